@@ -1,0 +1,187 @@
+"""Ink: coverage dries onto the layer, and the sheet is shown on its paper.
+
+The layer is premultiplied RGBA, 8 bits each; colours are sRGB and compose by source-over and
+destination-out (W3C Compositing and Blending Level 1).
+"""
+
+import math
+
+from numba import float32, int32, uint32
+
+from ..brush import BRUSH
+from .records import LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
+from .registry import array, helper, kernel
+from .sheet import channel, claim, give_back, tile_count
+
+FULL = float32(255)
+HALF = float32(0.5)
+ONE = float32(1)
+
+
+@helper
+def part(pixel, shift):
+    """One channel of a packed RGBA pixel, 0..255."""
+    return float32((pixel >> uint32(shift)) & uint32(255))
+
+
+@helper
+def packed(r, g, b, a):
+    """Pack four channels, 0..255, rounding to the nearest."""
+    return (
+        uint32(r + HALF) | (uint32(g + HALF) << uint32(8))
+        | (uint32(b + HALF) << uint32(16)) | (uint32(a + HALF) << uint32(24))
+    )
+
+
+@helper
+def inked(pixel, cover, r, g, b):
+    """A premultiplied pixel with ink of colour (r, g, b) laid over it at a coverage 0..1."""
+    rest = ONE - cover
+    return packed(r * cover + part(pixel, 0) * rest, g * cover + part(pixel, 8) * rest,
+                  b * cover + part(pixel, 16) * rest, FULL * cover + part(pixel, 24) * rest)
+
+
+@helper
+def erased(pixel, cover):
+    """A premultiplied pixel with a coverage taken out of it."""
+    rest = ONE - cover
+    return packed(part(pixel, 0) * rest, part(pixel, 8) * rest, part(pixel, 16) * rest, part(pixel, 24) * rest)
+
+
+@helper
+def touched(pixel, cover, erase, r, g, b):
+    """A pixel after the stroke in hand."""
+    if cover <= float32(0):
+        return pixel
+    if erase:
+        return erased(pixel, cover)
+    return inked(pixel, cover, r, g, b)
+
+
+@helper
+def dry(state, brush, maps, free, pool, cells):
+    """Compose the settled stroke onto the layer and return its coverage tiles."""
+    r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
+    for tile in range(tile_count(state)):
+        cover = maps[SETTLED * tile_count(state) + tile]
+        if cover < 0:
+            continue
+        layer = claim(state, maps, free, pool, LAYER, tile)
+        if layer >= 0:
+            for i in range(TILE_AREA):
+                at = layer * TILE_AREA + i
+                cells[at] = touched(cells[at], pool[cover * TILE_AREA + i], state.erase, r, g, b)
+        give_back(state, maps, free, SETTLED, tile)
+
+
+@helper
+def on_paper(pixel, r, g, b):
+    """An opaque pixel: the premultiplied one over paper of colour (r, g, b)."""
+    rest = ONE - part(pixel, 24) / FULL
+    return packed(part(pixel, 0) + r * rest, part(pixel, 8) + g * rest, part(pixel, 16) + b * rest, FULL)
+
+
+@helper
+def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
+    """Compose sheet pixels [x0, x1) of row y, with the stroke in hand, over paper into `out[at:]`.
+
+    The run must lie on the sheet.
+    """
+    paper_r, paper_g, paper_b = channel(paper, 0), channel(paper, 1), channel(paper, 2)
+    blank = packed(paper_r, paper_g, paper_b, FULL)
+    r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
+    count = tile_count(state)
+    x = x0
+    while x < x1:
+        column = x // TILE
+        past = min(x1, (column + 1) * TILE)
+        tile = (y // TILE) * state.columns + column
+        layer = maps[LAYER * count + tile]
+        cover = maps[OPEN * count + tile]
+        if cover < 0:
+            cover = maps[SETTLED * count + tile]
+        inner = (y % TILE) * TILE + x - column * TILE
+        if layer < 0 and cover < 0:
+            for i in range(past - x):
+                out[at + i] = blank
+        else:
+            for i in range(past - x):
+                pixel = cells[layer * TILE_AREA + inner + i] if layer >= 0 else uint32(0)
+                if cover >= 0:
+                    pixel = touched(pixel, pool[cover * TILE_AREA + inner + i], state.erase, r, g, b)
+                out[at + i] = on_paper(pixel, paper_r, paper_g, paper_b) if pixel != 0 else blank
+        at += past - x
+        x = past
+
+
+@helper
+def box_average(flat, stride, x0, x1, y0, y1):
+    """Average of packed pixels over a box with fractional borders, in px of `flat`."""
+    r = g = b = total = float32(0)
+    for y in range(int(math.floor(y0)), int(math.ceil(y1))):
+        high = float32(min(y1, y + 1.0) - max(y0, float(y)))
+        for x in range(int(math.floor(x0)), int(math.ceil(x1))):
+            w = high * float32(min(x1, x + 1.0) - max(x0, float(x)))
+            pixel = flat[y * stride + x]
+            r += w * part(pixel, 0)
+            g += w * part(pixel, 8)
+            b += w * part(pixel, 16)
+            total += w
+    scale = ONE / total
+    return packed(r * scale, g * scale, b * scale, FULL)
+
+
+@kernel(int32, array(STROKE), array(BRUSH), array("i4"), array("f4"), array("u4"), array(VIEW), array("u4"),
+        array("u4"), int32, int32, int32, int32)
+def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top, right, bottom):
+    """Draw the part of the sheet that lies in [left, right) x [top, bottom), sheet px, to the screen.
+
+    `screen` receives the changed screen rectangle as packed rows of its own width; where it lies is
+    left in the view. Every screen pixel is the average of the sheet under it. `flat` is scratch space
+    for one band of sheet rows. Returns the number of pixels written.
+    """
+    state, brush, view = strokes[0], brushes[0], views[0]
+    zoom = view.zoom
+    view.left = max(0, int32(math.floor((left - view.origin_x) * zoom)))
+    view.top = max(0, int32(math.floor((top - view.origin_y) * zoom)))
+    view.right = min(view.width, int32(math.ceil((right - view.origin_x) * zoom)))
+    view.bottom = min(view.height, int32(math.ceil((bottom - view.origin_y) * zoom)))
+    width = view.right - view.left
+    if width <= 0 or view.bottom <= view.top:
+        view.right = view.left
+        return 0
+    desk = packed(channel(view.desk, 0), channel(view.desk, 1), channel(view.desk, 2), FULL)
+    # The sheet px under the rectangle, held to the sheet.
+    x0 = max(0, int32(math.floor(view.left / zoom + view.origin_x)))
+    x1 = min(state.sheet_width, int32(math.ceil(view.right / zoom + view.origin_x)))
+    stride = max(1, x1 - x0)
+    band = max(1, int32(len(flat) // stride))
+    band_top = band_bottom = int32(0)
+    exact = zoom == 1.0 and view.origin_x == math.floor(view.origin_x) and view.origin_y == math.floor(view.origin_y)
+    for row in range(view.top, view.bottom):
+        y0 = max(0.0, row / zoom + view.origin_y)
+        y1 = min(float(state.sheet_height), (row + 1) / zoom + view.origin_y)
+        at = (row - view.top) * width
+        if y1 <= y0 or x1 <= x0:
+            for i in range(width):
+                screen[at + i] = desk
+            continue
+        if math.ceil(y1) > band_bottom or math.floor(y0) < band_top:
+            band_top = int32(math.floor(y0))
+            band_bottom = min(band_top + band, state.sheet_height)
+            below = int32(math.ceil(view.bottom / zoom + view.origin_y))
+            band_bottom = min(band_bottom, max(below, band_top + 1))
+            for y in range(band_top, band_bottom):
+                compose_run(flat, (y - band_top) * stride, state, brush, maps, pool, cells, y, x0, x1, view.paper)
+        for i in range(width):
+            u0 = max(0.0, (view.left + i) / zoom + view.origin_x)
+            u1 = min(float(state.sheet_width), (view.left + i + 1) / zoom + view.origin_x)
+            if u1 <= u0:
+                screen[at + i] = desk
+            elif exact:
+                screen[at + i] = flat[int32(y0 - band_top) * stride + int32(u0 - x0)]
+            else:
+                screen[at + i] = box_average(flat, stride, u0 - x0, u1 - x0, y0 - band_top,
+                                             min(y1, float(band_bottom)) - band_top)
+    return width * (view.bottom - view.top)
+

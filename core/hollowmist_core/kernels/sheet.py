@@ -1,0 +1,89 @@
+"""Sheet memory: planes of square tiles from one pool, so that memory follows ink and not paper.
+
+`maps` holds, plane after plane, the pool slot of each tile or -1. `free[0]` is the number of free
+slots, listed from `free[1]` on. The pool is one block of 32-bit cells, seen as float32 (coverage) or
+as uint32 (RGBA, red in the lowest byte).
+"""
+
+from numba import float32, int32, uint32, void
+
+from .records import PLANES, STROKE, TILE, TILE_AREA
+from .registry import array, helper, kernel
+
+
+@helper
+def tile_count(state):
+    """Tiles of one plane."""
+    return state.columns * state.rows
+
+
+@helper
+def claim(state, maps, free, pool, plane, tile):
+    """Pool slot of a tile, taken from the free ones and cleared if need be; -1 if there is none left."""
+    at = plane * tile_count(state) + tile
+    slot = maps[at]
+    if slot >= 0:
+        return slot
+    if free[0] == 0:
+        state.starved = 1
+        return int32(-1)
+    slot = free[free[0]]
+    free[0] -= 1
+    maps[at] = slot
+    start = slot * TILE_AREA
+    for i in range(start, start + TILE_AREA):
+        pool[i] = float32(0)
+    return slot
+
+
+@helper
+def give_back(state, maps, free, plane, tile):
+    """Return a tile's slot to the pool."""
+    at = plane * tile_count(state) + tile
+    if maps[at] >= 0:
+        free[0] += 1
+        free[free[0]] = maps[at]
+        maps[at] = -1
+
+
+@kernel(void, array(STROKE), array("i4"), array("i4"), int32)
+def clear_plane(strokes, maps, free, plane):
+    """Return all tiles of a plane to the pool."""
+    state = strokes[0]
+    for tile in range(tile_count(state)):
+        give_back(state, maps, free, plane, tile)
+
+
+@kernel(void, array(STROKE), array("i4"), int32, int32)
+def size_sheet(strokes, maps, width, height):
+    """Set a sheet's size in px and mark all its tiles as empty."""
+    state = strokes[0]
+    state.sheet_width = width
+    state.sheet_height = height
+    state.columns = (width + TILE - 1) // TILE
+    state.rows = (height + TILE - 1) // TILE
+    for i in range(PLANES * tile_count(state)):
+        maps[i] = -1
+
+
+@helper
+def copy_tile(pool, source, target):
+    """Copy one tile's cells to another."""
+    a = source * TILE_AREA
+    b = target * TILE_AREA
+    for i in range(TILE_AREA):
+        pool[b + i] = pool[a + i]
+
+
+@kernel(void, array("i4"), int32, int32)
+def add_slots(free, first, count):
+    """Put newly made pool slots on the free list."""
+    for slot in range(first + count - 1, first - 1, -1):
+        free[0] += 1
+        free[free[0]] = slot
+
+
+@helper
+def channel(colour, which):
+    """Channel 0 red, 1 green, 2 blue of a colour 0xRRGGBB, as float32 0..255."""
+    return float32((colour >> uint32(16 - 8 * which)) & uint32(255))

@@ -1,0 +1,242 @@
+"""The stroke: the stations joined. Samples go in as they come; ink and the changed rectangle come out."""
+
+import math
+
+from numba import int32, void
+
+from ..brush import BRUSH
+from .hand import DROPPED, MERGED, take
+from .ink import dry
+from .line import advance, copy_point, interpolate, open_end, set_window
+from .records import OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
+from .registry import array, helper, kernel
+from .sheet import claim, copy_tile, give_back, tile_count
+from .tip import LEAST_STEP, extent, lay, set_stamp
+from .weight import taper_end, taper_start
+
+BUILD = 1
+FAR_OFF = 1 << 30
+
+
+@helper
+def forget_change(state):
+    """Empty the rectangle of what changed."""
+    state.left = state.top = FAR_OFF
+    state.right = state.bottom = -FAR_OFF
+
+
+@helper
+def forget_open(state):
+    """Empty the rectangle of the open end."""
+    state.open_left = state.open_top = FAR_OFF
+    state.open_right = state.open_bottom = -FAR_OFF
+
+
+@kernel(void, array(STROKE), array(BRUSH), int32, int32)
+def begin(strokes, brushes, kind, erase):
+    """Start a stroke of a prepared brush with a pen (0), finger (1) or mouse (2)."""
+    state = strokes[0]
+    state.kind = kind
+    state.erase = erase
+    state.sample_count = state.dropped = 0
+    state.pressure = state.tilt = state.azimuth = state.speed = 0.0
+    state.stand_in = 0.5
+    state.even_count = state.even_base = state.path_count = state.path_open = 0
+    state.next_s = 0.0
+    state.walked = state.stamp_index = state.stamp_count = state.forced = state.starved = 0
+    set_window(state, brushes[0])
+    forget_change(state)
+    forget_open(state)
+    state.all_left = state.all_top = FAR_OFF
+    state.all_right = state.all_bottom = -FAR_OFF
+
+
+@helper
+def mark(state, stamp, is_open):
+    """Add a stamp's box to the rectangles of what changed."""
+    half_width, half_height = extent(stamp)
+    left = max(int32(0), int32(math.floor(stamp.x - half_width)))
+    top = max(int32(0), int32(math.floor(stamp.y - half_height)))
+    right = min(state.sheet_width, int32(math.ceil(stamp.x + half_width)) + 1)
+    bottom = min(state.sheet_height, int32(math.ceil(stamp.y + half_height)) + 1)
+    if left >= right or top >= bottom:
+        return
+    state.left = min(state.left, left)
+    state.top = min(state.top, top)
+    state.right = max(state.right, right)
+    state.bottom = max(state.bottom, bottom)
+    if is_open:
+        state.open_left = min(state.open_left, left)
+        state.open_top = min(state.open_top, top)
+        state.open_right = max(state.open_right, right)
+        state.open_bottom = max(state.open_bottom, bottom)
+    else:
+        state.all_left = min(state.all_left, left)
+        state.all_top = min(state.all_top, top)
+        state.all_right = max(state.all_right, right)
+        state.all_bottom = max(state.all_bottom, bottom)
+
+
+@helper
+def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, maps, free, pool):
+    """Lay the stamps from `state.next_s` up to arc length `until` of a stroke `total` px long."""
+    while state.next_s <= until + 1e-3:
+        while state.walked < path_end - 2 and path[state.walked + 1].s < state.next_s:
+            state.walked += 1
+        here = path[state.walked]
+        after = path[min(state.walked + 1, path_end - 1)]
+        x, y, pressure, _lean_x, _lean_y = interpolate(here, after, state.next_s)
+        if state.record_only and state.stamp_count >= len(stamps):
+            return
+        at = state.stamp_count if state.record_only else 0
+        stamp = stamps[at]
+        width = set_stamp(stamp, brush, x, y, pressure, state.next_s, total)
+        mark(state, stamp, is_open)
+        if state.record_only:
+            state.stamp_count += 1
+        else:
+            lay(state, stamp, brush.overlap == BUILD, plane, maps, free, pool)
+        state.stamp_index += 1
+        state.next_s += max(LEAST_STEP, float(brush.spacing) * float(width))
+
+
+@helper
+def settle(state, brush, path, stamps, maps, free, pool):
+    """Lay the stamps that no later sample can change."""
+    if state.path_count == 0:
+        return
+    final = path[state.path_count - 1].s
+    until = final - taper_end(brush)
+    if final < taper_start(brush) + taper_end(brush):
+        until = -1.0
+    # A path too long to hold back (tapers of tens of thousands of px) is laid as it stands.
+    if state.forced or state.path_count > len(path) // 4 * 3:
+        until = final
+        state.forced = 0
+    # The last final point may still be the very end, whose stamp the open end lays.
+    until = min(until, final - 2e-3)
+    walk(state, brush, path, state.path_count, until, math.inf, stamps, False, SETTLED, maps, free, pool)
+
+
+@helper
+def compact_path(state, path):
+    """Drop the points behind the walk, once the path's buffer is half full."""
+    drop = state.walked
+    if state.path_count < len(path) // 2 or drop == 0:
+        return
+    for i in range(drop, state.path_count):
+        copy_point(path[i], path[i - drop])
+    state.path_count -= drop
+    state.walked = 0
+
+
+@helper
+def release_open(state, maps, free):
+    """Take the open end off the sheet; what lay under it counts as changed."""
+    if state.open_left >= state.open_right:
+        return
+    state.left = min(state.left, state.open_left)
+    state.top = min(state.top, state.open_top)
+    state.right = max(state.right, state.open_right)
+    state.bottom = max(state.bottom, state.open_bottom)
+    for row in range(state.open_top // TILE, (state.open_bottom - 1) // TILE + 1):
+        for column in range(state.open_left // TILE, (state.open_right - 1) // TILE + 1):
+            give_back(state, maps, free, OPEN, row * state.columns + column)
+    forget_open(state)
+
+
+@helper
+def underlay_open(state, maps, free, pool):
+    """Copy settled coverage under every open tile, so that an open tile shows the stroke whole."""
+    for row in range(state.open_top // TILE, (state.open_bottom - 1) // TILE + 1):
+        for column in range(state.open_left // TILE, (state.open_right - 1) // TILE + 1):
+            tile = row * state.columns + column
+            settled = maps[SETTLED * tile_count(state) + tile]
+            target = claim(state, maps, free, pool, OPEN, tile)
+            if target >= 0 and settled >= 0:
+                copy_tile(pool, settled, target)
+
+
+@helper
+def lay_open(state, brush, path, stamps, maps, free, pool):
+    """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
+    if state.path_open == 0:
+        return
+    walked, next_s = state.walked, state.next_s
+    stamp_index, stamp_count = state.stamp_index, state.stamp_count
+    total = path[state.path_open - 1].s
+    # First pass: how far it reaches, so that its tiles can be laid out.
+    recording = state.record_only
+    if not recording:
+        state.record_only = 1
+        state.stamp_count = 0
+    walk(state, brush, path, state.path_open, total, total, stamps, True, OPEN, maps, free, pool)
+    if not recording:
+        if state.open_left < state.open_right:
+            underlay_open(state, maps, free, pool)
+            for i in range(state.stamp_count):
+                lay(state, stamps[i], brush.overlap == BUILD, OPEN, maps, free, pool)
+        state.record_only = 0
+    state.stamp_count = stamp_count
+    state.walked, state.next_s, state.stamp_index = walked, next_s, stamp_index
+
+
+@kernel(int32, array(STROKE), array(BRUSH), array(POINT), array(POINT), array(POINT), array(STAMP),
+        array("i4"), array("i4"), array("f4"), array(SAMPLE), int32)
+def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples, count):
+    """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
+
+    Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
+    changed is left in the state. Returns how many samples counted.
+    """
+    state, brush = strokes[0], brushes[0]
+    forget_change(state)
+    release_open(state, maps, free)
+    kept = 0
+    for i in range(count):
+        outcome = take(state, recent, samples, i)
+        if outcome == DROPPED:
+            continue
+        samples[kept] = samples[i]
+        kept += 1
+        if outcome == MERGED and state.sample_count > 1:
+            continue
+        advance(state, recent, even, path)
+        settle(state, brush, path, stamps, maps, free, pool)
+        compact_path(state, path)
+    if state.sample_count > 0:
+        open_end(state, brush, recent, even, path)
+        lay_open(state, brush, path, stamps, maps, free, pool)
+    return kept
+
+
+@kernel(void, array(STROKE), array(BRUSH), array(POINT), array(STAMP), array("i4"), array("i4"),
+        array("f4"), array("u4"))
+def lift(strokes, brushes, path, stamps, maps, free, pool, cells):
+    """End the stroke: lay its open end for good and let the ink dry onto the layer.
+
+    `cells` is the pool seen as uint32.
+    """
+    state, brush = strokes[0], brushes[0]
+    forget_change(state)
+    release_open(state, maps, free)
+    if state.path_open > 0:
+        total = path[state.path_open - 1].s
+        walk(state, brush, path, state.path_open, total, total, stamps, False, SETTLED, maps, free, pool)
+    if not state.record_only:
+        dry(state, brush, maps, free, pool, cells)
+
+
+@kernel(void, array(STROKE), array("i4"), array("i4"))
+def cancel(strokes, maps, free):
+    """Take the stroke in hand off the sheet without a trace."""
+    state = strokes[0]
+    forget_change(state)
+    release_open(state, maps, free)
+    state.left = min(state.left, state.all_left)
+    state.top = min(state.top, state.all_top)
+    state.right = max(state.right, state.all_right)
+    state.bottom = max(state.bottom, state.all_bottom)
+    for tile in range(tile_count(state)):
+        give_back(state, maps, free, SETTLED, tile)
+    state.sample_count = 0
