@@ -19,6 +19,8 @@ LEAST_STEP = 0.5
 
 HALF, ONE, TWO, THREE = float32(0.5), float32(1), float32(2), float32(3)
 TINY = float32(1e-12)
+LANES = int32(4)
+"""Rows are widened to whole vectors of this many cells; beyond the tip they take no ink. Divides `TILE`."""
 
 
 @helper
@@ -58,9 +60,9 @@ def extent(stamp):
 
 
 @helper
-def fade(inside, edge, smoothness):
-    """Coverage 0..1 from how far inside the edge a pixel lies, over a fade of 2 * edge."""
-    t = min(ONE, max(float32(0), inside / (TWO * edge) + HALF))
+def fade(depth, smoothness):
+    """Coverage 0..1 at a depth inside the edge, in units of the fade's whole width (0 = the edge)."""
+    t = min(ONE, max(float32(0), depth + HALF))
     return t + smoothness * (t * t * (THREE - TWO * t) - t)
 
 
@@ -69,15 +71,15 @@ def oval_cover(u, v, softness, inv_major, inv_minor, smoothness):
     """Coverage of an elliptical tip at normalised coordinates (1 = the edge)."""
     f = math.sqrt(max(u * u + v * v, TINY))
     gu, gv = u * inv_major, v * inv_minor
-    gradient = math.sqrt(gu * gu + gv * gv) / f
-    edge = max(max(softness, HALF * gradient), TINY)
-    return fade(ONE - f, edge, smoothness)
+    steep = math.sqrt(gu * gu + gv * gv)  # f times the gradient of f per px
+    # (1 - f) over twice the softness or over a pixel's worth of gradient, whichever is wider
+    return fade((ONE - f) * f / max(max(TWO * softness * f, steep), TINY), smoothness)
 
 
 @helper
-def round_cover(u, v, edge, smoothness):
-    """Coverage of a round tip at normalised coordinates."""
-    return fade(ONE - math.sqrt(u * u + v * v), edge, smoothness)
+def round_cover(u, v, per_fade, smoothness):
+    """Coverage of a round tip at normalised coordinates; `per_fade` is one over its fade's width."""
+    return fade((ONE - math.sqrt(u * u + v * v)) * per_fade, smoothness)
 
 
 @helper
@@ -97,25 +99,25 @@ def lay_row(pool, at, count, u, v, du, dv, stamp, build, inv_major, inv_minor, s
     flow, cap, softness = stamp.flow, stamp.cap, stamp.softness
     ink = flow * cap
     disc = stamp.major == stamp.minor
-    edge = max(softness, HALF * inv_major)
+    per_fade = ONE / max(TWO * softness, inv_major)
     if disc and not build:
         for i in range(count):
-            k = float32(i)
-            c = round_cover(u + du * k, v + dv * k, edge, smoothness)
+            k = float32(int32(i))
+            c = round_cover(u + du * k, v + dv * k, per_fade, smoothness)
             row[i] = max(row[i], ink * c)
     elif not build:
         for i in range(count):
-            k = float32(i)
+            k = float32(int32(i))
             c = oval_cover(u + du * k, v + dv * k, softness, inv_major, inv_minor, smoothness)
             row[i] = max(row[i], ink * c)
     elif disc:
         for i in range(count):
-            k = float32(i)
-            c = round_cover(u + du * k, v + dv * k, edge, smoothness)
+            k = float32(int32(i))
+            c = round_cover(u + du * k, v + dv * k, per_fade, smoothness)
             row[i] = row[i] + max(float32(0), cap - row[i]) * flow * c
     else:
         for i in range(count):
-            k = float32(i)
+            k = float32(int32(i))
             c = oval_cover(u + du * k, v + dv * k, softness, inv_major, inv_minor, smoothness)
             row[i] = row[i] + max(float32(0), cap - row[i]) * flow * c
 
@@ -124,7 +126,8 @@ def lay_row(pool, at, count, u, v, du, dv, stamp, build, inv_major, inv_minor, s
 def lay_in_tile(pool, slot, left, top, right, bottom, stamp, build):
     """Lay a stamp into the part [left, right) x [top, bottom) of a tile, all in px from the tile's corner.
 
-    The stamp's centre is relative to the same corner. Each row is cut to the chord of the ellipse.
+    The stamp's centre is relative to the same corner. Each row is cut to the chord of the ellipse, rounded out to whole
+    vectors.
     """
     inv_major, inv_minor = ONE / stamp.major, ONE / stamp.minor
     smoothness = smoothness_of(stamp)
@@ -135,15 +138,16 @@ def lay_in_tile(pool, slot, left, top, right, bottom, stamp, build):
     qa = du * du + dv * dv
     qb = du * s * inv_major + dv * c * inv_minor
     qc = s * s * inv_major * inv_major + c * c * inv_minor * inv_minor
+    inv_qa = ONE / qa
     for row in range(top, bottom):
         dy = float32(row) + HALF - stamp.y
         root = qb * dy * qb * dy - qa * (qc * dy * dy - reach * reach)
         if root <= float32(0):
             continue
-        half = math.sqrt(root) / qa
-        middle = stamp.x - qb * dy / qa
-        first = max(left, int32(math.floor(middle - half - HALF)))
-        past = min(right, int32(math.ceil(middle + half + HALF)))
+        half = math.sqrt(root) * inv_qa + HALF
+        middle = stamp.x - qb * dy * inv_qa
+        first = max(left, int32(math.floor(middle - half))) // LANES * LANES
+        past = (min(right, int32(math.ceil(middle + half))) + LANES - 1) // LANES * LANES
         if first >= past:
             continue
         dx = float32(first) + HALF - stamp.x

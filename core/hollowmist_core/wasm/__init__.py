@@ -1,0 +1,1 @@
+"""The tablet's home: the kernels as one WebAssembly module, and the TypeScript that knows its memory."""
