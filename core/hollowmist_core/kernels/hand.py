@@ -4,7 +4,7 @@ import math
 
 from numba import float32, int32, void
 
-from .records import FINGER, MOUSE, NEWEST, POINT, SAMPLE, STROKE
+from .records import FINGER, MOUSE, NEWEST, POINT, SAMPLE
 from .registry import array, helper, kernel
 
 DROPPED, TAKEN, MERGED = 0, 1, 2

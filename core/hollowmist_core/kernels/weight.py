@@ -9,15 +9,19 @@ SIZE, OPACITY = 0, 1
 """Outputs of responses, as numbered in `brush.OUTPUTS`."""
 
 BLUNTEST = 3.0
-"""Exponent of a taper at the ends of its shape setting: u**3 is a needle, u**(1/3) blunt."""
+"""Exponent of a taper at the ends of its shape setting: 3 is a needle, 1/3 blunt."""
 
 
 @helper
 def taper(along, length, point, shape):
-    """Share of the width, 0..1, at a distance `along` into a taper."""
+    """Share of the width, 0..1, at a distance `along` into a taper.
+
+    The rise u (2 - u) meets the full width without a kink; the shape is its exponent.
+    """
     if along >= length or length <= 0.0:
         return 1.0
-    rise = max(0.0, along / length) ** (BLUNTEST**-shape)
+    u = max(0.0, along / length)
+    rise = (u * (2.0 - u)) ** (BLUNTEST**-shape)
     return point + (1.0 - point) * rise
 
 

@@ -18,6 +18,9 @@ DATA = Path(__file__).with_name("strokes.json")
 SHEET = (2048, 1536)
 """Size of the proof sheet, px."""
 
+MOST_SAMPLES = 100_000
+"""Samples in one recorded stroke."""
+
 LANES_AREA = (1216, 520)
 """Part of the sheet, from its top left corner, that the shipped lanes fill."""
 
@@ -50,3 +53,31 @@ def lanes() -> tuple[Lane, ...]:
         Lane(lane["key"], lane["label"], tuple(samples_from(rows) for rows in lane["strokes"]))
         for lane in data["lanes"]
     )
+
+
+def read_samples(data: bytes) -> np.ndarray:
+    """Samples of a recorded stroke from their bytes.
+
+    Parameters
+    ----------
+    data : bytes
+        A vector of SAMPLE, little-endian.
+
+    Raises
+    ------
+    ValueError
+        Not whole samples, none, more than `MOST_SAMPLES`, or a position, time or pressure that no hand makes.
+    """
+    if len(data) % SAMPLE.itemsize or not data:
+        raise ValueError(f"samples: {len(data)} bytes; send one or more samples of {SAMPLE.itemsize} bytes each")
+    samples = np.frombuffer(data, SAMPLE)
+    if len(samples) > MOST_SAMPLES:
+        raise ValueError(f"samples: {len(samples)} in one stroke; allowed are up to {MOST_SAMPLES:,}")
+    for field in ("x", "y", "t", "pressure"):
+        bad = np.flatnonzero(~np.isfinite(samples[field]))
+        if len(bad):
+            raise ValueError(f"samples: {field} of sample {bad[0]} is {samples[field][bad[0]]}; give a finite number")
+    if np.any(np.diff(samples["t"]) < 0):
+        at = int(np.argmax(np.diff(samples["t"]) < 0)) + 1
+        raise ValueError(f"samples: time goes back at sample {at}; send samples in the order they were made")
+    return samples

@@ -1,0 +1,1 @@
+"""What people do with accounts, one file per act."""

@@ -1,0 +1,24 @@
+"""An account: a person, and how they like their room."""
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class Account(AbstractUser):
+    """A person's account. `username` is the name they sign in with."""
+
+    class Theme(models.TextChoices):
+        """Light of the room."""
+
+        FOG = "fog"
+        DAYLIGHT = "daylight"
+        LAMP = "lamp"
+
+    class Hand(models.TextChoices):
+        """The hand that draws; the rail stands on the other side."""
+
+        RIGHT = "right"
+        LEFT = "left"
+
+    theme = models.CharField(max_length=10, choices=Theme.choices, default=Theme.FOG)
+    hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)

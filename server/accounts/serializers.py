@@ -1,0 +1,27 @@
+"""What the API says of an account."""
+
+from rest_framework import serializers
+
+from .models import Account
+
+
+class AccountSerializer(serializers.ModelSerializer):
+    """An account as its owner sees it."""
+
+    class Meta:
+        model = Account
+        fields = ["username", "theme", "hand"]
+        read_only_fields = ["username"]
+
+
+class SessionSerializer(serializers.Serializer):
+    """Who is signed in, if anybody."""
+
+    account = AccountSerializer(allow_null=True)
+
+
+class CredentialsSerializer(serializers.Serializer):
+    """Name and password."""
+
+    username = serializers.CharField(max_length=150)
+    password = serializers.CharField(max_length=128, trim_whitespace=False)

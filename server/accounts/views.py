@@ -1,0 +1,77 @@
+"""Signing in and out, and opening an account."""
+
+from django.contrib.auth import authenticate, login, logout
+from django.core.exceptions import ValidationError as ModelError
+from django.utils.decorators import method_decorator
+from django.views.decorators.csrf import ensure_csrf_cookie
+from drf_spectacular.utils import extend_schema
+from rest_framework.exceptions import ValidationError
+from rest_framework.permissions import AllowAny
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from .actions.open_account import open_account
+from .serializers import AccountSerializer, CredentialsSerializer, SessionSerializer
+
+
+def session_of(request):
+    """The body that says who is signed in."""
+    account = request.user if request.user.is_authenticated else None
+    return Response(SessionSerializer({"account": account}).data)
+
+
+class SessionView(APIView):
+    """Who is signed in on this device."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(responses=SessionSerializer)
+    @method_decorator(ensure_csrf_cookie)
+    def get(self, request):
+        """Who is signed in; also hands out the CSRF cookie."""
+        return session_of(request)
+
+    @extend_schema(request=CredentialsSerializer, responses=SessionSerializer)
+    def post(self, request):
+        """Sign in."""
+        given = CredentialsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        account = authenticate(request, **given.validated_data)
+        if account is None:
+            raise ValidationError({"detail": "Name and password do not go together. Check both and try again."})
+        login(request, account)
+        return session_of(request)
+
+    @extend_schema(request=AccountSerializer, responses=SessionSerializer)
+    def patch(self, request):
+        """Change theme or drawing hand."""
+        if not request.user.is_authenticated:
+            self.permission_denied(request)
+        changed = AccountSerializer(request.user, data=request.data, partial=True)
+        changed.is_valid(raise_exception=True)
+        changed.save()
+        return session_of(request)
+
+    @extend_schema(request=None, responses=SessionSerializer)
+    def delete(self, request):
+        """Sign out."""
+        logout(request)
+        return session_of(request)
+
+
+class AccountsView(APIView):
+    """New accounts."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(request=CredentialsSerializer, responses=SessionSerializer)
+    def post(self, request):
+        """Open an account and sign in with it."""
+        given = CredentialsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        try:
+            account = open_account(**given.validated_data)
+        except ModelError as error:
+            raise ValidationError(error.message_dict) from None
+        login(request, account)
+        return session_of(request)

@@ -1,0 +1,1 @@
+"""What people do on the proof sheet, one file per act."""

@@ -1,0 +1,36 @@
+"""Keep a stroke on the proof sheet, take it off and put it back."""
+
+from django.http import Http404
+from django.utils import timezone
+from hollowmist_core.proofs import read_samples
+
+from ..models import ProofStroke
+
+
+def keep_stroke(account, stroke_id, kind: int, erase: bool, samples: bytes, drawn_at: int) -> ProofStroke:
+    """Keep a stroke under the id that its device gave it; keeping it again puts a deleted one back.
+
+    Raises
+    ------
+    ValueError
+        The samples are not sound; says what is wrong and what is allowed.
+    Http404
+        The id is another account's.
+    """
+    read_samples(samples)
+    standing = ProofStroke.objects.filter(pk=stroke_id).first()
+    if standing is not None and standing.account_id != account.pk:
+        raise Http404
+    if standing is None:
+        return ProofStroke.objects.create(pk=stroke_id, account=account, kind=kind, erase=erase,
+                                          samples=samples, drawn_at=drawn_at)
+    if standing.deleted_at is not None:
+        standing.deleted_at = None
+        standing.save(update_fields=["deleted_at"])
+    return standing
+
+
+def delete_stroke(stroke: ProofStroke) -> None:
+    """Take a stroke off the proof sheet; it can be put back."""
+    stroke.deleted_at = timezone.now()
+    stroke.save(update_fields=["deleted_at"])

@@ -1,0 +1,1 @@
+"""What people do with rolls and brushes, one file per act."""

@@ -1,0 +1,28 @@
+"""`manage.py seed_demo`: the demo account with its rolls."""
+
+from accounts.models import Account
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+from rolls.actions.add_brush import add_brush
+from rolls.demo import ROLLS
+from rolls.models import Roll
+
+NAME, PASSWORD = "skerrow", "lantern-and-fog"
+
+
+class Command(BaseCommand):
+    """Make the demo account once; what people did with it since stays."""
+
+    help = "Make the demo account with its rolls, unless it is there."
+
+    def handle(self, *args, **options):
+        """Make the account, its rolls and their brushes in one transaction."""
+        if Account.objects.filter(username=NAME).exists():
+            return
+        with transaction.atomic():
+            account = Account.objects.create_user(NAME, password=PASSWORD)
+            for position, (name, brushes) in enumerate(ROLLS.items()):
+                roll = Roll.objects.create(account=account, name=name, position=position)
+                for brush_name, note, document in brushes:
+                    add_brush(roll, brush_name, document, note)

@@ -1,0 +1,49 @@
+"""Rolls, and the brushes in their pockets."""
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+
+class Roll(models.Model):
+    """A set of brushes of one account."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="rolls")
+    name = models.CharField(max_length=80)
+    position = models.PositiveIntegerField(default=0)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["position", "created_at"]
+
+    def __str__(self):
+        return self.name
+
+
+class Brush(models.Model):
+    """A brush in a pocket.
+
+    `document` is what `hollowmist_core.brush.read` returns; `revision` counts its kept states;
+    `picture` and `tip_print` are inked by the native core from that very document.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    roll = models.ForeignKey(Roll, models.CASCADE, related_name="brushes")
+    name = models.CharField(max_length=80)
+    note = models.TextField(max_length=2000, blank=True)
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    position = models.PositiveIntegerField(default=0)
+    picture = models.BinaryField()
+    tip_print = models.BinaryField()
+    created_at = models.DateTimeField(auto_now_add=True)
+    kept_at = models.DateTimeField(auto_now_add=True)
+    deleted_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["position", "created_at"]
+
+    def __str__(self):
+        return self.name

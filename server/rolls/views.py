@@ -1,0 +1,173 @@
+"""The API of rolls and brushes. What is another account's does not exist here."""
+
+import json
+
+from django.db.models import Prefetch
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiResponse, extend_schema
+from hollowmist_core.brush import BrushError, json_schema
+from rest_framework import status
+from rest_framework.permissions import AllowAny
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from .actions.add_brush import add_brush
+from .actions.delete_brush import delete_brush, restore_brush
+from .actions.duplicate_brush import duplicate_brush
+from .actions.keep_brush import StaleWriteError, keep_brush
+from .models import Brush, Roll
+from .serializers import (
+    BrushSerializer,
+    NewBrushSerializer,
+    ProblemsSerializer,
+    RollSerializer,
+    StaleSerializer,
+)
+
+
+def own_rolls(account):
+    """An account's rolls with the brushes that are in their pockets; pictures are left where they are."""
+    present = Brush.objects.filter(deleted_at=None).defer("document", "picture", "tip_print")
+    return Roll.objects.filter(account=account).prefetch_related(Prefetch("brushes", present))
+
+
+def own_brush(account, brush_id, deleted=False) -> Brush:
+    """An account's brush, or 404."""
+    return get_object_or_404(
+        Brush.objects.select_related("roll"), pk=brush_id, roll__account=account, deleted_at__isnull=not deleted
+    )
+
+
+def refused(error: BrushError) -> Response:
+    """The answer to an unsound brush document."""
+    problems = [
+        {"field": p.field, "value": json.loads(json.dumps(p.value, default=str)), "message": p.message}
+        for p in error.problems
+    ]
+    return Response({"detail": f"The brush was not kept. {error}", "problems": problems}, status.HTTP_400_BAD_REQUEST)
+
+
+class RollsView(APIView):
+    """All rolls of the account."""
+
+    @extend_schema(responses=RollSerializer(many=True))
+    def get(self, request):
+        """The rolls, in order, with their pockets."""
+        return Response(RollSerializer(own_rolls(request.user), many=True).data)
+
+    @extend_schema(request=RollSerializer, responses={201: RollSerializer})
+    def post(self, request):
+        """Make a roll."""
+        given = RollSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        given.save(account=request.user, position=Roll.objects.filter(account=request.user).count())
+        return Response(given.data, status.HTTP_201_CREATED)
+
+
+class RollView(APIView):
+    """One roll."""
+
+    @extend_schema(request=RollSerializer, responses=RollSerializer)
+    def patch(self, request, roll_id):
+        """Rename a roll."""
+        roll = get_object_or_404(own_rolls(request.user), pk=roll_id)
+        given = RollSerializer(roll, data=request.data, partial=True)
+        given.is_valid(raise_exception=True)
+        given.save()
+        return Response(given.data)
+
+
+class RollBrushesView(APIView):
+    """The pockets of one roll."""
+
+    @extend_schema(request=NewBrushSerializer, responses={201: BrushSerializer, 400: ProblemsSerializer})
+    def post(self, request, roll_id):
+        """Put a new brush into a roll."""
+        roll = get_object_or_404(own_rolls(request.user), pk=roll_id)
+        given = NewBrushSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        try:
+            brush = add_brush(roll, **given.validated_data)
+        except BrushError as error:
+            return refused(error)
+        return Response(BrushSerializer(brush).data, status.HTTP_201_CREATED)
+
+
+class BrushView(APIView):
+    """One brush."""
+
+    @extend_schema(responses=BrushSerializer)
+    def get(self, request, brush_id):
+        """The brush whole."""
+        return Response(BrushSerializer(own_brush(request.user, brush_id)).data)
+
+    @extend_schema(request=BrushSerializer,
+                   responses={200: BrushSerializer, 400: ProblemsSerializer, 409: StaleSerializer})
+    def put(self, request, brush_id):
+        """Keep a new state, made from the state with the given revision; 409 tells the one that stands."""
+        brush = own_brush(request.user, brush_id)
+        given = BrushSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        state = given.validated_data
+        try:
+            kept = keep_brush(brush, state["revision"], state["name"], state.get("note", ""), state["document"])
+        except BrushError as error:
+            return refused(error)
+        except StaleWriteError as stale:
+            body = {"detail": "This brush was changed on another device since.", "theirs": stale.theirs}
+            return Response(StaleSerializer(body).data, status.HTTP_409_CONFLICT)
+        return Response(BrushSerializer(kept).data)
+
+    @extend_schema(responses={204: None})
+    def delete(self, request, brush_id):
+        """Take the brush out of its pocket."""
+        delete_brush(own_brush(request.user, brush_id))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class BrushRestoreView(APIView):
+    """Undo of a delete."""
+
+    @extend_schema(request=None, responses=BrushSerializer)
+    def post(self, request, brush_id):
+        """Put the brush back into its pocket."""
+        brush = own_brush(request.user, brush_id, deleted=True)
+        restore_brush(brush)
+        return Response(BrushSerializer(brush).data)
+
+
+class BrushDuplicateView(APIView):
+    """Copies of a brush."""
+
+    @extend_schema(request=None, responses={201: BrushSerializer})
+    def post(self, request, brush_id):
+        """Put a copy into the next pocket."""
+        copy = duplicate_brush(own_brush(request.user, brush_id))
+        return Response(BrushSerializer(copy).data, status.HTTP_201_CREATED)
+
+
+class BrushPictureView(APIView):
+    """The picture of a brush's stroke, or the print of its tip."""
+
+    which = "picture"
+
+    @extend_schema(responses={(200, "image/png"): OpenApiResponse(OpenApiTypes.BINARY)})
+    def get(self, request, brush_id):
+        """PNG, inked by the native core when the brush was kept."""
+        brush = own_brush(request.user, brush_id)
+        # The address carries the revision, so that a picture never has to be asked for twice.
+        return HttpResponse(bytes(getattr(brush, self.which)), content_type="image/png",
+                            headers={"Cache-Control": "private, max-age=31536000, immutable"})
+
+
+class BrushSchemaView(APIView):
+    """The JSON schema of a brush document."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(responses=OpenApiTypes.OBJECT)
+    def get(self, request):
+        """As generated from the core's settings."""
+        return Response(json_schema())
