@@ -67,43 +67,104 @@ def _percent(name, label, station, default, help, low=0.0, high=1.0, step=0.01, 
 
 def _taper(end: str, where: str) -> tuple[Setting, ...]:
     return (
-        Setting(f"taper_{end}_length", f"{where} taper", "weight", "number", 0.0,
-                f"How far the {end} of the stroke takes to reach its full width.",
-                "× size", 0.0, 20.0, 0.1),
-        _percent(f"taper_{end}_point", f"{where} point", "weight", 0.0,
-                 f"Width left at the very {end}: 0 % is a needle point."),
-        _percent(f"taper_{end}_curve", f"{where} shape", "weight", 0.0,
-                 "Below zero the point stays thin for longer, above zero it is blunt.", -1.0),
+        Setting(
+            f"taper_{end}_length",
+            f"{where} taper",
+            "weight",
+            "number",
+            0.0,
+            f"How far the {end} of the stroke takes to reach its full width.",
+            "× size",
+            0.0,
+            20.0,
+            0.1,
+        ),
+        _percent(
+            f"taper_{end}_point",
+            f"{where} point",
+            "weight",
+            0.0,
+            f"Width left at the very {end}: 0 % is a needle point.",
+        ),
+        _percent(
+            f"taper_{end}_curve",
+            f"{where} shape",
+            "weight",
+            0.0,
+            "Below zero the point stays thin for longer, above zero it is blunt.",
+            -1.0,
+        ),
     )
 
 
 SETTINGS: tuple[Setting, ...] = (
-    Setting("steadying", "Steadying", "line", "choice", "none",
-            "Takes the tremble out of the line.", choices=("none", "even-out")),
-    Setting("reach", "Reach", "line", "number", 12.0,
-            "Length of line that is evened out: more is calmer, and rounds corners more.",
-            "px", 1.0, 200.0, 1.0, log=True),
-    Setting("finish", "Finish at the lift", "line", "switch", True,
-            "The line runs on to where the pen left the paper."),
-    Setting("size", "Size", "weight", "number", 24.0, "Width of the stroke at full response.",
-            "px", 0.5, 2000.0, 0.5, log=True),
+    Setting(
+        "steadying",
+        "Steadying",
+        "line",
+        "choice",
+        "none",
+        "Takes the tremble out of the line.",
+        choices=("none", "even-out"),
+    ),
+    Setting(
+        "reach",
+        "Reach",
+        "line",
+        "number",
+        12.0,
+        "Length of line that is evened out: more is calmer, and rounds corners more.",
+        "px",
+        1.0,
+        200.0,
+        1.0,
+        log=True,
+    ),
+    Setting(
+        "finish", "Finish at the lift", "line", "switch", True, "The line runs on to where the pen left the paper."
+    ),
+    Setting(
+        "size",
+        "Size",
+        "weight",
+        "number",
+        24.0,
+        "Width of the stroke at full response.",
+        "px",
+        0.5,
+        2000.0,
+        0.5,
+        log=True,
+    ),
     _percent("thinnest", "Thinnest", "weight", 0.0, "No touch draws thinner than this share of the size."),
     _percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size."),
     *_taper("start", "Start"),
     *_taper("end", "End"),
     _percent("softness", "Softness", "tip", 0.0, "How far the edge fades: 0 % is crisp."),
     _percent("roundness", "Roundness", "tip", 1.0, "100 % is a disc, low values a flat nib.", low=0.02),
-    Setting("angle", "Angle", "tip", "number", 0.0, "Turn of the tip on the page, clockwise.",
-            "°", -180.0, 180.0, 1.0),
-    _percent("spacing", "Spacing", "tip", 0.04,
-             "Distance from stamp to stamp, of the width there: wide shows single stamps.",
-             low=0.01, high=5.0, log=True),
+    Setting("angle", "Angle", "tip", "number", 0.0, "Turn of the tip on the page, clockwise.", "°", -180.0, 180.0, 1.0),
+    _percent(
+        "spacing",
+        "Spacing",
+        "tip",
+        0.04,
+        "Distance from stamp to stamp, of the width there: wide shows single stamps.",
+        low=0.01,
+        high=5.0,
+        log=True,
+    ),
     Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),
     _percent("opacity", "Opacity", "ink", 1.0, "The most a whole stroke covers.", low=0.01),
     _percent("flow", "Flow", "ink", 1.0, "Ink that each single stamp gives.", low=0.01),
-    Setting("overlap", "Overlap", "ink", "choice", "level",
-            "Level stays even where a stroke crosses itself, build grows darker.",
-            choices=("level", "build")),
+    Setting(
+        "overlap",
+        "Overlap",
+        "ink",
+        "choice",
+        "level",
+        "Level stays even where a stroke crosses itself, build grows darker.",
+        choices=("level", "build"),
+    ),
 )
 
 BY_NAME = {setting.name: setting for setting in SETTINGS}
@@ -132,8 +193,17 @@ RESPONSES: tuple[Response, ...] = (
 )
 
 LINK = np.dtype(
-    [("input", "i4"), ("output", "i4"), ("on", "i4"), ("count", "i4"), ("low", "f4"), ("high", "f4"),
-     ("x", "f4", (MAX_NODES,)), ("y", "f4", (MAX_NODES,)), ("table", "f4", (TABLE,))],
+    [
+        ("input", "i4"),
+        ("output", "i4"),
+        ("on", "i4"),
+        ("count", "i4"),
+        ("low", "f4"),
+        ("high", "f4"),
+        ("x", "f4", (MAX_NODES,)),
+        ("y", "f4", (MAX_NODES,)),
+        ("table", "f4", (TABLE,)),
+    ],
     align=True,
 )
 """Record of one response: `x`, `y` hold `count` nodes, `table` is filled by the kernel `prepare`."""
@@ -173,9 +243,7 @@ def _rising(nodes):
 
 
 _Unit = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
-_Nodes = Annotated[
-    list[tuple[_Unit, _Unit]], Field(min_length=2, max_length=MAX_NODES), AfterValidator(_rising)
-]
+_Nodes = Annotated[list[tuple[_Unit, _Unit]], Field(min_length=2, max_length=MAX_NODES), AfterValidator(_rising)]
 
 
 class _Strict(BaseModel):
@@ -208,8 +276,9 @@ def _field_for(setting: Setting):
     note = {"title": setting.label, "description": setting.help}
     if setting.kind == "number":
         extra = {"unit": setting.unit, "station": setting.station}
-        return float, Field(setting.default, ge=setting.low, le=setting.high, allow_inf_nan=False,
-                            json_schema_extra=extra, **note)
+        return float, Field(
+            setting.default, ge=setting.low, le=setting.high, allow_inf_nan=False, json_schema_extra=extra, **note
+        )
     if setting.kind == "choice":
         return Literal[setting.choices], Field(setting.default, **note)
     if setting.kind == "switch":
@@ -265,9 +334,18 @@ def read(document: Any) -> dict:
         raise BrushError([Problem("", None, "a brush is an object with settings by name")])
     version = document.get("version", VERSION)
     if isinstance(version, int) and version > VERSION:
-        raise BrushError([Problem("version", version, (
-            f"version: this brush was made by a newer Hollowmist (format {version}); "
-            f"this one reads up to {VERSION}. Update Hollowmist, then open it again."))])
+        raise BrushError(
+            [
+                Problem(
+                    "version",
+                    version,
+                    (
+                        f"version: this brush was made by a newer Hollowmist (format {version}); "
+                        f"this one reads up to {VERSION}. Update Hollowmist, then open it again."
+                    ),
+                )
+            ]
+        )
     try:
         return BrushDocument.model_validate_json(json.dumps(document)).model_dump(mode="json")
     except ValidationError as error:

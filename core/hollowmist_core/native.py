@@ -91,8 +91,19 @@ class Sheet:
     def feed(self, samples: np.ndarray) -> np.ndarray:
         """Move the pen. Returns the samples that counted; unsound ones are dropped."""
         batch = samples.astype(SAMPLE, copy=True)
-        kept = stroke.feed(self.state, self._brush, self.recent, self.even, self.path, self.stamps, self.maps,
-                           self.free, self.pool, batch, len(batch))
+        kept = stroke.feed(
+            self.state,
+            self._brush,
+            self.recent,
+            self.even,
+            self.path,
+            self.stamps,
+            self.maps,
+            self.free,
+            self.pool,
+            batch,
+            len(batch),
+        )
         return batch[:kept]
 
     def lift(self):
@@ -130,6 +141,7 @@ class Sheet:
         flat = np.zeros(max(FLAT, 2 * self.width), np.uint32)
         screen = np.zeros(int(view["width"][0]) * int(view["height"][0]), np.uint32)
         brush = self._brush if self._brush is not None else np.zeros(1, brushes.BRUSH)
-        ink.present(self.state, brush, self.maps, self.pool, self.cells, view, flat, screen, 0, 0,
-                    self.width, self.height)
+        ink.present(
+            self.state, brush, self.maps, self.pool, self.cells, view, flat, screen, 0, 0, self.width, self.height
+        )
         return screen.view(np.uint8).reshape(int(view["height"][0]), int(view["width"][0]), 4)

@@ -24,7 +24,9 @@ class Base64Field(serializers.Field):
         try:
             return base64.b64decode(str(data), validate=True)
         except (binascii.Error, ValueError):
-            raise serializers.ValidationError("samples: not base64; send the sample records encoded as base64") from None
+            raise serializers.ValidationError(
+                "samples: not base64; send the sample records encoded as base64"
+            ) from None
 
 
 class ProofStrokeSerializer(serializers.ModelSerializer):

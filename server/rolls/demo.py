@@ -3,7 +3,6 @@
 _EVEN = {"size": {"pressure": {"on": False, "range": [0.1, 1.0], "nodes": [[0, 0], [1, 1]]}}}
 
 
-
 def _pressed(low: float, high: float, *nodes) -> dict:
     return {"on": True, "range": [low, high], "nodes": [list(node) for node in nodes]}
 
@@ -13,33 +12,98 @@ SHORE = "Shore textures"
 
 ROLLS: dict[str, list[tuple[str, str, dict]]] = {
     LABELS: [
-        ("Label Monoline", "Exhibit labels: the same width however the hand presses.", {
-            "size": 9.0, "steadying": "even-out", "reach": 16.0, "responses": _EVEN}),
-        ("Pointed Copper", "Chart titles: hairlines up, swells down.", {
-            "size": 22.0, "steadying": "even-out", "reach": 18.0, "thinnest": 0.06,
-            "taper_start_length": 0.6, "taper_end_length": 1.2,
-            "responses": {"size": {"pressure": _pressed(0.06, 1.0, (0, 0), (0.35, 0.1), (0.7, 0.62), (1, 1))}}}),
-        ("Broad Nib", "Tide tables: a flat nib held at 35 degrees.", {
-            "size": 26.0, "roundness": 0.12, "angle": -35.0, "spacing": 0.02, "steadying": "even-out",
-            "reach": 14.0, "responses": {"size": {"pressure": _pressed(0.82, 1.0, (0, 0), (1, 1))}}}),
-        ("Lantern Brush Pen", "Big words on the lantern room's wall: long points at both ends.", {
-            "size": 34.0, "steadying": "even-out", "reach": 24.0, "taper_start_length": 2.5,
-            "taper_start_curve": -0.25, "taper_end_length": 4.5, "taper_end_curve": -0.45,
-            "responses": {"size": {"pressure": _pressed(0.12, 1.0, (0, 0), (0.5, 0.34), (1, 1))}}}),
+        (
+            "Label Monoline",
+            "Exhibit labels: the same width however the hand presses.",
+            {"size": 9.0, "steadying": "even-out", "reach": 16.0, "responses": _EVEN},
+        ),
+        (
+            "Pointed Copper",
+            "Chart titles: hairlines up, swells down.",
+            {
+                "size": 22.0,
+                "steadying": "even-out",
+                "reach": 18.0,
+                "thinnest": 0.06,
+                "taper_start_length": 0.6,
+                "taper_end_length": 1.2,
+                "responses": {"size": {"pressure": _pressed(0.06, 1.0, (0, 0), (0.35, 0.1), (0.7, 0.62), (1, 1))}},
+            },
+        ),
+        (
+            "Broad Nib",
+            "Tide tables: a flat nib held at 35 degrees.",
+            {
+                "size": 26.0,
+                "roundness": 0.12,
+                "angle": -35.0,
+                "spacing": 0.02,
+                "steadying": "even-out",
+                "reach": 14.0,
+                "responses": {"size": {"pressure": _pressed(0.82, 1.0, (0, 0), (1, 1))}},
+            },
+        ),
+        (
+            "Lantern Brush Pen",
+            "Big words on the lantern room's wall: long points at both ends.",
+            {
+                "size": 34.0,
+                "steadying": "even-out",
+                "reach": 24.0,
+                "taper_start_length": 2.5,
+                "taper_start_curve": -0.25,
+                "taper_end_length": 4.5,
+                "taper_end_curve": -0.45,
+                "responses": {"size": {"pressure": _pressed(0.12, 1.0, (0, 0), (0.5, 0.34), (1, 1))}},
+            },
+        ),
     ],
     SHORE: [
-        ("Fog Stipple", "Fog banks: soft dots set wide apart.", {
-            "size": 26.0, "softness": 0.7, "spacing": 1.45, "opacity": 0.6, "ink": "#5a6b70",
-            "responses": {"size": {"pressure": _pressed(0.2, 1.0, (0, 0), (0.4, 0.5), (1, 1))}}}),
-        ("Grey Wash", "Slate and shadow: a wash that builds up where it crosses.", {
-            "size": 44.0, "softness": 0.18, "spacing": 0.12, "opacity": 0.85, "flow": 0.09,
-            "overlap": "build", "ink": "#6d7b80", "steadying": "even-out", "reach": 10.0,
-            "responses": {"size": {"pressure": _pressed(0.55, 1.0, (0, 0), (1, 1))},
-                          "opacity": {"pressure": _pressed(0.35, 1.0, (0, 0), (1, 1))}}}),
-        ("Rope Liner", "Rope outlines: firm, with blunt ends.", {
-            "size": 14.0, "steadying": "even-out", "reach": 12.0, "taper_start_length": 0.8,
-            "taper_start_curve": 0.7, "taper_end_length": 0.8, "taper_end_curve": 0.7,
-            "responses": {"size": {"pressure": _pressed(0.5, 1.0, (0, 0), (0.3, 0.15), (0.7, 0.85), (1, 1))}}}),
+        (
+            "Fog Stipple",
+            "Fog banks: soft dots set wide apart.",
+            {
+                "size": 26.0,
+                "softness": 0.7,
+                "spacing": 1.45,
+                "opacity": 0.6,
+                "ink": "#5a6b70",
+                "responses": {"size": {"pressure": _pressed(0.2, 1.0, (0, 0), (0.4, 0.5), (1, 1))}},
+            },
+        ),
+        (
+            "Grey Wash",
+            "Slate and shadow: a wash that builds up where it crosses.",
+            {
+                "size": 44.0,
+                "softness": 0.18,
+                "spacing": 0.12,
+                "opacity": 0.85,
+                "flow": 0.09,
+                "overlap": "build",
+                "ink": "#6d7b80",
+                "steadying": "even-out",
+                "reach": 10.0,
+                "responses": {
+                    "size": {"pressure": _pressed(0.55, 1.0, (0, 0), (1, 1))},
+                    "opacity": {"pressure": _pressed(0.35, 1.0, (0, 0), (1, 1))},
+                },
+            },
+        ),
+        (
+            "Rope Liner",
+            "Rope outlines: firm, with blunt ends.",
+            {
+                "size": 14.0,
+                "steadying": "even-out",
+                "reach": 12.0,
+                "taper_start_length": 0.8,
+                "taper_start_curve": 0.7,
+                "taper_end_length": 0.8,
+                "taper_end_curve": 0.7,
+                "responses": {"size": {"pressure": _pressed(0.5, 1.0, (0, 0), (0.3, 0.15), (0.7, 0.85), (1, 1))}},
+            },
+        ),
     ],
 }
 """Roll -> (name, note, settings that differ from a plain brush)."""

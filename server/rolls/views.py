@@ -103,8 +103,9 @@ class BrushView(APIView):
         """The brush whole."""
         return Response(BrushSerializer(own_brush(request.user, brush_id)).data)
 
-    @extend_schema(request=BrushSerializer,
-                   responses={200: BrushSerializer, 400: ProblemsSerializer, 409: StaleSerializer})
+    @extend_schema(
+        request=BrushSerializer, responses={200: BrushSerializer, 400: ProblemsSerializer, 409: StaleSerializer}
+    )
     def put(self, request, brush_id):
         """Keep a new state, made from the state with the given revision; 409 tells the one that stands."""
         brush = own_brush(request.user, brush_id)
@@ -158,8 +159,11 @@ class BrushPictureView(APIView):
         """PNG, inked by the native core when the brush was kept."""
         brush = own_brush(request.user, brush_id)
         # The address carries the revision, so that a picture never has to be asked for twice.
-        return HttpResponse(bytes(getattr(brush, self.which)), content_type="image/png",
-                            headers={"Cache-Control": "private, max-age=31536000, immutable"})
+        return HttpResponse(
+            bytes(getattr(brush, self.which)),
+            content_type="image/png",
+            headers={"Cache-Control": "private, max-age=31536000, immutable"},
+        )
 
 
 class BrushSchemaView(APIView):

@@ -28,8 +28,10 @@ def part(pixel, shift):
 def packed(r, g, b, a):
     """Pack four channels, 0..255, rounding to the nearest."""
     return (
-        uint32(r + HALF) | (uint32(g + HALF) << uint32(8))
-        | (uint32(b + HALF) << uint32(16)) | (uint32(a + HALF) << uint32(24))
+        uint32(r + HALF)
+        | (uint32(g + HALF) << uint32(8))
+        | (uint32(b + HALF) << uint32(16))
+        | (uint32(a + HALF) << uint32(24))
     )
 
 
@@ -37,8 +39,12 @@ def packed(r, g, b, a):
 def inked(pixel, cover, r, g, b):
     """A premultiplied pixel with ink of colour (r, g, b) laid over it at a coverage 0..1."""
     rest = ONE - cover
-    return packed(r * cover + part(pixel, 0) * rest, g * cover + part(pixel, 8) * rest,
-                  b * cover + part(pixel, 16) * rest, FULL * cover + part(pixel, 24) * rest)
+    return packed(
+        r * cover + part(pixel, 0) * rest,
+        g * cover + part(pixel, 8) * rest,
+        b * cover + part(pixel, 16) * rest,
+        FULL * cover + part(pixel, 24) * rest,
+    )
 
 
 @helper
@@ -131,8 +137,21 @@ def box_average(flat, stride, x0, x1, y0, y1):
     return packed(r * scale, g * scale, b * scale, FULL)
 
 
-@kernel(int32, array(STROKE), array(BRUSH), array("i4"), array("f4"), array("u4"), array(VIEW), array("u4"),
-        array("u4"), int32, int32, int32, int32)
+@kernel(
+    int32,
+    array(STROKE),
+    array(BRUSH),
+    array("i4"),
+    array("f4"),
+    array("u4"),
+    array(VIEW),
+    array("u4"),
+    array("u4"),
+    int32,
+    int32,
+    int32,
+    int32,
+)
 def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top, right, bottom):
     """Draw the part of the sheet that lies in [left, right) x [top, bottom), sheet px, to the screen.
 
@@ -181,7 +200,7 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
             elif exact:
                 screen[at + i] = flat[int32(y0 - band_top) * stride + int32(u0 - x0)]
             else:
-                screen[at + i] = box_average(flat, stride, u0 - x0, u1 - x0, y0 - band_top,
-                                             min(y1, float(band_bottom)) - band_top)
+                screen[at + i] = box_average(
+                    flat, stride, u0 - x0, u1 - x0, y0 - band_top, min(y1, float(band_bottom)) - band_top
+                )
     return width * (view.bottom - view.top)
-

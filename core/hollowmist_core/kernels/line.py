@@ -190,8 +190,9 @@ def lay_piece(state, recent, i, even, path, at, last):
     cy = control(r, q, after.y, d.y, a.y)
     b_press = control(p, q, before.pressure, a.pressure, d.pressure)
     c_press = control(r, q, after.pressure, d.pressure, a.pressure)
-    bend = max(math.hypot(a.x - 2.0 * bx + cx, a.y - 2.0 * by + cy),
-               math.hypot(bx - 2.0 * cx + d.x, by - 2.0 * cy + d.y))
+    bend = max(
+        math.hypot(a.x - 2.0 * bx + cx, a.y - 2.0 * by + cy), math.hypot(bx - 2.0 * cx + d.x, by - 2.0 * cy + d.y)
+    )
     swing = max(abs(a.pressure - 2.0 * b_press + c_press), abs(b_press - 2.0 * c_press + d.pressure))
     pieces = math.ceil(math.sqrt(6.0 * bend / (8.0 * CHORD)) + 8.0 * math.sqrt(swing))
     pieces = int(min(MOST_PIECES, max(1, pieces)))

@@ -23,9 +23,7 @@ and scratch points of the steadying."""
 
 RECENT = 9
 
-SAMPLE = np.dtype(
-    [("x", "f4"), ("y", "f4"), ("t", "f4"), ("pressure", "f4"), ("altitude", "f4"), ("azimuth", "f4")]
-)
+SAMPLE = np.dtype([("x", "f4"), ("y", "f4"), ("t", "f4"), ("pressure", "f4"), ("altitude", "f4"), ("azimuth", "f4")])
 """A sample as the hand made it: sheet px, ms since the pen came down, pressure 0..1, altitude and
 azimuth in radians as in W3C Pointer Events (pi/2 is upright)."""
 
@@ -36,30 +34,69 @@ POINT = np.dtype(
 """A point on a path. `s` is arc length in px; lean is tilt (0 upright .. 1 flat) towards the azimuth."""
 
 STAMP = np.dtype(
-    [("x", "f4"), ("y", "f4"), ("major", "f4"), ("minor", "f4"), ("cos", "f4"), ("sin", "f4"),
-     ("softness", "f4"), ("flow", "f4"), ("cap", "f4"), ("s", "f4")]
+    [
+        ("x", "f4"),
+        ("y", "f4"),
+        ("major", "f4"),
+        ("minor", "f4"),
+        ("cos", "f4"),
+        ("sin", "f4"),
+        ("softness", "f4"),
+        ("flow", "f4"),
+        ("cap", "f4"),
+        ("s", "f4"),
+    ]
 )
 """One touch of the tip: centre, semi-axes in px, turn, softness of the radius 0..1, ink it gives
 (flow) and the most it may cover (cap), arc length."""
 
 STROKE = np.dtype(
     [
-        ("sheet_width", "i4"), ("sheet_height", "i4"), ("columns", "i4"), ("rows", "i4"),
-        ("kind", "i4"), ("erase", "i4"), ("seed", "u4"), ("record_only", "i4"),
+        ("sheet_width", "i4"),
+        ("sheet_height", "i4"),
+        ("columns", "i4"),
+        ("rows", "i4"),
+        ("kind", "i4"),
+        ("erase", "i4"),
+        ("seed", "u4"),
+        ("record_only", "i4"),
         # Hand
-        ("sample_count", "i4"), ("dropped", "i4"), ("pressure", "f4"), ("tilt", "f4"), ("azimuth", "f4"),
-        ("speed", "f4"), ("stand_in", "f4"),
+        ("sample_count", "i4"),
+        ("dropped", "i4"),
+        ("pressure", "f4"),
+        ("tilt", "f4"),
+        ("azimuth", "f4"),
+        ("speed", "f4"),
+        ("stand_in", "f4"),
         # Line
-        ("node_step", "f8"), ("half_window", "i4"), ("weights", "f4", (WINDOW + 1,)),
-        ("even_count", "i4"), ("even_base", "i4"), ("path_count", "i4"), ("path_open", "i4"),
+        ("node_step", "f8"),
+        ("half_window", "i4"),
+        ("weights", "f4", (WINDOW + 1,)),
+        ("even_count", "i4"),
+        ("even_base", "i4"),
+        ("path_count", "i4"),
+        ("path_open", "i4"),
         # Tip
-        ("next_s", "f8"), ("walked", "i4"), ("stamp_index", "i4"), ("stamp_count", "i4"), ("forced", "i4"),
+        ("next_s", "f8"),
+        ("walked", "i4"),
+        ("stamp_index", "i4"),
+        ("stamp_count", "i4"),
+        ("forced", "i4"),
         # What changed, in sheet px; empty when left >= right
-        ("left", "i4"), ("top", "i4"), ("right", "i4"), ("bottom", "i4"),
+        ("left", "i4"),
+        ("top", "i4"),
+        ("right", "i4"),
+        ("bottom", "i4"),
         # Reach of the open end, in sheet px
-        ("open_left", "i4"), ("open_top", "i4"), ("open_right", "i4"), ("open_bottom", "i4"),
+        ("open_left", "i4"),
+        ("open_top", "i4"),
+        ("open_right", "i4"),
+        ("open_bottom", "i4"),
         # Reach of the whole stroke
-        ("all_left", "i4"), ("all_top", "i4"), ("all_right", "i4"), ("all_bottom", "i4"),
+        ("all_left", "i4"),
+        ("all_top", "i4"),
+        ("all_right", "i4"),
+        ("all_bottom", "i4"),
         ("starved", "i4"),
     ],
     align=True,
@@ -67,8 +104,19 @@ STROKE = np.dtype(
 """State of the stroke in hand. `starved` is set when the tile pool ran out: grow it and ink anew."""
 
 VIEW = np.dtype(
-    [("zoom", "f8"), ("origin_x", "f8"), ("origin_y", "f8"), ("width", "i4"), ("height", "i4"),
-     ("paper", "u4"), ("desk", "u4"), ("left", "i4"), ("top", "i4"), ("right", "i4"), ("bottom", "i4")],
+    [
+        ("zoom", "f8"),
+        ("origin_x", "f8"),
+        ("origin_y", "f8"),
+        ("width", "i4"),
+        ("height", "i4"),
+        ("paper", "u4"),
+        ("desk", "u4"),
+        ("left", "i4"),
+        ("top", "i4"),
+        ("right", "i4"),
+        ("bottom", "i4"),
+    ],
     align=True,
 )
 """How a sheet is seen: screen px per sheet px, the sheet position of the screen's corner, the screen's

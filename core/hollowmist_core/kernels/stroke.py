@@ -181,8 +181,20 @@ def lay_open(state, brush, path, stamps, maps, free, pool):
     state.walked, state.next_s, state.stamp_index = walked, next_s, stamp_index
 
 
-@kernel(int32, array(STROKE), array(BRUSH), array(POINT), array(POINT), array(POINT), array(STAMP),
-        array("i4"), array("i4"), array("f4"), array(SAMPLE), int32)
+@kernel(
+    int32,
+    array(STROKE),
+    array(BRUSH),
+    array(POINT),
+    array(POINT),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array(SAMPLE),
+    int32,
+)
 def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples, count):
     """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
 
@@ -210,8 +222,9 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples
     return kept
 
 
-@kernel(void, array(STROKE), array(BRUSH), array(POINT), array(STAMP), array("i4"), array("i4"),
-        array("f4"), array("u4"))
+@kernel(
+    void, array(STROKE), array(BRUSH), array(POINT), array(STAMP), array("i4"), array("i4"), array("f4"), array("u4")
+)
 def lift(strokes, brushes, path, stamps, maps, free, pool, cells):
     """End the stroke: lay its open end for good and let the ink dry onto the layer.
 

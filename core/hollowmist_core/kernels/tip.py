@@ -176,8 +176,16 @@ def lay(state, stamp, build, plane, maps, free, pool):
             corner_x, corner_y = column * TILE, row * TILE
             stamp.x = x - float32(corner_x)
             stamp.y = y - float32(corner_y)
-            lay_in_tile(pool, slot, max(0, left - corner_x), max(0, top - corner_y),
-                        min(TILE, right - corner_x), min(TILE, bottom - corner_y), stamp, build)
+            lay_in_tile(
+                pool,
+                slot,
+                max(0, left - corner_x),
+                max(0, top - corner_y),
+                min(TILE, right - corner_x),
+                min(TILE, bottom - corner_y),
+                stamp,
+                build,
+            )
     stamp.x = x
     stamp.y = y
 

@@ -81,8 +81,9 @@ def through(points, turns, times, quickness=0.16, sigma=0.22):
     for (x0, y0), (x1, y1), turn, start in zip(points[:-1], points[1:], turns, times, strict=True):
         chord, half = np.hypot(x1 - x0, y1 - y0), np.radians(turn) / 2
         length = chord * (half / np.sin(half) if abs(half) > 1e-6 else 1.0)
-        simples.append(Simple(start, length, float(np.log(quickness)), sigma,
-                              float(np.arctan2(y1 - y0, x1 - x0)), 2 * half))
+        simples.append(
+            Simple(start, length, float(np.log(quickness)), sigma, float(np.arctan2(y1 - y0, x1 - x0)), 2 * half)
+        )
     return simples
 
 

@@ -17,9 +17,7 @@ def _drawn(origin, points, turns, gap, duration, rng, levels, shake=0.25, quickn
     """One stroke through points (relative to an origin), a command every `gap` s."""
     places = [(origin[0] + x, origin[1] + y) for x, y in points]
     times = [gap * i for i in range(len(points) - 1)]
-    t, x, y = model.on_paper(
-        *model.move(places[0], model.through(places, turns, times, quickness, sigma), duration)
-    )
+    t, x, y = model.on_paper(*model.move(places[0], model.through(places, turns, times, quickness, sigma), duration))
     x = x + model.tremor(t, shake, rng)
     y = y + model.tremor(t, shake, rng)
     pressure = model.press_on_descent(t, y, rng) if levels is None else model.press(t, levels, rng)
@@ -28,22 +26,57 @@ def _drawn(origin, points, turns, gap, duration, rng, levels, shake=0.25, quickn
 
 def press_ramp(rng):
     """Light to heavy, across."""
-    return [_drawn((70, 84), [(0, 0), (320, -6)], [6], 0.0, 1.5, rng, [0.03, 0.5, 1.0, 0.98],
-                   shake=0.2, quickness=0.62, sigma=0.32)]
+    return [
+        _drawn(
+            (70, 84),
+            [(0, 0), (320, -6)],
+            [6],
+            0.0,
+            1.5,
+            rng,
+            [0.03, 0.5, 1.0, 0.98],
+            shake=0.2,
+            quickness=0.62,
+            sigma=0.32,
+        )
+    ]
 
 
 def swell(rng):
     """Light, heavy, light, on a wave."""
     points = [(0, 20), (105, -22), (215, 22), (320, -20)]
-    return [_drawn((480, 84), points, [-70, 95, -70], 0.34, 1.5, rng, [0.08, 0.3, 0.95, 0.95, 0.3, 0.05],
-                   quickness=0.34, sigma=0.3)]
+    return [
+        _drawn(
+            (480, 84),
+            points,
+            [-70, 95, -70],
+            0.34,
+            1.5,
+            rng,
+            [0.08, 0.3, 0.95, 0.95, 0.3, 0.05],
+            quickness=0.34,
+            sigma=0.3,
+        )
+    ]
 
 
 def slow_and_shaky(rng):
     """A slow, long line of an unsteady hand."""
     points = [(0, 6), (90, -14), (190, 16), (310, -4)]
-    return [_drawn((70, 258), points, [14, -18, 12], 0.62, 3.4, rng, [0.4, 0.55, 0.5, 0.55, 0.45],
-                   shake=1.3, quickness=1.0, sigma=0.3)]
+    return [
+        _drawn(
+            (70, 258),
+            points,
+            [14, -18, 12],
+            0.62,
+            3.4,
+            rng,
+            [0.4, 0.55, 0.5, 0.55, 0.45],
+            shake=1.3,
+            quickness=1.0,
+            sigma=0.3,
+        )
+    ]
 
 
 def fast_flick(rng):
@@ -51,16 +84,38 @@ def fast_flick(rng):
     strokes = []
     for i in range(3):
         origin = (476 + 112 * i, 300)
-        strokes.append(_drawn(origin, [(0, 0), (96, -84)], [-52 + 14 * i], 0.0, 0.3, rng,
-                              [0.85, 0.9, 0.4, 0.05], quickness=0.11, sigma=0.26))
+        strokes.append(
+            _drawn(
+                origin,
+                [(0, 0), (96, -84)],
+                [-52 + 14 * i],
+                0.0,
+                0.3,
+                rng,
+                [0.85, 0.9, 0.4, 0.05],
+                quickness=0.11,
+                sigma=0.26,
+            )
+        )
     return strokes
 
 
 def sharp_corners(rng):
     """Corners drawn with a stop at each: the commands do not overlap."""
     points = [(0, 40), (52, -44), (104, 40), (156, -44), (208, 40), (262, -44), (262, 40), (320, 40)]
-    return [_drawn((70, 432), points, [4, -4, 4, -4, 3, 0, 0], 0.34, 2.6, rng, [0.5, 0.62, 0.58, 0.62, 0.5],
-                   quickness=0.2, sigma=0.2)]
+    return [
+        _drawn(
+            (70, 432),
+            points,
+            [4, -4, 4, -4, 3, 0, 0],
+            0.34,
+            2.6,
+            rng,
+            [0.5, 0.62, 0.58, 0.62, 0.5],
+            quickness=0.2,
+            sigma=0.2,
+        )
+    ]
 
 
 def spiral(rng):
@@ -70,20 +125,33 @@ def spiral(rng):
     radii = np.linspace(5, 74, steps)
     points = [(r * np.cos(a), r * np.sin(a)) for r, a in zip(radii, angles, strict=True)]
     bend = np.degrees(angles[1] - angles[0])
-    return [_drawn((975, 96), points, [bend] * (steps - 1), 0.11, 2.6, rng, [0.15, 0.4, 0.65, 0.9, 0.5],
-                   quickness=0.2, sigma=0.28)]
+    return [
+        _drawn(
+            (975, 96),
+            points,
+            [bend] * (steps - 1),
+            0.11,
+            2.6,
+            rng,
+            [0.15, 0.4, 0.65, 0.9, 0.5],
+            quickness=0.2,
+            sigma=0.28,
+        )
+    ]
 
 
 def crossing_loop(rng):
     """Two loops that cross themselves."""
     points = [(0, 30), (92, -40), (52, -60), (70, 34), (190, 10), (250, -50), (206, -62), (214, 34), (320, -10)]
     turns = [-60, -150, -70, -80, -45, -160, -60, -60]
-    return [_drawn((480, 442), points, turns, 0.17, 2.0, rng, [0.3, 0.75, 0.45, 0.85, 0.5, 0.3],
-                   quickness=0.22, sigma=0.24)]
+    return [
+        _drawn((480, 442), points, turns, 0.17, 2.0, rng, [0.3, 0.75, 0.45, 0.85, 0.5, 0.3], quickness=0.22, sigma=0.24)
+    ]
 
 
 def word(rng):
     """The word "eel", joined, pressed on the way down."""
+
     def small(x):
         return [(x + 44, -26), (x + 28, -62), (x + 14, -18), (x + 40, 2), (x + 66, -14)]
 

@@ -8,7 +8,10 @@ import warnings
 # Before Numba is imported: plain, unoptimised IR. LLVM optimises it for wasm32, not for this machine's CPU,
 # and what is compiled so must not be mistaken for native code later.
 os.environ.update(
-    NUMBA_CPU_NAME="generic", NUMBA_CPU_FEATURES="", NUMBA_OPT="0", NUMBA_LOOP_VECTORIZE="0",
+    NUMBA_CPU_NAME="generic",
+    NUMBA_CPU_FEATURES="",
+    NUMBA_OPT="0",
+    NUMBA_LOOP_VECTORIZE="0",
     NUMBA_SLP_VECTORIZE="0",
 )
 

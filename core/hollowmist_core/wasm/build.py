@@ -56,8 +56,12 @@ def for_wasm(ir):
         ir = re.sub(rf"@{name}f\b", f"@llvm.{name}.f32", ir)
         ir = re.sub(rf"@{name}\b(?!\.)", f"@llvm.{name}.f64", ir)
     # No kernel owns memory, so these are never reached.
-    ir = re.sub(r"^declare (.*)@NRT_MemInfo_call_dtor\(ptr[^)]*\).*$",
-                r"define internal void @NRT_MemInfo_call_dtor(ptr %p) { ret void }", ir, flags=re.M)
+    ir = re.sub(
+        r"^declare (.*)@NRT_MemInfo_call_dtor\(ptr[^)]*\).*$",
+        r"define internal void @NRT_MemInfo_call_dtor(ptr %p) { ret void }",
+        ir,
+        flags=re.M,
+    )
     return ir
 
 
@@ -69,8 +73,9 @@ def compiled(name, kernel):
     flags.no_cfunc_wrapper = True
     flags.error_model = "numpy"
     flags.nrt = True
-    result = compile_extra(cpu_target.typing_context, cpu_target.target_context, entry, kinds,
-                           kernel.returns, flags, {})
+    result = compile_extra(
+        cpu_target.typing_context, cpu_target.target_context, entry, kinds, kernel.returns, flags, {}
+    )
     result.library._ensure_finalized()
     module = llvm.parse_assembly(for_wasm(result.library.get_llvm_str()))
     symbol = result.fndesc.llvm_func_name
@@ -94,9 +99,12 @@ def check_imports(module):
         Naming the functions; usually a kernel allocates or raises.
     """
     unknown = {
-        f.name for f in module.functions
-        if f.is_declaration and not f.name.startswith("llvm.")
-        and f.name not in HOST_FUNCTIONS and f.name.removesuffix("f") not in HOST_FUNCTIONS
+        f.name
+        for f in module.functions
+        if f.is_declaration
+        and not f.name.startswith("llvm.")
+        and f.name not in HOST_FUNCTIONS
+        and f.name.removesuffix("f") not in HOST_FUNCTIONS
     }
     if unknown:
         raise RuntimeError(f"the kernels need functions that WebAssembly has not: {', '.join(sorted(unknown))}")
@@ -137,8 +145,18 @@ def build(path: str) -> int:
         obj.write(machine.emit_object(whole))
         obj.flush()
         subprocess.run(
-            ["wasm-ld", "--no-entry", "--allow-undefined", "--strip-all", "--export=__heap_base", "-O2",
-             *(f"--export={name}" for name in KERNELS), "-o", path, obj.name],
+            [
+                "wasm-ld",
+                "--no-entry",
+                "--allow-undefined",
+                "--strip-all",
+                "--export=__heap_base",
+                "-O2",
+                *(f"--export={name}" for name in KERNELS),
+                "-o",
+                path,
+                obj.name,
+            ],
             check=True,
         )
     return os.path.getsize(path)

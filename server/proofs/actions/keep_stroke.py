@@ -22,8 +22,9 @@ def keep_stroke(account, stroke_id, kind: int, erase: bool, samples: bytes, draw
     if standing is not None and standing.account_id != account.pk:
         raise Http404
     if standing is None:
-        return ProofStroke.objects.create(pk=stroke_id, account=account, kind=kind, erase=erase,
-                                          samples=samples, drawn_at=drawn_at)
+        return ProofStroke.objects.create(
+            pk=stroke_id, account=account, kind=kind, erase=erase, samples=samples, drawn_at=drawn_at
+        )
     if standing.deleted_at is not None:
         standing.deleted_at = None
         standing.save(update_fields=["deleted_at"])

@@ -30,6 +30,11 @@ def duplicate_brush(brush: Brush) -> Brush:
         taken = set(roll.brushes.filter(deleted_at=None).values_list("name", flat=True))
         roll.brushes.filter(position__gt=brush.position).update(position=F("position") + 1)
         return Brush.objects.create(
-            roll=roll, name=copy_name(brush.name, taken), note=brush.note, document=brush.document,
-            position=brush.position + 1, picture=brush.picture, tip_print=brush.tip_print,
+            roll=roll,
+            name=copy_name(brush.name, taken),
+            note=brush.note,
+            document=brush.document,
+            position=brush.position + 1,
+            picture=brush.picture,
+            tip_print=brush.tip_print,
         )
