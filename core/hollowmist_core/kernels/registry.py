@@ -1,9 +1,29 @@
 """Registration: which kernels both homes export, and the types of their arguments."""
 
+import hashlib
+import os
+from pathlib import Path
 from typing import NamedTuple
 
 import numpy as np
-from numba import from_dtype, njit, types
+from numba import config, from_dtype, njit, types
+
+
+def source_cache() -> Path:
+    """Folder for compiled kernels, named after the sources.
+
+    Numba looks only at the file of the function itself when it asks whether a cached one is stale; a
+    kernel holds its helpers from other files too.
+    """
+    here = Path(__file__).parent
+    digest = hashlib.sha256()
+    for file in sorted([*here.glob("*.py"), here.parent / "brush.py"]):
+        digest.update(file.read_bytes())
+    return here / "__pycache__" / digest.hexdigest()[:16]
+
+
+if "NUMBA_CACHE_DIR" not in os.environ:
+    config.CACHE_DIR = str(source_cache())
 
 
 class Kernel(NamedTuple):

@@ -1,0 +1,56 @@
+// The brush document, and moving it into the record that the kernels read.
+import { INPUTS, OUTPUTS, RESPONSES, SETTINGS } from "@/generated/layout"
+import type { Memory } from "./memory"
+import { bytesOf, fieldOf, writeField } from "./records"
+
+export type Setting = (typeof SETTINGS)[number]
+export type SettingName = Setting["name"]
+export type Output = (typeof OUTPUTS)[number]
+export type Input = (typeof INPUTS)[number]
+export type Node = [number, number]
+
+export interface Link {
+  on: boolean
+  range: [number, number]
+  nodes: Node[]
+}
+
+export type BrushDocument = {
+  version: number
+  responses: Record<Output, Record<Input, Link>>
+} & Record<SettingName, number | string | boolean>
+
+export const settingNamed = (name: SettingName): Setting => SETTINGS.find((one) => one.name === name)!
+
+export function writeLink(memory: Memory, at: number, link: Link): void {
+  writeField(memory, "link", at, "on", link.on ? 1 : 0)
+  writeField(memory, "link", at, "low", link.range[0])
+  writeField(memory, "link", at, "high", link.range[1])
+  writeField(memory, "link", at, "count", link.nodes.length)
+  link.nodes.forEach(([x, y], i) => {
+    writeField(memory, "link", at, "x", x, i)
+    writeField(memory, "link", at, "y", y, i)
+  })
+}
+
+/** Where response number `index` lies in a brush record. */
+export const linkAt = (brush: number, index: number): number =>
+  brush + fieldOf("brush", "responses").offset + index * bytesOf("link")
+
+/** Write a document into the brush record at `at`; the derived fields are the kernel `prepare`'s. */
+export function writeBrush(memory: Memory, at: number, brush: BrushDocument): void {
+  for (const setting of SETTINGS) {
+    const value = brush[setting.name]
+    let number: number
+    if (setting.kind === "choice") number = (setting.choices as readonly string[]).indexOf(value as string)
+    else if (setting.kind === "colour") number = parseInt((value as string).slice(1), 16)
+    else number = Number(value)
+    writeField(memory, "brush", at, setting.name, number)
+  }
+  RESPONSES.forEach((response, i) => {
+    const link = linkAt(at, i)
+    writeField(memory, "link", link, "input", INPUTS.indexOf(response.input))
+    writeField(memory, "link", link, "output", OUTPUTS.indexOf(response.output))
+    writeLink(memory, link, brush.responses[response.output][response.input])
+  })
+}

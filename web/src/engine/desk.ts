@@ -1,0 +1,226 @@
+// The engine's desk: the proof sheet with its strokes, the stroke in hand, and the stations' pictures.
+// It runs in the worker; in tests and in script/bench it runs on a page of its own.
+import { PROOF_SHEET } from "@/generated/layout"
+import { linkAt, type BrushDocument, type Link, type Node, writeLink } from "./brush"
+import { loadModule, type Module } from "./module"
+import { bytesOf, readField } from "./records"
+import { Screen, type Context, type View } from "./screen"
+import { Sheet, Slots, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
+import { StationPictures, type StationTraces } from "./stations"
+
+export interface KeptStroke extends Stroke {
+  id: string
+}
+
+/** What the pen does just now, as the core reads it. */
+export interface Live {
+  pressure: number
+  tilt: number
+  azimuth: number
+  speed: number
+}
+
+export interface CurveChange {
+  nodes: Node[]
+  index: number
+}
+
+const EVERYTHING: Rectangle = { left: 0, top: 0, right: 1 << 20, bottom: 1 << 20 }
+
+export class Desk {
+  private slots: Slots
+  private sheet: Sheet
+  private screen?: Screen
+  private strokes: KeptStroke[] = []
+  private brush?: BrushDocument
+  private pictures: StationPictures
+  private penDown = false
+  private stale = false
+  private inHand = ""
+  private link
+  private table
+
+  constructor(
+    readonly module: Module,
+    width: number = PROOF_SHEET[0]!,
+    height: number = PROOF_SHEET[1]!,
+  ) {
+    this.slots = new Slots(module)
+    this.sheet = new Sheet(module, this.slots, new Workspace(module), width, height)
+    this.pictures = new StationPictures(module, this.slots)
+    this.link = module.memory.take(1, bytesOf("link"))
+    this.table = module.memory.take(64, 4)
+  }
+
+  attach(context: Context): void {
+    this.screen = new Screen(this.module, context)
+  }
+
+  setColours(paper: number, desk: number): void {
+    this.screen?.setColours(paper, desk)
+    this.pictures.setPaper(paper)
+    this.showAll()
+    this.drawPictures()
+  }
+
+  setView(view: View): void {
+    this.screen?.setView(view)
+    this.showAll()
+  }
+
+  setBrush(brush: BrushDocument): void {
+    this.brush = brush
+    this.reink()
+  }
+
+  setStrokes(strokes: KeptStroke[]): void {
+    this.strokes = strokes
+    this.reink()
+  }
+
+  addStroke(stroke: KeptStroke): void {
+    if (!this.brush || this.strokes.some((one) => one.id === stroke.id)) return
+    this.strokes.push(stroke)
+    this.sheet.ink(stroke)
+    this.screen?.show(this.sheet, EVERYTHING)
+  }
+
+  /** Ink every stroke anew with the brush as it stands. While the pen is down it waits for the lift. */
+  reink(): void {
+    if (!this.brush) return
+    if (this.penDown) {
+      this.stale = true
+      return
+    }
+    this.stale = false
+    this.sheet.setBrush(this.brush)
+    this.sheet.clear()
+    for (const stroke of this.strokes) this.sheet.ink(stroke)
+    this.showAll()
+    this.drawPictures()
+  }
+
+  down(kind: Kind, erase: boolean): void {
+    if (this.penDown) this.cancel()
+    this.penDown = true
+    this.sheet.begin(kind, erase)
+  }
+
+  move(samples: Float32Array<ArrayBuffer>): Live {
+    if (this.penDown) {
+      this.sheet.feed(samples)
+      this.screen?.show(this.sheet, this.sheet.changed)
+    }
+    return this.live
+  }
+
+  /** Lift the pen; returns the stroke, or nothing if no sample was sound. */
+  up(id: string, kind: Kind, erase: boolean): KeptStroke | undefined {
+    if (!this.penDown) return undefined
+    this.penDown = false
+    const samples = this.sheet.lift()
+    this.screen?.show(this.sheet, this.sheet.changed)
+    let stroke: KeptStroke | undefined
+    if (samples.length > 0) {
+      stroke = { id, kind, erase, samples }
+      this.strokes.push(stroke)
+      this.inHand = id
+      this.drawPictures()
+    }
+    if (this.stale) this.reink()
+    return stroke
+  }
+
+  cancel(): void {
+    if (!this.penDown) return
+    this.penDown = false
+    this.sheet.cancel()
+    this.screen?.show(this.sheet, this.sheet.changed)
+    if (this.stale) this.reink()
+  }
+
+  get live(): Live {
+    const { sheet } = this
+    return {
+      pressure: sheet.read("pressure"),
+      tilt: sheet.read("tilt"),
+      azimuth: sheet.read("azimuth"),
+      speed: sheet.read("speed"),
+    }
+  }
+
+  /** Take a stroke in hand: the stations' pictures show it. */
+  takeInHand(id: string): void {
+    this.inHand = id
+    this.drawPictures()
+  }
+
+  attachPicture(station: "tip" | "ink", context: Context): void {
+    this.pictures.attach(station, context)
+    this.drawPictures()
+  }
+
+  onTraces(listener: (traces: StationTraces) => void): void {
+    this.pictures.listener = listener
+    this.drawPictures()
+  }
+
+  private drawPictures(): void {
+    const stroke = this.strokes.find((one) => one.id === this.inHand) ?? this.strokes[0]
+    if (this.brush && stroke) this.pictures.draw(this.brush, stroke)
+  }
+
+  private showAll(): void {
+    this.screen?.showAll(this.sheet)
+  }
+
+  /** The curve of response number `index`, as the table the kernels read. */
+  curve(index: number): Float32Array<ArrayBuffer> {
+    return this.pictures.curveTable(linkAt(this.sheet.brush.at, index))
+  }
+
+  private editLink(link: Link, edit: () => number): CurveChange {
+    writeLink(this.module.memory, this.link.at, link)
+    const index = edit()
+    const read = (name: "x" | "y", i: number) => readField(this.module.memory, "link", this.link.at, name, i)
+    const count = readField(this.module.memory, "link", this.link.at, "count")
+    const nodes = Array.from({ length: count }, (_, i): Node => [read("x", i), read("y", i)])
+    return { nodes, index }
+  }
+
+  addNode(link: Link, x: number, y: number): CurveChange {
+    return this.editLink(link, () => this.module.call("add_node", this.link, x, y))
+  }
+
+  moveNode(link: Link, index: number, x: number, y: number): CurveChange {
+    return this.editLink(link, () => {
+      this.module.call("move_node", this.link, index, x, y)
+      return index
+    })
+  }
+
+  removeNode(link: Link, index: number): CurveChange {
+    return this.editLink(link, () => this.module.call("remove_node", this.link, index))
+  }
+
+  /** Pressure that the practice pen reports at a speed in px/ms. */
+  pressureFromSpeed(speed: number, usual: number): number {
+    return this.module.call("pressure_from_speed", speed, usual)
+  }
+
+  /** Distribution of the pressure over the strokes drawn by hand, or over all where there are none. */
+  pressureHistogram(bins: number, own: string[]): number[] {
+    const mine = this.strokes.filter((one) => own.includes(one.id) && !one.erase)
+    const table = this.module.memory.f32(this.table).fill(0)
+    for (const stroke of mine.length > 0 ? mine : this.strokes) {
+      this.pictures.addToHistogram(this.table, bins, stroke)
+    }
+    return Array.from(this.module.memory.f32(this.table).subarray(0, Math.min(bins, table.length)))
+  }
+}
+
+export async function makeDesk(url: string): Promise<Desk> {
+  const response = await fetch(url)
+  if (!response.ok) throw new Error("The ink could not be loaded. Check the connection and reload the page.")
+  return new Desk(await loadModule(await response.arrayBuffer()))
+}

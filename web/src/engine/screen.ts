@@ -1,0 +1,79 @@
+// Shows a sheet on a canvas through a view.
+import type { Vector } from "./memory"
+import type { Module } from "./module"
+import { bytesOf, readField, writeField } from "./records"
+import type { Rectangle, Sheet } from "./sheet"
+
+const FLAT = 1 << 20
+
+export interface View {
+  /** Canvas px per sheet px. */
+  zoom: number
+  /** Sheet px at the canvas's top left corner. */
+  originX: number
+  originY: number
+  /** Canvas px. */
+  width: number
+  height: number
+}
+
+export type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D
+
+export class Screen {
+  private record: Vector
+  private flat: Vector
+  private pixels: Vector = { at: 0, length: 0 }
+
+  constructor(
+    private module: Module,
+    private context: Context,
+  ) {
+    this.record = module.memory.take(1, bytesOf("view"))
+    this.flat = module.memory.take(FLAT, 4)
+  }
+
+  /** Colours are 0xRRGGBB: of the paper, and of what lies around the sheet. */
+  setColours(paper: number, desk: number): void {
+    writeField(this.module.memory, "view", this.record.at, "paper", paper)
+    writeField(this.module.memory, "view", this.record.at, "desk", desk)
+  }
+
+  setView(view: View): void {
+    const { memory } = this.module
+    writeField(memory, "view", this.record.at, "zoom", view.zoom)
+    writeField(memory, "view", this.record.at, "origin_x", view.originX)
+    writeField(memory, "view", this.record.at, "origin_y", view.originY)
+    writeField(memory, "view", this.record.at, "width", view.width)
+    writeField(memory, "view", this.record.at, "height", view.height)
+    const { canvas } = this.context
+    if (canvas.width !== view.width || canvas.height !== view.height) {
+      canvas.width = view.width
+      canvas.height = view.height
+    }
+    if (view.width * view.height > this.pixels.length) {
+      this.pixels = memory.take(view.width * view.height, 4)
+    }
+  }
+
+  /** Draw the part of a sheet that lies in a rectangle of sheet px. */
+  show(sheet: Sheet, { left, top, right, bottom }: Rectangle): void {
+    if (left >= right || top >= bottom || this.pixels.length === 0) return
+    const count = this.module.call(
+      "present",
+      ...[...sheet.presented, this.record, this.flat, this.pixels],
+      ...[left, top, right, bottom],
+    )
+    if (count === 0) return
+    const read = (name: "left" | "top" | "right") =>
+      readField(this.module.memory, "view", this.record.at, name)
+    const x = read("left")
+    const width = read("right") - x
+    const cells = new Uint8ClampedArray(this.module.memory.bytes.buffer, this.pixels.at, count * 4)
+    this.context.putImageData(new ImageData(cells, width, count / width), x, read("top"))
+  }
+
+  /** Draw all that the canvas shows: the whole sheet, and the desk around it. */
+  showAll(sheet: Sheet): void {
+    this.show(sheet, { left: -(1 << 20), top: -(1 << 20), right: 1 << 20, bottom: 1 << 20 })
+  }
+}

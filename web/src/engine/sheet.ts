@@ -1,0 +1,216 @@
+// A sheet in the module's memory, and the stroke in hand on it.
+import { KIND, LAYER, PLANES, RECENT, TILE } from "@/generated/layout"
+import { writeBrush, type BrushDocument } from "./brush"
+import type { Vector } from "./memory"
+import type { Module } from "./module"
+import { bytesOf, readColumn, readField, writeField } from "./records"
+
+export type Kind = keyof typeof KIND
+export const FLOATS = 6
+const BATCH = 4096
+const POINTS = 1 << 17
+const STAMPS = 1 << 16
+const MOST_SLOTS = 65536
+const LEAST_FREE = 64
+
+export interface Rectangle {
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
+
+/** A stroke as the hand made it: six floats a sample, as the record `sample` lays them. */
+export interface Stroke {
+  kind: Kind
+  erase: boolean
+  samples: Float32Array<ArrayBuffer>
+}
+
+/** What strokes need while they are drawn. One sheet at a time has a stroke in hand in it. */
+export class Workspace {
+  readonly recent: Vector
+  readonly even: Vector
+  readonly path: Vector
+  readonly stamps: Vector
+  readonly samples: Vector
+
+  constructor(module: Module) {
+    const { memory } = module
+    this.recent = memory.take(RECENT, bytesOf("point"))
+    this.even = memory.take(POINTS, bytesOf("point"))
+    this.path = memory.take(POINTS, bytesOf("point"))
+    this.stamps = memory.take(STAMPS, bytesOf("stamp"))
+    this.samples = memory.take(BATCH, bytesOf("sample"))
+  }
+}
+
+/** Tile slots that no sheet uses, shared by all sheets of a module. */
+export class Slots {
+  readonly free: Vector
+
+  constructor(private module: Module) {
+    this.free = module.memory.take(MOST_SLOTS + 1, 4)
+  }
+
+  get count(): number {
+    return this.module.memory.i32(this.free)[0]!
+  }
+
+  grow(count?: number): void {
+    const fresh = this.module.memory.growSlots(count)
+    this.module.call("add_slots", this.free, fresh.first, fresh.count)
+  }
+}
+
+export class Sheet {
+  readonly state: Vector
+  readonly brush: Vector
+  private maps: Vector
+  private kept: Float32Array<ArrayBuffer>[] = []
+  private kind: Kind = "pen"
+  private erase = false
+
+  constructor(
+    private module: Module,
+    private slots: Slots,
+    private space: Workspace,
+    readonly width: number,
+    readonly height: number,
+  ) {
+    const { memory } = module
+    const tiles = Math.ceil(width / TILE) * Math.ceil(height / TILE)
+    this.state = memory.take(1, bytesOf("stroke"))
+    this.brush = memory.take(1, bytesOf("brush"))
+    this.maps = memory.take(PLANES * tiles, 4)
+    module.call("size_sheet", this.state, this.maps, width, height)
+  }
+
+  setBrush(brush: BrushDocument): void {
+    writeBrush(this.module.memory, this.brush.at, brush)
+    this.module.call("prepare", this.brush)
+  }
+
+  /** Put the pen down. With `recordOnly` stamps are noted for `stamps()` and not inked. */
+  begin(kind: Kind, erase: boolean, recordOnly = false): void {
+    this.kind = kind
+    this.erase = erase
+    this.kept = []
+    writeField(this.module.memory, "stroke", this.state.at, "record_only", recordOnly ? 1 : 0)
+    this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0)
+  }
+
+  /** Move the pen by whole samples; returns those that counted. */
+  feed(samples: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+    const taken: Float32Array<ArrayBuffer>[] = []
+    for (let from = 0; from < samples.length; from += BATCH * FLOATS) {
+      taken.push(this.feedBatch(samples.subarray(from, from + BATCH * FLOATS)))
+    }
+    const all = joined(taken)
+    this.kept.push(all)
+    if (this.starved) this.inkAnew()
+    return all
+  }
+
+  private feedBatch(batch: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+    if (this.slots.count < LEAST_FREE) this.slots.grow()
+    const { memory } = this.module
+    const { recent, even, path, stamps, samples } = this.space
+    memory.f32({ at: samples.at, length: batch.length }).set(batch)
+    const count = this.module.call(
+      "feed",
+      ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free, memory.cells],
+      ...[samples, batch.length / FLOATS],
+    )
+    return memory.f32({ at: samples.at, length: count * FLOATS }).slice()
+  }
+
+  private get starved(): boolean {
+    return readField(this.module.memory, "stroke", this.state.at, "starved") === 1
+  }
+
+  /** The stroke outgrew the tiles there were: make many more and draw it again from its samples. */
+  private inkAnew(): void {
+    const strokeSoFar = joined(this.kept)
+    this.slots.grow(2048)
+    this.cancel()
+    this.begin(this.kind, this.erase)
+    this.feed(strokeSoFar)
+  }
+
+  /** Lift the pen; returns the samples of the stroke. */
+  lift(): Float32Array<ArrayBuffer> {
+    if (this.slots.count < LEAST_FREE) this.slots.grow()
+    const { path, stamps } = this.space
+    const { cells } = this.module.memory
+    this.module.call("lift", this.state, this.brush, path, stamps, this.maps, this.slots.free, cells, cells)
+    if (this.starved) {
+      this.inkAnew()
+      return this.lift()
+    }
+    return joined(this.kept)
+  }
+
+  cancel(): void {
+    this.module.call("cancel", this.state, this.maps, this.slots.free)
+  }
+
+  ink(stroke: Stroke): void {
+    this.begin(stroke.kind, stroke.erase)
+    this.feed(stroke.samples)
+    this.lift()
+  }
+
+  clear(): void {
+    this.module.call("clear_plane", this.state, this.maps, this.slots.free, LAYER)
+  }
+
+  /** The rectangle that the last call changed, sheet px. */
+  get changed(): Rectangle {
+    const read = (name: "left" | "top" | "right" | "bottom") =>
+      readField(this.module.memory, "stroke", this.state.at, name)
+    return { left: read("left"), top: read("top"), right: read("right"), bottom: read("bottom") }
+  }
+
+  read(name: "pressure" | "tilt" | "azimuth" | "speed" | "dropped" | "stamp_count" | "path_open"): number {
+    return readField(this.module.memory, "stroke", this.state.at, name)
+  }
+
+  /** Columns of the steadied path of the stroke in hand. */
+  pathColumns() {
+    const { memory } = this.module
+    const count = this.read("path_open")
+    return {
+      x: readColumn(memory, "point", this.space.path.at, count, "x"),
+      y: readColumn(memory, "point", this.space.path.at, count, "y"),
+    }
+  }
+
+  /** Columns of the stamps of a stroke drawn with `recordOnly`. */
+  stampColumns() {
+    const { memory } = this.module
+    const count = this.read("stamp_count")
+    return {
+      s: readColumn(memory, "stamp", this.space.stamps.at, count, "s"),
+      major: readColumn(memory, "stamp", this.space.stamps.at, count, "major"),
+      cap: readColumn(memory, "stamp", this.space.stamps.at, count, "cap"),
+    }
+  }
+
+  /** Arguments of the kernel `present` that tell of this sheet. */
+  get presented(): Vector[] {
+    const { cells } = this.module.memory
+    return [this.state, this.brush, this.maps, cells, cells]
+  }
+}
+
+export function joined(parts: Float32Array<ArrayBuffer>[]): Float32Array<ArrayBuffer> {
+  if (parts.length === 1) return parts[0]!
+  const out = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    out.set(part, at)
+    at += part.length
+  }
+  return out
+}

@@ -1,0 +1,35 @@
+// The engine's worker, one for the whole application.
+import * as Comlink from "comlink"
+import { shallowRef, type ShallowRef } from "vue"
+import type { Live } from "./desk"
+import type { StationTraces } from "./stations"
+import type { News, WorkerApi } from "./worker"
+
+export interface Engine {
+  api: Comlink.Remote<WorkerApi>
+  ready: Promise<void>
+  live: ShallowRef<Live>
+  traces: ShallowRef<StationTraces | undefined>
+  inked: ShallowRef<{ edit: number; ms: number }>
+}
+
+let engine: Engine | undefined
+
+export function useEngine(): Engine {
+  if (engine) return engine
+  const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })
+  const api = Comlink.wrap<WorkerApi>(worker)
+  const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, speed: 0 })
+  const traces = shallowRef<StationTraces>()
+  const inked = shallowRef({ edit: 0, ms: 0 })
+  const { port1, port2 } = new MessageChannel()
+  port1.onmessage = ({ data }: MessageEvent<News>) => {
+    if (data.live) live.value = data.live
+    if (data.traces) traces.value = data.traces
+    if (data.inked) inked.value = data.inked
+  }
+  const url = new URL("/engine.wasm", location.href).href
+  const ready = api.start(url, Comlink.transfer(port2, [port2]))
+  engine = { api, ready, live, traces, inked }
+  return engine
+}

@@ -1,0 +1,82 @@
+// The worker that owns the canvas: the desk, with changes of the brush gathered so that the latest wins.
+import * as Comlink from "comlink"
+import type { BrushDocument, Link } from "./brush"
+import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
+import type { View } from "./screen"
+import type { Kind } from "./sheet"
+import type { StationTraces } from "./stations"
+
+export interface News {
+  live?: Live
+  traces?: StationTraces
+  /** Revision of the brush that the canvas now shows, and how long its re-inking took. */
+  inked?: { edit: number; ms: number }
+}
+
+const MOST_TIMES = 4096
+
+let desk: Desk
+let news: MessagePort
+let waiting: { brush: BrushDocument; edit: number } | undefined
+let penTimes: number[] = []
+const beat = new MessageChannel()
+
+// A message to oneself comes after the pen events and settings that wait already: of many settings only
+// the last is inked.
+beat.port1.onmessage = () => {
+  if (!waiting) return
+  const { brush, edit } = waiting
+  waiting = undefined
+  const start = performance.now()
+  desk.setBrush(brush)
+  tell({ inked: { edit, ms: performance.now() - start } })
+}
+
+function tell(what: News): void {
+  news?.postMessage(what)
+}
+
+const context = (canvas: OffscreenCanvas) =>
+  canvas.getContext("2d", { alpha: false, willReadFrequently: true }) as OffscreenCanvasRenderingContext2D
+
+const api = {
+  async start(url: string, port: MessagePort) {
+    news = port
+    desk = await makeDesk(url)
+    desk.onTraces((traces) => tell({ traces }))
+  },
+  attach: (canvas: OffscreenCanvas) => desk.attach(context(canvas)),
+  attachPicture: (which: "tip" | "ink", canvas: OffscreenCanvas) => desk.attachPicture(which, context(canvas)),
+  setColours: (paper: number, around: number) => desk.setColours(paper, around),
+  setView: (view: View) => desk.setView(view),
+  setBrush(brush: BrushDocument, edit: number) {
+    if (!waiting) beat.port2.postMessage(null)
+    waiting = { brush, edit }
+  },
+  setStrokes: (strokes: KeptStroke[]) => desk.setStrokes(strokes),
+  addStroke: (stroke: KeptStroke) => desk.addStroke(stroke),
+  down: (kind: Kind, erase: boolean) => desk.down(kind, erase),
+  /** `at` is when the pen event happened, ms since 1970. */
+  move(samples: Float32Array<ArrayBuffer>, at: number) {
+    tell({ live: desk.move(samples) })
+    if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
+  },
+  up: (id: string, kind: Kind, erase: boolean) => desk.up(id, kind, erase),
+  cancel: () => desk.cancel(),
+  takeInHand: (id: string) => desk.takeInHand(id),
+  curve: (index: number) => desk.curve(index),
+  addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),
+  moveNode: (link: Link, index: number, x: number, y: number) => desk.moveNode(link, index, x, y),
+  removeNode: (link: Link, index: number) => desk.removeNode(link, index),
+  pressureFromSpeed: (speed: number, usual: number) => desk.pressureFromSpeed(speed, usual),
+  pressureHistogram: (bins: number, own: string[]) => desk.pressureHistogram(bins, own),
+  /** Times from pen event to changed canvas since the last call, ms. */
+  takePenTimes() {
+    const times = penTimes
+    penTimes = []
+    return times
+  },
+}
+
+export type WorkerApi = typeof api
+Comlink.expose(api)

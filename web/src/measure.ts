@@ -1,0 +1,109 @@
+// The engine without an interface, for the tests that compare the two homes and for script/bench.
+import { FLOATS, Sheet, Slots, Workspace, type Stroke } from "./engine/sheet"
+import { Screen } from "./engine/screen"
+import { loadModule, type Module } from "./engine/module"
+import { bytesOf } from "./engine/records"
+import type { BrushDocument } from "./engine/brush"
+import { TILE } from "./generated/layout"
+
+type Rows = number[][]
+
+const stroke = (rows: Rows): Stroke => ({ kind: "pen", erase: false, samples: new Float32Array(rows.flat()) })
+
+async function load(): Promise<Module> {
+  return loadModule(await (await fetch("/engine.wasm")).arrayBuffer())
+}
+
+function sheetOf(module: Module, width: number, height: number): Sheet {
+  return new Sheet(module, new Slots(module), new Workspace(module), width, height)
+}
+
+function canvasContext(width: number, height: number) {
+  const canvas = new OffscreenCanvas(width, height)
+  return canvas.getContext("2d", { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D
+}
+
+/** Ink strokes and return the sheet's pixels as base64 RGBA. */
+async function ink(brush: BrushDocument, strokes: Rows[], width: number, height: number, paper: number) {
+  const module = await load()
+  const sheet = sheetOf(module, width, height)
+  const context = canvasContext(width, height)
+  const screen = new Screen(module, context)
+  screen.setColours(paper, paper)
+  screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
+  sheet.setBrush(brush)
+  for (const rows of strokes) sheet.ink(stroke(rows))
+  screen.showAll(sheet)
+  const { data } = context.getImageData(0, 0, width, height)
+  let text = ""
+  for (let i = 0; i < data.length; i += 32768) text += String.fromCharCode(...data.subarray(i, i + 32768))
+  return btoa(text)
+}
+
+/** Milliseconds to lay stamps (rows of ten floats, as the record `stamp`) into one tile; best of `rounds`. */
+async function layStamps(rows: Rows, build: boolean, rounds: number): Promise<number> {
+  const { memory, call } = await load()
+  const pool = memory.take(TILE * TILE, 4)
+  const stamps = memory.take(rows.length, bytesOf("stamp"))
+  memory.f32({ at: stamps.at, length: rows.length * 10 }).set(rows.flat())
+  let best = Infinity
+  for (let i = 0; i < rounds; i++) {
+    const start = performance.now()
+    call("lay_stamps", pool, stamps, rows.length, build ? 1 : 0)
+    best = Math.min(best, performance.now() - start)
+  }
+  return best
+}
+
+/** Milliseconds for `drawImage` of soft round stamps on a canvas; rows: x, y, width, height, turn. */
+async function drawImages(rows: Rows, rounds: number): Promise<number> {
+  const context = canvasContext(1024, 1024)
+  const stamp = canvasContext(64, 64)
+  const fade = stamp.createRadialGradient(32, 32, 12, 32, 32, 32)
+  fade.addColorStop(0, "#000")
+  fade.addColorStop(1, "rgba(0,0,0,0)")
+  stamp.fillStyle = fade
+  stamp.fillRect(0, 0, 64, 64)
+  const image = await createImageBitmap(stamp.canvas)
+  let best = Infinity
+  for (let i = 0; i < rounds; i++) {
+    const start = performance.now()
+    for (const [x, y, width, height, turn] of rows as [number, number, number, number, number][]) {
+      const [c, s] = [Math.cos(turn), Math.sin(turn)]
+      context.setTransform(c, s, -s, c, x, y)
+      context.drawImage(image, -width / 2, -height / 2, width, height)
+    }
+    context.getImageData(0, 0, 1, 1)
+    best = Math.min(best, performance.now() - start)
+  }
+  return best
+}
+
+/** Milliseconds per feed of one sample (with its pixels on a canvas) on a sheet of a size. */
+async function feeds(brush: BrushDocument, rows: Rows, width: number, height: number): Promise<number[]> {
+  const module = await load()
+  const sheet = sheetOf(module, width, height)
+  const screen = new Screen(module, canvasContext(1024, 768))
+  screen.setColours(0xffffff, 0xffffff)
+  screen.setView({ zoom: 1, originX: 0, originY: 0, width: 1024, height: 768 })
+  sheet.setBrush(brush)
+  const { samples } = stroke(rows)
+  const times: number[] = []
+  sheet.begin("pen", false)
+  for (let i = 0; i < samples.length; i += FLOATS) {
+    const start = performance.now()
+    sheet.feed(samples.slice(i, i + FLOATS))
+    screen.show(sheet, sheet.changed)
+    times.push(performance.now() - start)
+  }
+  sheet.lift()
+  return times
+}
+
+const measures = { ink, layStamps, drawImages, feeds }
+declare global {
+  interface Window {
+    measures: typeof measures
+  }
+}
+window.measures = measures
