@@ -6,7 +6,7 @@ import { loadModule, type Module } from "./module"
 import { bytesOf, readField } from "./records"
 import { Screen, type Context, type View } from "./screen"
 import { Sheet, Slots, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
-import { StationPictures, type StationTraces } from "./stations"
+import { StationPictures, type Picture, type StationTraces } from "./stations"
 
 export interface KeptStroke extends Stroke {
   id: string
@@ -155,9 +155,13 @@ export class Desk {
     this.drawPictures()
   }
 
-  attachPicture(station: "tip" | "ink", context: Context): void {
-    this.pictures.attach(station, context)
+  attachPicture(id: string, which: Picture, context: Context): void {
+    this.pictures.attach(id, which, context)
     this.drawPictures()
+  }
+
+  dropPicture(id: string): void {
+    this.pictures.drop(id)
   }
 
   onTraces(listener: (traces: StationTraces) => void): void {

@@ -22,7 +22,9 @@ export interface Module {
 
 export async function loadModule(bytes: ArrayBuffer | Response): Promise<Module> {
   const compiled =
-    bytes instanceof ArrayBuffer ? await WebAssembly.compile(bytes) : await WebAssembly.compileStreaming(bytes)
+    bytes instanceof ArrayBuffer
+      ? await WebAssembly.compile(bytes)
+      : await WebAssembly.compileStreaming(bytes)
   const env: Record<string, WebAssembly.ImportValue> = {}
   for (const { name } of WebAssembly.Module.imports(compiled)) {
     const lent = HOST[name] ?? HOST[name.replace(/f$/, "")]
@@ -30,7 +32,10 @@ export async function loadModule(bytes: ArrayBuffer | Response): Promise<Module>
     env[name] = lent
   }
   const { exports } = await WebAssembly.instantiate(compiled, { env })
-  const memory = new Memory(exports.memory as WebAssembly.Memory, (exports.__heap_base as WebAssembly.Global).value)
+  const memory = new Memory(
+    exports.memory as WebAssembly.Memory,
+    (exports.__heap_base as WebAssembly.Global).value,
+  )
   // Numba's calling convention puts two pointers, result and status, before the arguments.
   const result = memory.take(2, 8)
   const status = memory.take(2, 8)

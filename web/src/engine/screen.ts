@@ -19,17 +19,22 @@ export interface View {
 
 export type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D
 
+/** Scratch space for a band of a sheet: screens draw one after the other, so a module's screens share it. */
+const bands = new WeakMap<Module, Vector>()
+
 export class Screen {
   private record: Vector
   private flat: Vector
   private pixels: Vector = { at: 0, length: 0 }
 
+  /** `context` may be exchanged: a screen's memory outlives its canvas. */
   constructor(
     private module: Module,
-    private context: Context,
+    public context: Context,
   ) {
     this.record = module.memory.take(1, bytesOf("view"))
-    this.flat = module.memory.take(FLAT, 4)
+    this.flat = bands.get(module) ?? module.memory.take(FLAT, 4)
+    bands.set(module, this.flat)
   }
 
   /** Colours are 0xRRGGBB: of the paper, and of what lies around the sheet. */

@@ -21,7 +21,7 @@ const HEIGHT = 160
 /** A brush wider than this is shown smaller on its cards. */
 const LARGEST = 46
 
-type Picture = "tip" | "ink"
+export type Picture = "tip" | "ink"
 
 /** A straight and a crossing stroke for the cards: six floats a sample. */
 function drawn(count: number, at: (u: number) => [x: number, y: number, pressure: number]): Stroke {
@@ -47,7 +47,8 @@ export class StationPictures {
   private space: Workspace
   private points: Vector
   private samples: Vector
-  private screens = new Map<Picture, Screen>()
+  private screens = new Map<string, { which: Picture; screen: Screen }>()
+  private spare: Screen[] = []
   private paper = 0xffffff
 
   constructor(
@@ -63,11 +64,12 @@ export class StationPictures {
 
   setPaper(paper: number): void {
     this.paper = paper
-    for (const screen of this.screens.values()) screen.setColours(paper, paper)
+    for (const { screen } of this.screens.values()) screen.setColours(paper, paper)
   }
 
-  attach(picture: Picture, context: Context): void {
-    const screen = new Screen(this.module, context)
+  attach(id: string, which: Picture, context: Context): void {
+    const screen = this.spare.pop() ?? new Screen(this.module, context)
+    screen.context = context
     screen.setColours(this.paper, this.paper)
     const { width, height } = context.canvas
     // Cover the card: what overhangs is cut off evenly on both sides.
@@ -79,7 +81,14 @@ export class StationPictures {
       width,
       height,
     })
-    this.screens.set(picture, screen)
+    this.screens.set(id, { which, screen })
+  }
+
+  drop(id: string): void {
+    const gone = this.screens.get(id)
+    if (!gone) return
+    this.screens.delete(id)
+    this.spare.push(gone.screen)
   }
 
   draw(brush: BrushDocument, inHand: Stroke): void {
@@ -92,12 +101,12 @@ export class StationPictures {
   }
 
   private picture(which: Picture, brush: BrushDocument, stroke: Stroke): void {
-    const screen = this.screens.get(which)
-    if (!screen) return
+    const shown = [...this.screens.values()].filter((one) => one.which === which)
+    if (shown.length === 0) return
     this.sheet.setBrush(brush)
     this.sheet.clear()
     this.sheet.ink(stroke)
-    screen.showAll(this.sheet)
+    for (const { screen } of shown) screen.showAll(this.sheet)
   }
 
   private load(stroke: Stroke): number {

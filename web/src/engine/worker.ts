@@ -4,7 +4,7 @@ import type { BrushDocument, Link } from "./brush"
 import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
 import type { View } from "./screen"
 import type { Kind } from "./sheet"
-import type { StationTraces } from "./stations"
+import type { Picture, StationTraces } from "./stations"
 
 export interface News {
   live?: Live
@@ -46,7 +46,9 @@ const api = {
     desk.onTraces((traces) => tell({ traces }))
   },
   attach: (canvas: OffscreenCanvas) => desk.attach(context(canvas)),
-  attachPicture: (which: "tip" | "ink", canvas: OffscreenCanvas) => desk.attachPicture(which, context(canvas)),
+  attachPicture: (id: string, which: Picture, canvas: OffscreenCanvas) =>
+    desk.attachPicture(id, which, context(canvas)),
+  dropPicture: (id: string) => desk.dropPicture(id),
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
   setView: (view: View) => desk.setView(view),
   setBrush(brush: BrushDocument, edit: number) {

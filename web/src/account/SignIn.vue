@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { ElButton, ElInput } from "element-plus"
+import { ref } from "vue"
+import { useRoute, useRouter } from "vue-router"
+import InkedLine from "./InkedLine.vue"
+import { useSession } from "./useSession"
+
+const session = useSession()
+const router = useRouter()
+const route = useRoute()
+const username = ref("")
+const password = ref("")
+const fresh = ref(false)
+const problem = ref("")
+const busy = ref(false)
+
+async function enter() {
+  if (!username.value || !password.value) {
+    problem.value = "Write a name and a password first."
+    return
+  }
+  busy.value = true
+  problem.value = await session.enter(username.value.trim(), password.value, fresh.value)
+  busy.value = false
+  if (session.account) await router.replace(String(route.query.to ?? "/rolls"))
+}
+
+function turn() {
+  fresh.value = !fresh.value
+  problem.value = ""
+}
+</script>
+
+<template>
+  <main class="door">
+    <section class="paper">
+      <InkedLine />
+      <h1>Hollowmist</h1>
+      <p>Inking and lettering brushes, built pen in hand.</p>
+    </section>
+    <form class="entry" @submit.prevent="enter">
+      <h2>{{ fresh ? "Open an account" : "Sign in" }}</h2>
+      <label>
+        Name
+        <ElInput
+          v-model="username"
+          name="username"
+          autocomplete="username"
+          autocapitalize="none"
+          size="large"
+        />
+      </label>
+      <label>
+        Password
+        <ElInput
+          v-model="password"
+          name="password"
+          type="password"
+          show-password
+          size="large"
+          :autocomplete="fresh ? 'new-password' : 'current-password'"
+        />
+      </label>
+      <p v-if="fresh" class="small">At least 8 characters, and not a common word.</p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <ElButton type="primary" native-type="submit" size="large" :loading="busy">
+        {{ fresh ? "Open it" : "Sign in" }}
+      </ElButton>
+      <button type="button" class="quiet turn" @click="turn">
+        {{ fresh ? "I have an account already" : "I have no account yet" }}
+      </button>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.door {
+  display: grid;
+  grid-template-columns: 3fr 2fr;
+  height: 100%;
+}
+.paper {
+  background: var(--paper);
+  color: #1e2a2d;
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  padding: 6vw;
+  min-width: 0;
+}
+.paper h1 {
+  font-size: 44px;
+  line-height: 1.1;
+}
+.paper p {
+  margin-top: 8px;
+  font-size: 19px;
+}
+.entry {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  gap: 16px;
+  padding: 32px clamp(24px, 4vw, 72px);
+}
+.entry h2 {
+  font-size: 26px;
+}
+.entry label {
+  display: grid;
+  gap: 6px;
+}
+.entry :deep(.el-input__wrapper) {
+  background: var(--paper);
+  min-height: 48px;
+}
+.entry :deep(.el-input__inner) {
+  color: #1e2a2d;
+}
+.problem {
+  color: var(--ember);
+  font-weight: 700;
+}
+.turn {
+  text-decoration: underline;
+  align-self: flex-start;
+  padding-left: 0;
+}
+@media (max-width: 900px) {
+  .door {
+    grid-template-columns: 1fr;
+    grid-template-rows: 2fr 3fr;
+  }
+  .entry {
+    justify-content: flex-start;
+  }
+}
+</style>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+// Where the brush lies, whether it is kept, and the room's own controls.
+import { ChevronRight, MousePointer2 } from "@lucide/vue"
+import { computed } from "vue"
+import RoomMenu from "@/shell/RoomMenu.vue"
+import { useBench } from "./useBench"
+
+const emit = defineEmits<{ name: [] }>()
+const practising = defineModel<boolean>("practising", { required: true })
+const bench = useBench()
+const { standing, keptAt, message, roll } = bench.keeping
+
+const clock = computed(
+  () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" }) ?? "",
+)
+const says = computed(
+  () =>
+    ({
+      opening: "opening",
+      kept: `kept ${clock.value}`,
+      keeping: "keeping",
+      waiting: "keeping waits: all is safe on this device",
+      conflict: "changed on another device",
+      refused: message.value,
+      gone: message.value,
+      missing: message.value,
+    })[standing.value],
+)
+const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.value))
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink to="/rolls" class="quiet crumb">Rolls</RouterLink>
+    <ChevronRight :size="16" class="step" />
+    <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="quiet crumb">{{
+      roll.name
+    }}</RouterLink>
+    <ChevronRight :size="16" class="step" />
+    <button type="button" class="quiet crumb brush" @click="emit('name')">
+      {{ bench.state.value?.name }}
+    </button>
+    <span class="standing small" :class="{ worry }" role="status">{{ says }}</span>
+    <span class="space" />
+    <button type="button" class="quiet" :aria-pressed="practising" @click="practising = !practising">
+      <MousePointer2 :size="20" /> Practice pen
+    </button>
+    <RoomMenu />
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  height: 52px;
+  padding: 0 8px;
+  min-width: 0;
+}
+.crumb {
+  padding: 0 8px;
+  white-space: nowrap;
+}
+.brush {
+  font-weight: 700;
+  font-size: 18px;
+}
+.step {
+  flex: none;
+  color: var(--ink-soft);
+}
+.standing {
+  margin-left: 12px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.worry {
+  color: var(--ember);
+  font-weight: 700;
+}
+.space {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { ElButton } from "element-plus"
+import { computed, ref } from "vue"
+import { useSession } from "@/account/useSession"
+import type { Kind } from "@/engine/sheet"
+import NameDialog from "@/parts/NameDialog.vue"
+import PracticePen from "@/practice/PracticePen.vue"
+import { usePracticePen } from "@/practice/usePracticePen"
+import BenchHeader from "./BenchHeader.vue"
+import BenchRail from "./BenchRail.vue"
+import ProofSheet from "./ProofSheet.vue"
+import StationCard from "./stations/StationCard.vue"
+import { STATIONS, type Station } from "./stations/stations"
+import TwoStates from "./TwoStates.vue"
+import { makeBench, provideBench } from "./useBench"
+import { useBenchKeys } from "./useBenchKeys"
+
+const props = defineProps<{ brush: string }>()
+const session = useSession()
+const bench = makeBench(props.brush, session.account!.username)
+provideBench(bench)
+useBenchKeys(bench)
+const { on: practising } = usePracticePen(bench)
+
+const open = ref<Station["key"]>()
+const pointer = ref<Kind | "practice">()
+const drawing = ref(false)
+const naming = ref(false)
+const tray = computed(() => STATIONS.find((one) => one.key === open.value))
+const { standing, message } = bench.keeping
+
+function toggle(station: Station): void {
+  open.value = open.value === station.key ? undefined : station.key
+}
+</script>
+
+<template>
+  <main class="bench" :class="[`hand-${session.account?.hand ?? 'right'}`, { opened: tray }]">
+    <BenchHeader v-model:practising="practising" class="head" @name="naming = true" />
+    <BenchRail class="side" />
+    <ProofSheet v-model:pointer="pointer" v-model:drawing="drawing" class="proof" />
+    <section v-if="tray" class="tray" :aria-label="`${tray.label} tray`">
+      <component :is="tray.tray" :pointer="pointer" :drawing="drawing" />
+    </section>
+    <div class="path" role="group" aria-label="Stations, from hand to ink">
+      <StationCard
+        v-for="station in STATIONS"
+        :key="station.key"
+        :station="station"
+        :open="station.key === open"
+        :says="bench.state.value ? station.says(bench.state.value.document) : ''"
+        @click="toggle(station)"
+      />
+    </div>
+    <PracticePen v-if="practising" class="pen" />
+    <NameDialog
+      v-if="bench.state.value"
+      v-model="naming"
+      :name="bench.state.value.name"
+      :note="bench.state.value.note"
+      @take="bench.rename"
+    />
+    <TwoStates />
+    <div v-if="standing === 'missing' || standing === 'gone'" class="lost" role="alert">
+      <p>{{ message }}</p>
+      <ElButton v-if="standing === 'gone'" type="primary" @click="bench.keeping.putBack()"
+        >Put it back</ElButton
+      >
+      <RouterLink to="/rolls" class="quiet">To the rolls</RouterLink>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.bench {
+  position: relative;
+  display: grid;
+  height: 100%;
+  grid-template: "head head" 52px "side proof" minmax(0, 1fr) "side path" 118px / 64px minmax(0, 1fr);
+}
+.bench.hand-left {
+  grid-template: "head head" 52px "proof side" minmax(0, 1fr) "path side" 118px / minmax(0, 1fr) 64px;
+}
+.bench.opened {
+  grid-template: "head head" 52px "side proof" minmax(
+      0,
+      1fr
+    ) "side tray" 318px "side path" 66px / 64px minmax(0, 1fr);
+}
+.bench.opened.hand-left {
+  grid-template:
+    "head head" 52px "proof side" minmax(0, 1fr) "tray side" 318px "path side" 66px / minmax(0, 1fr)
+    64px;
+}
+.head {
+  grid-area: head;
+}
+.side {
+  grid-area: side;
+}
+.proof {
+  grid-area: proof;
+}
+.tray {
+  grid-area: tray;
+  padding: 6px 16px 4px;
+  border-top: 1px solid var(--rule);
+  min-width: 0;
+  min-height: 0;
+  overflow-y: auto;
+  animation: rise 160ms ease-out;
+}
+@keyframes rise {
+  from {
+    transform: translateY(24px);
+    opacity: 0;
+  }
+}
+.path {
+  grid-area: path;
+  display: flex;
+  gap: 12px;
+  padding: 0 12px 8px;
+  border-top: 1px solid var(--rule);
+  min-width: 0;
+  min-height: 0;
+}
+.pen {
+  top: 60px;
+}
+.hand-left .pen {
+  right: 76px;
+}
+.lost {
+  position: absolute;
+  inset: 52px 0 0;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 16px;
+  background: var(--room);
+  z-index: 4;
+}
+.tray :deep(.columns) {
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+  gap: 28px;
+  height: 100%;
+}
+.tray :deep(.columns > .picture) {
+  margin: 0;
+  min-width: 0;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+}
+.tray :deep(figure.picture > svg),
+.tray :deep(figure.picture > canvas) {
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  background: var(--paper);
+  object-fit: cover;
+}
+@media (max-width: 1000px) {
+  .bench.opened {
+    grid-template: "head head" 52px "side proof" minmax(
+        0,
+        1fr
+      ) "side tray" 560px "side path" 66px / 64px minmax(0, 1fr);
+  }
+  .bench.opened.hand-left {
+    grid-template:
+      "head head" 52px "proof side" minmax(0, 1fr) "tray side" 560px "path side" 66px / minmax(0, 1fr)
+      64px;
+  }
+  .tray :deep(.columns) {
+    grid-auto-flow: row;
+    grid-template-columns: 1fr 1fr;
+    height: auto;
+    gap: 8px 28px;
+  }
+  .tray :deep(.columns > .picture) {
+    grid-column: 1 / -1;
+    height: 220px;
+  }
+}
+</style>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { useElementSize, useEventListener } from "@vueuse/core"
+import * as Comlink from "comlink"
+import { Maximize } from "@lucide/vue"
+import { onMounted, useTemplateRef, watch } from "vue"
+import { FLOATS, type Kind } from "@/engine/sheet"
+import { usePracticePen } from "@/practice/usePracticePen"
+import { useSession } from "@/account/useSession"
+import { useBench } from "./useBench"
+import { useSheetPointers } from "./useSheetPointers"
+import { useSheetView } from "./useSheetView"
+
+const bench = useBench()
+const session = useSession()
+const { api } = bench.engine
+const canvas = useTemplateRef("canvas")
+const room = useTemplateRef("room")
+const { width, height } = useElementSize(room)
+const { view, seen, moved, fit, pinch } = useSheetView(width, height)
+const practice = usePracticePen(bench)
+const pointer = defineModel<Kind | "practice" | undefined>("pointer")
+const down = defineModel<boolean>("drawing", { required: true })
+let stroke: { id: string; kind: Kind; erase: boolean; start: number } | undefined
+
+function sampleOf(event: PointerEvent): [number, number, number, number, number, number] {
+  const box = canvas.value!.getBoundingClientRect()
+  const x = (event.clientX - box.left) / view.zoom + view.x
+  const y = (event.clientY - box.top) / view.zoom + view.y
+  const upright = Math.PI / 2
+  const [altitude, azimuth] = [event.altitudeAngle ?? upright, event.azimuthAngle ?? 0]
+  return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth]
+}
+
+function send(events: PointerEvent[]): void {
+  const samples = new Float32Array(events.length * FLOATS)
+  events.forEach((event, i) => samples.set(sampleOf(event), i * FLOATS))
+  if (pointer.value === "practice") practice.lend(samples)
+  void api.move(samples, performance.timeOrigin + events.at(-1)!.timeStamp)
+}
+
+const ERASER = 32
+
+useSheetPointers(canvas, {
+  down(kind, event) {
+    practice.stop()
+    const lent = kind === "mouse" && practice.on.value
+    pointer.value = lent ? "practice" : kind
+    down.value = true
+    const erase = bench.erase.value || (event.buttons & ERASER) !== 0
+    stroke = { id: crypto.randomUUID(), kind: lent ? "pen" : kind, erase, start: event.timeStamp }
+    if (lent) practice.begin()
+    void api.down(stroke.kind, erase)
+    send([event])
+  },
+  move: (events) => send(events),
+  async up() {
+    down.value = false
+    if (!stroke) return
+    const { id, kind, erase } = stroke
+    const drawn = await api.up(id, kind, erase)
+    if (drawn) bench.drew(drawn)
+  },
+  cancel() {
+    down.value = false
+    void api.cancel()
+  },
+  pinch,
+})
+
+useEventListener(
+  canvas,
+  "wheel",
+  (event: WheelEvent) => {
+    event.preventDefault()
+    if (practice.wheel(event.deltaY)) return
+    const box = canvas.value!.getBoundingClientRect()
+    pinch(Math.exp(-event.deltaY / 500), event.clientX - box.left, event.clientY - box.top, 0, 0)
+  },
+  { passive: false },
+)
+
+function colours(): void {
+  const style = getComputedStyle(document.documentElement)
+  const number = (name: string) => parseInt(style.getPropertyValue(name).trim().slice(1), 16)
+  void api.setColours(number("--paper"), number("--room"))
+}
+
+onMounted(async () => {
+  await bench.engine.ready
+  const lent = canvas.value!.transferControlToOffscreen()
+  await api.attach(Comlink.transfer(lent, [lent]))
+  watch(seen, (now) => void api.setView(now), { immediate: true })
+  watch(() => session.account?.theme, colours, { immediate: true, flush: "post" })
+})
+
+const at = (x: number, y: number) => ({
+  transform: `translate(${(x - view.x) * view.zoom}px, ${(y - view.y) * view.zoom}px)`,
+})
+</script>
+
+<template>
+  <div ref="room" class="room">
+    <canvas ref="canvas" class="sheet" aria-label="Proof sheet: draw anywhere" />
+    <button
+      v-for="lane in bench.lanes.lanes.value"
+      :key="lane.key"
+      type="button"
+      class="lane"
+      :class="{ held: lane.strokes.some((one) => one.id === bench.inHand.value), still: down }"
+      :style="at(lane.left - 24, lane.top - 44)"
+      @click="bench.takeInHand(lane.strokes[0]!.id)"
+    >
+      {{ lane.label }}
+    </button>
+    <button v-if="moved" type="button" class="quiet fit" @click="fit">
+      <Maximize :size="20" /> Whole sheet
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.room {
+  position: relative;
+  overflow: hidden;
+  min-height: 0;
+  min-width: 0;
+  background: var(--paper);
+}
+.sheet {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  cursor: crosshair;
+}
+.lane {
+  position: absolute;
+  top: 0;
+  left: 0;
+  height: 44px;
+  padding: 0 8px 16px;
+  border: 0;
+  background: none;
+  color: #5b6866;
+  font-size: 14px;
+  white-space: nowrap;
+  cursor: pointer;
+}
+.lane.held {
+  color: #1d5a4d;
+  font-weight: 700;
+}
+.lane.still {
+  pointer-events: none;
+}
+.fit {
+  position: absolute;
+  right: 12px;
+  bottom: 12px;
+  background: var(--room);
+}
+</style>

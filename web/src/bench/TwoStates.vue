@@ -1,0 +1,101 @@
+<script setup lang="ts">
+// A brush was changed on two devices: both states, inked, and the choice between them.
+import { ElButton, ElDialog } from "element-plus"
+import { computed } from "vue"
+import { useRouter } from "vue-router"
+import { SETTINGS } from "@/generated/layout"
+import type { BrushDocument } from "@/engine/brush"
+import { shown } from "@/parts/values"
+import { useBench } from "./useBench"
+
+const bench = useBench()
+const router = useRouter()
+const { standing, theirs, message } = bench.keeping
+const open = computed(() => standing.value === "conflict")
+
+interface Difference {
+  label: string
+  mine: string
+  theirs: string
+}
+
+const differences = computed((): Difference[] => {
+  const mine = bench.state.value
+  if (!mine || !theirs.value) return []
+  const other = theirs.value.document as unknown as BrushDocument
+  const rows: Difference[] = []
+  if (mine.name !== theirs.value.name)
+    rows.push({ label: "Name", mine: mine.name, theirs: theirs.value.name })
+  for (const { name, label, kind, unit, step } of SETTINGS) {
+    if (mine.document[name] === other[name]) continue
+    const text = (value: unknown) =>
+      kind === "number" ? `${shown(Number(value), unit, step)} ${unit}` : String(value)
+    rows.push({ label, mine: text(mine.document[name]), theirs: text(other[name]) })
+  }
+  if (JSON.stringify(mine.document.responses) !== JSON.stringify(other.responses)) {
+    rows.push({ label: "Responses", mine: "this device's curves", theirs: "the other's curves" })
+  }
+  return rows
+})
+
+async function both(): Promise<void> {
+  const id = await bench.keeping.keepBoth()
+  if (id) await router.push({ name: "bench", params: { brush: id } })
+}
+</script>
+
+<template>
+  <ElDialog
+    :model-value="open"
+    title="This brush was changed on another device too"
+    width="min(620px, 94vw)"
+    align-center
+    :show-close="false"
+    :close-on-click-modal="false"
+    :close-on-press-escape="false"
+  >
+    <p>Nothing is lost: both states are here. Which one shall stand?</p>
+    <table>
+      <thead>
+        <tr>
+          <th />
+          <th>this device</th>
+          <th>the other device</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in differences" :key="row.label">
+          <th>{{ row.label }}</th>
+          <td>{{ row.mine }}</td>
+          <td>{{ row.theirs }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="message" class="small">{{ message }}</p>
+    <div class="acts">
+      <ElButton @click="bench.keeping.keepMine()">This device's</ElButton>
+      <ElButton @click="bench.takeTheirs()">The other's</ElButton>
+      <ElButton type="primary" @click="both">Keep both, as two brushes</ElButton>
+    </div>
+  </ElDialog>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  margin: 16px 0;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 8px 4px;
+  text-align: left;
+  border-bottom: 1px solid var(--rule);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 8px;
+}
+</style>

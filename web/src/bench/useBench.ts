@@ -1,0 +1,150 @@
+// One brush on the bench: its state, its history, its keeping, and the strokes it is tried on.
+import { inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
+import type { BrushDocument, Input, Link, Output, SettingName } from "@/engine/brush"
+import type { KeptStroke } from "@/engine/desk"
+import { useEngine } from "@/engine/useEngine"
+import { useHistory } from "./useHistory"
+import { useKeeping, type BrushState } from "./useKeeping"
+import { useLanes } from "./useLanes"
+import { useProofStrokes } from "./useProofStrokes"
+
+/** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
+const ONE_STEP = 700
+
+export function makeBench(id: string, account: string) {
+  const engine = useEngine()
+  const keeping = useKeeping(id, account)
+  const proofs = useProofStrokes(account)
+  const lanes = useLanes()
+  const history = useHistory()
+  const state = shallowRef<BrushState>()
+  const erase = ref(false)
+  const inHand = ref("")
+  let edit = 0
+  let open: { key: string; at: number; before: BrushState; after: BrushState } | undefined
+
+  function show(next: BrushState): void {
+    state.value = next
+    void engine.api.setBrush(next.document, ++edit)
+  }
+
+  function put(next: BrushState): void {
+    show(next)
+    keeping.keep(next)
+  }
+
+  /** Change the brush's state; `key` names what is changed, so that a drag becomes one step. */
+  function become(next: BrushState, key: string): void {
+    const before = state.value
+    if (!before) return
+    put(next)
+    const now = performance.now()
+    if (open?.key === key && now - open.at < ONE_STEP) {
+      open.at = now
+      open.after = next
+      return
+    }
+    const step = { key, at: now, before, after: next }
+    open = step
+    history.push({ undo: () => put(step.before), redo: () => put(step.after) })
+  }
+
+  /** The finger lifted: the next change is a step of its own. */
+  function closeStep(): void {
+    open = undefined
+  }
+
+  function change(name: SettingName, value: number | string | boolean): void {
+    if (!state.value || state.value.document[name] === value) return
+    const document = { ...state.value.document, [name]: value }
+    become({ ...state.value, document }, name)
+  }
+
+  function changeLink(output: Output, input: Input, link: Partial<Link>): void {
+    if (!state.value) return
+    const old = state.value.document
+    const links = { ...old.responses[output], [input]: { ...old.responses[output][input], ...link } }
+    const document: BrushDocument = { ...old, responses: { ...old.responses, [output]: links } }
+    become({ ...state.value, document }, `${input}>${output}`)
+  }
+
+  function rename(name: string, note: string): void {
+    if (state.value) become({ ...state.value, name, note }, "name")
+    closeStep()
+  }
+
+  function showStrokes(): void {
+    void engine.api.setStrokes([...lanes.strokes.value, ...proofs.strokes.value])
+  }
+
+  function drew(stroke: KeptStroke): void {
+    proofs.add(stroke)
+    inHand.value = stroke.id
+    history.push({
+      undo: () => {
+        proofs.remove([stroke])
+        showStrokes()
+      },
+      redo: () => {
+        proofs.putBack([stroke])
+        void engine.api.addStroke(stroke)
+      },
+    })
+  }
+
+  /** Take all strokes of one's own off the sheet. */
+  function clear(): void {
+    const gone = proofs.strokes.value
+    if (gone.length === 0) return
+    const remove = () => {
+      proofs.remove(gone)
+      showStrokes()
+    }
+    remove()
+    history.push({
+      undo: () => {
+        proofs.putBack(gone)
+        showStrokes()
+      },
+      redo: remove,
+    })
+  }
+
+  function takeInHand(stroke: string): void {
+    inHand.value = stroke
+    void engine.api.takeInHand(stroke)
+  }
+
+  async function start(): Promise<void> {
+    await engine.ready
+    const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open()])
+    if (opened) show(opened)
+    showStrokes()
+  }
+
+  async function takeTheirs(): Promise<void> {
+    const before = state.value
+    const taken = await keeping.takeTheirs()
+    if (!taken || !before) return
+    show(taken)
+    history.push({ undo: () => put(before), redo: () => put(taken) })
+  }
+
+  onScopeDispose(() => void engine.api.cancel())
+  void start()
+  return {
+    ...{ id, engine, state, erase, inHand, keeping, lanes, proofs, history },
+    ...{ change, changeLink, closeStep, rename, drew, clear, takeInHand, takeTheirs },
+  }
+}
+
+export type Bench = ReturnType<typeof makeBench>
+const KEY: InjectionKey<Bench> = Symbol("bench")
+
+export const provideBench = (bench: Bench): void => provide(KEY, bench)
+
+export function useBench(): Bench {
+  const bench = inject(KEY)
+  if (!bench) throw new Error("useBench belongs under a BenchPlace")
+  return bench
+}

@@ -1,0 +1,117 @@
+// Pointers on the proof sheet: a pen, a finger or a mouse draws; two fingers pan and zoom; a palm does nothing.
+import { useEventListener } from "@vueuse/core"
+import type { Ref } from "vue"
+import type { Kind } from "@/engine/sheet"
+
+export interface PointerActs {
+  down: (kind: Kind, event: PointerEvent) => void
+  /** The events in between that the browser gathered, oldest first. */
+  move: (events: PointerEvent[]) => void
+  up: () => void
+  cancel: () => void
+  pinch: (factor: number, atX: number, atY: number, dx: number, dy: number) => void
+}
+
+const KINDS: Record<string, Kind> = { pen: "pen", touch: "finger", mouse: "mouse" }
+/** A resting palm is ignored for this long after the pen has left, ms. */
+const PALM = 400
+/** A second finger turns a stroke into a pinch only while the stroke is this young (ms) and short (px). */
+const YOUNG = 300
+const SHORT = 30
+
+export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerActs): void {
+  const fingers = new Map<number, { x: number; y: number }>()
+  let drawing: { id: number; kind: Kind; at: number; x: number; y: number; far: number } | undefined
+  let panning: number | undefined
+  let penSeen = -Infinity
+
+  const place = (event: PointerEvent) => {
+    const box = target.value!.getBoundingClientRect()
+    return { x: event.clientX - box.left, y: event.clientY - box.top }
+  }
+
+  function start(event: PointerEvent, kind: Kind): void {
+    drawing = { id: event.pointerId, kind, at: event.timeStamp, x: event.clientX, y: event.clientY, far: 0 }
+    target.value?.setPointerCapture(event.pointerId)
+    acts.down(kind, event)
+  }
+
+  function stop(cancelled: boolean): void {
+    if (!drawing) return
+    if (drawing.kind === "pen") penSeen = performance.now()
+    drawing = undefined
+    if (cancelled) acts.cancel()
+    else acts.up()
+  }
+
+  function fingerDown(event: PointerEvent): void {
+    const palm = drawing?.kind === "pen" || performance.now() - penSeen < PALM
+    if (palm) return
+    fingers.set(event.pointerId, place(event))
+    if (fingers.size === 1 && !drawing) {
+      start(event, "finger")
+      return
+    }
+    const young = drawing && event.timeStamp - drawing.at < YOUNG && drawing.far < SHORT
+    if (drawing && !young) fingers.delete(event.pointerId)
+    else if (drawing) stop(true)
+  }
+
+  useEventListener(target, "pointerdown", (event: PointerEvent) => {
+    event.preventDefault()
+    if (event.pointerType === "touch") return fingerDown(event)
+    const kind = KINDS[event.pointerType] ?? "mouse"
+    if (kind === "mouse" && event.button === 1) {
+      panning = event.pointerId
+      target.value?.setPointerCapture(event.pointerId)
+      return
+    }
+    if (kind === "mouse" && event.button !== 0) return
+    if (kind === "pen") {
+      // A pen comes before a palm that touched first.
+      if (drawing?.kind === "finger") stop(true)
+      fingers.clear()
+    }
+    if (!drawing) start(event, kind)
+  })
+
+  function follow(event: PointerEvent): void {
+    if (drawing?.id === event.pointerId) {
+      drawing.far = Math.max(drawing.far, Math.hypot(event.clientX - drawing.x, event.clientY - drawing.y))
+      const gathered = event.getCoalescedEvents()
+      acts.move(gathered.length > 0 ? gathered : [event])
+      if (fingers.has(event.pointerId)) fingers.set(event.pointerId, place(event))
+    }
+  }
+
+  // Raw updates come as the pen reports, not once a frame. Where a browser has them they carry all samples.
+  const raw = "onpointerrawupdate" in window
+  useEventListener(target, raw ? "pointerrawupdate" : "pointermove", (event) => follow(event as PointerEvent))
+
+  useEventListener(target, "pointermove", (event: PointerEvent) => {
+    if (panning === event.pointerId) return acts.pinch(1, 0, 0, event.movementX, event.movementY)
+    const old = fingers.get(event.pointerId)
+    if (!old || drawing || fingers.size !== 2) return
+    const now = place(event)
+    const other = [...fingers].find(([id]) => id !== event.pointerId)![1]
+    const before = Math.hypot(old.x - other.x, old.y - other.y)
+    const after = Math.hypot(now.x - other.x, now.y - other.y)
+    fingers.set(event.pointerId, now)
+    const [middleX, middleY] = [(now.x + other.x) / 2, (now.y + other.y) / 2]
+    acts.pinch(before > 0 ? after / before : 1, middleX, middleY, (now.x - old.x) / 2, (now.y - old.y) / 2)
+  })
+
+  function leave(event: PointerEvent, cancelled: boolean): void {
+    fingers.delete(event.pointerId)
+    if (panning === event.pointerId) panning = undefined
+    if (drawing?.id === event.pointerId) stop(cancelled)
+  }
+
+  useEventListener(target, "pointerup", (event: PointerEvent) => leave(event, false))
+  // A pen whose contact the system took away still leaves what it drew; a finger's was a gesture.
+  useEventListener(target, "pointercancel", (event: PointerEvent) =>
+    leave(event, event.pointerType === "touch"),
+  )
+  useEventListener(target, "contextmenu", (event: Event) => event.preventDefault())
+  useEventListener(target, "touchstart", (event: Event) => event.preventDefault(), { passive: false })
+}

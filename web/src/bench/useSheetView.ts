@@ -1,0 +1,53 @@
+// How the proof sheet is seen: fitted to its lanes, until fingers pinch it.
+import { computed, reactive, ref, watch, type Ref } from "vue"
+import { LANES_AREA, PROOF_SHEET } from "@/generated/layout"
+import type { View } from "@/engine/screen"
+
+const CLOSEST = 16
+const FURTHEST = 0.1
+
+/** `width` and `height` are the sheet's room on the screen, CSS px. */
+export function useSheetView(width: Ref<number>, height: Ref<number>) {
+  const view = reactive({ zoom: 1, x: 0, y: 0 })
+  const moved = ref(false)
+  const ratio = window.devicePixelRatio || 1
+
+  function fit(): void {
+    moved.value = false
+    const [laneWidth, laneHeight] = LANES_AREA as [number, number]
+    view.zoom = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
+    view.x = Math.round(((laneWidth - width.value / view.zoom) / 2) * view.zoom) / view.zoom
+    view.y = 0
+  }
+
+  /** Keep some of the sheet in sight. */
+  function hold(): void {
+    const [sheetWidth, sheetHeight] = PROOF_SHEET as [number, number]
+    const [across, down] = [width.value / view.zoom, height.value / view.zoom]
+    view.x = Math.min(sheetWidth - across / 4, Math.max(-across * 0.75, view.x))
+    view.y = Math.min(sheetHeight - down / 4, Math.max(-down * 0.75, view.y))
+  }
+
+  /** Zoom by a factor so that the sheet stays put under a screen point, and move it by (dx, dy) CSS px. */
+  function pinch(factor: number, atX: number, atY: number, dx: number, dy: number): void {
+    moved.value = true
+    const zoom = Math.min(CLOSEST, Math.max(FURTHEST, view.zoom * factor))
+    view.x += (atX - dx) / view.zoom - atX / zoom
+    view.y += (atY - dy) / view.zoom - atY / zoom
+    view.zoom = zoom
+    hold()
+  }
+
+  watch([width, height], () => (moved.value ? hold() : fit()), { immediate: true })
+
+  /** The view in canvas px, for the engine. */
+  const seen = computed((): View => ({
+    zoom: view.zoom * ratio,
+    originX: view.x,
+    originY: view.y,
+    width: Math.max(1, Math.round(width.value * ratio)),
+    height: Math.max(1, Math.round(height.value * ratio)),
+  }))
+
+  return { view, seen, moved, fit, pinch }
+}

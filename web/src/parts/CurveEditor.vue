@@ -1,0 +1,237 @@
+<script setup lang="ts">
+// A response's curve: tap to add a node, drag it, drag it off to remove it. The two handles on the left set the
+// range it maps to; the ember mark is where the pen is now; the bars are what the hand really used.
+import { useElementSize } from "@vueuse/core"
+import { computed, ref, useTemplateRef } from "vue"
+import type { CurveChange } from "@/engine/desk"
+import type { Link } from "@/engine/brush"
+
+const props = defineProps<{
+  label: string
+  link: Link
+  /** The curve at evenly spaced inputs 0..1, as the engine uses it. */
+  table: Float32Array
+  histogram: number[]
+  /** The input just now; nothing while no pen is down. */
+  live?: number
+  ends: [string, string]
+  edits: {
+    add: (link: Link, x: number, y: number) => Promise<CurveChange>
+    move: (link: Link, index: number, x: number, y: number) => Promise<CurveChange>
+    remove: (link: Link, index: number) => Promise<CurveChange>
+  }
+}>()
+const emit = defineEmits<{ change: [link: Partial<Link>]; done: [] }>()
+const PAD = { left: 58, right: 14, top: 14, bottom: 30 }
+const NEAR = 26
+const OFF = 44
+
+const box = useTemplateRef("box")
+const svg = useTemplateRef("svg")
+const { width, height } = useElementSize(box)
+const dragged = ref<number>()
+const leaving = ref(false)
+const handle = ref<0 | 1>()
+let busy = false
+
+const innerWidth = computed(() => Math.max(10, width.value - PAD.left - PAD.right))
+const innerHeight = computed(() => Math.max(10, height.value - PAD.top - PAD.bottom))
+const px = (x: number) => PAD.left + x * innerWidth.value
+const py = (out: number) => PAD.top + (1 - out) * innerHeight.value
+const out = (y: number) => props.link.range[0] + (props.link.range[1] - props.link.range[0]) * y
+
+const path = computed(() => {
+  const last = props.table.length - 1
+  let text = ""
+  props.table.forEach(
+    (y, i) => (text += `${i ? "L" : "M"}${px(i / last).toFixed(1)} ${py(out(y)).toFixed(1)}`),
+  )
+  return text
+})
+
+const bars = computed(() => {
+  const most = Math.max(...props.histogram, 1e-6)
+  const step = innerWidth.value / Math.max(1, props.histogram.length)
+  return props.histogram.map((weight, i) => {
+    const tall = (weight / most) * innerHeight.value * 0.5
+    return { x: PAD.left + i * step, y: PAD.top + innerHeight.value - tall, width: step - 1, height: tall }
+  })
+})
+
+const mark = computed(() => {
+  if (props.live === undefined || props.table.length === 0) return undefined
+  const y = props.table[Math.round(props.live * (props.table.length - 1))] ?? 0
+  return { x: px(props.live), y: py(out(y)) }
+})
+
+function placeOf(event: PointerEvent) {
+  const frame = svg.value!.getBoundingClientRect()
+  const [left, top] = [event.clientX - frame.left, event.clientY - frame.top]
+  const output = 1 - (top - PAD.top) / innerHeight.value
+  const [low, high] = props.link.range
+  const y = Math.abs(high - low) < 1e-3 ? 0.5 : (output - low) / (high - low)
+  return { left, top, x: (left - PAD.left) / innerWidth.value, y, output }
+}
+
+function apply(change: CurveChange): void {
+  emit("change", { nodes: change.nodes })
+}
+
+async function press(event: PointerEvent): Promise<void> {
+  svg.value?.setPointerCapture(event.pointerId)
+  const at = placeOf(event)
+  if (at.left < PAD.left - 10) {
+    const [low, high] = props.link.range
+    handle.value = Math.abs(at.output - low) <= Math.abs(at.output - high) ? 0 : 1
+    return drag(event)
+  }
+  const { nodes } = props.link
+  const distance = (i: number) => Math.hypot(px(nodes[i]![0]) - at.left, py(out(nodes[i]![1])) - at.top)
+  const nearest = nodes.map((_, i) => i).sort((a, b) => distance(a) - distance(b))[0]
+  if (nearest !== undefined && distance(nearest) < NEAR) {
+    dragged.value = nearest
+    return
+  }
+  const change = await props.edits.add(props.link, at.x, at.y)
+  if (change.index < 0) return
+  apply(change)
+  dragged.value = change.index
+}
+
+async function drag(event: PointerEvent): Promise<void> {
+  const at = placeOf(event)
+  if (handle.value !== undefined) {
+    const range: [number, number] = [...props.link.range]
+    range[handle.value] = Math.round(Math.min(1, Math.max(0, at.output)) * 100) / 100
+    emit("change", { range })
+    return
+  }
+  if (dragged.value === undefined || busy) return
+  const away = Math.max(-at.left, at.left - width.value, -at.top, at.top - height.value)
+  leaving.value = away > OFF && props.link.nodes.length > 2
+  busy = true
+  apply(await props.edits.move(props.link, dragged.value, at.x, at.y))
+  busy = false
+}
+
+async function release(): Promise<void> {
+  if (leaving.value && dragged.value !== undefined) apply(await props.edits.remove(props.link, dragged.value))
+  dragged.value = undefined
+  handle.value = undefined
+  leaving.value = false
+  emit("done")
+}
+</script>
+
+<template>
+  <div ref="box" class="curve" :class="{ off: !link.on }">
+    <svg
+      ref="svg"
+      :viewBox="`0 0 ${Math.max(1, width)} ${Math.max(1, height)}`"
+      role="img"
+      :aria-label="label"
+      @pointerdown="press"
+      @pointermove="drag"
+      @pointerup="release"
+      @pointercancel="release"
+    >
+      <rect class="field" :x="PAD.left" :y="PAD.top" :width="innerWidth" :height="innerHeight" />
+      <rect v-for="(bar, i) in bars" :key="i" class="bar" v-bind="bar" />
+      <line
+        v-for="(edge, i) in link.range"
+        :key="`edge${i}`"
+        class="edge"
+        :x1="PAD.left"
+        :x2="PAD.left + innerWidth"
+        :y1="py(edge)"
+        :y2="py(edge)"
+      />
+      <path class="line" :d="path" />
+      <g
+        v-for="(node, i) in link.nodes"
+        :key="`node${i}`"
+        class="node"
+        :class="{ leaving: leaving && i === dragged }"
+      >
+        <circle :cx="px(node[0])" :cy="py(out(node[1]))" r="22" class="touch" />
+        <circle :cx="px(node[0])" :cy="py(out(node[1]))" r="7" />
+      </g>
+      <g v-for="(edge, i) in link.range" :key="`handle${i}`" class="handle">
+        <path :d="`M${PAD.left - 2} ${py(edge)}l-9 -9h-41v18h41z`" />
+        <text :x="PAD.left - 31" :y="py(edge) + 5">{{ Math.round(edge * 100) }}</text>
+      </g>
+      <circle v-if="mark" class="mark" :cx="mark.x" :cy="mark.y" r="8" />
+      <text class="end" :x="PAD.left" :y="height - 9">{{ ends[0] }}</text>
+      <text class="end last" :x="PAD.left + innerWidth" :y="height - 9">{{ ends[1] }}</text>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.curve {
+  position: relative;
+  min-height: 150px;
+  height: 100%;
+}
+svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  cursor: crosshair;
+  user-select: none;
+  overflow: visible;
+}
+.field {
+  fill: var(--paper);
+}
+.bar {
+  fill: #c9d3cd;
+}
+.edge {
+  stroke: #9aa8a3;
+  stroke-dasharray: 1 4;
+}
+.line {
+  fill: none;
+  stroke: #1e2a2d;
+  stroke-width: 3;
+  stroke-linejoin: round;
+}
+.node circle {
+  fill: var(--paper);
+  stroke: #2f6f62;
+  stroke-width: 3;
+}
+.node .touch {
+  fill: transparent;
+  stroke: none;
+}
+.leaving {
+  opacity: 0.25;
+}
+.handle path {
+  fill: var(--room-deep);
+  stroke: var(--rule);
+}
+.handle text {
+  text-anchor: middle;
+  font-size: 14px;
+  fill: var(--ink);
+}
+.mark {
+  fill: #b4532a;
+}
+.end {
+  font-size: 14px;
+  fill: var(--ink-soft);
+}
+.last {
+  text-anchor: end;
+}
+.off .line,
+.off .node {
+  opacity: 0.35;
+}
+</style>

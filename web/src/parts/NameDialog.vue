@@ -1,0 +1,63 @@
+<script setup lang="ts">
+// Name and note of a brush.
+import { ElButton, ElDialog, ElInput } from "element-plus"
+import { ref, watch } from "vue"
+
+const props = defineProps<{ name: string; note: string }>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ take: [name: string, note: string] }>()
+const name = ref("")
+const note = ref("")
+
+watch(open, (now) => {
+  if (!now) return
+  name.value = props.name
+  note.value = props.note
+})
+
+function take(): void {
+  const clean = name.value.trim()
+  if (!clean) return
+  emit("take", clean, note.value.trim())
+  open.value = false
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Name and note" width="min(480px, 92vw)" align-center>
+    <form class="form" @submit.prevent="take">
+      <label>Name <ElInput v-model="name" name="brush-name" maxlength="80" /></label>
+      <label>
+        Note
+        <ElInput
+          v-model="note"
+          name="brush-note"
+          type="textarea"
+          :rows="3"
+          maxlength="2000"
+          placeholder="What is it for?"
+        />
+      </label>
+      <p v-if="!name.trim()" class="small">A brush needs a name.</p>
+      <div class="acts">
+        <ElButton @click="open = false">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="!name.trim()">Take it</ElButton>
+      </div>
+    </form>
+  </ElDialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 16px;
+}
+label {
+  display: grid;
+  gap: 6px;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+}
+</style>

@@ -1,0 +1,255 @@
+<script setup lang="ts">
+// A slider for a thumb: the whole height takes the touch, minus and plus step and run while held, the value
+// can be tapped and typed.
+import { Minus, Plus } from "@lucide/vue"
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef } from "vue"
+import { onStep, placeOf, shown, typed, valueAt } from "./values"
+
+const props = withDefaults(
+  defineProps<{
+    label: string
+    unit?: string
+    low: number
+    high: number
+    step: number
+    log?: boolean
+    help?: string
+  }>(),
+  { unit: "", log: false, help: "" },
+)
+const value = defineModel<number>({ required: true })
+const emit = defineEmits<{ done: [] }>()
+
+const track = useTemplateRef("track")
+const entry = useTemplateRef("entry")
+const writing = ref(false)
+const text = ref("")
+let dragging = false
+let repeat = 0
+
+const place = computed(() => placeOf(value.value, props.low, props.high, props.log))
+const written = computed(() => shown(value.value, props.unit, props.step))
+
+function drag(event: PointerEvent): void {
+  if (!dragging) return
+  const box = track.value!.getBoundingClientRect()
+  value.value = valueAt((event.clientX - box.left) / box.width, props.low, props.high, props.log, props.step)
+}
+
+function press(event: PointerEvent): void {
+  dragging = true
+  track.value?.setPointerCapture(event.pointerId)
+  drag(event)
+}
+
+function release(): void {
+  if (!dragging) return
+  dragging = false
+  emit("done")
+}
+
+function nudge(direction: number): void {
+  value.value = onStep(value.value + direction * props.step, props.low, props.high, props.step)
+}
+
+const FIRST = 350
+const QUICKEST = 40
+
+function hold(direction: number): void {
+  nudge(direction)
+  let wait = FIRST
+  const again = () => {
+    nudge(direction)
+    wait = Math.max(QUICKEST, wait * 0.8)
+    repeat = window.setTimeout(again, wait)
+  }
+  repeat = window.setTimeout(again, wait)
+}
+
+function letGo(): void {
+  if (!repeat) return
+  window.clearTimeout(repeat)
+  repeat = 0
+  emit("done")
+}
+
+async function write(): Promise<void> {
+  text.value = written.value
+  writing.value = true
+  await nextTick()
+  entry.value?.select()
+}
+
+function take(): void {
+  if (!writing.value) return
+  writing.value = false
+  const number = typed(text.value, props.unit)
+  if (Number.isFinite(number)) {
+    value.value = Math.min(props.high, Math.max(props.low, number))
+    emit("done")
+  }
+}
+
+function key(event: KeyboardEvent): void {
+  const direction = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
+  if (!direction) return
+  event.preventDefault()
+  nudge(direction)
+  emit("done")
+}
+
+onBeforeUnmount(() => window.clearTimeout(repeat))
+</script>
+
+<template>
+  <div class="slider" :title="help">
+    <button
+      type="button"
+      class="end"
+      :aria-label="`${label}: less`"
+      @pointerdown="hold(-1)"
+      @pointerup="letGo"
+      @pointerleave="letGo"
+      @pointercancel="letGo"
+    >
+      <Minus :size="18" />
+    </button>
+    <div
+      ref="track"
+      class="track"
+      role="slider"
+      tabindex="0"
+      :aria-label="label"
+      :aria-valuemin="low"
+      :aria-valuemax="high"
+      :aria-valuenow="value"
+      :aria-valuetext="`${written} ${unit}`"
+      @pointerdown="press"
+      @pointermove="drag"
+      @pointerup="release"
+      @pointercancel="release"
+      @keydown="key"
+    >
+      <span class="label">{{ label }}</span>
+      <span class="line"><span class="done" :style="{ width: `${100 * place}%` }" /></span>
+      <span class="knob" :style="{ left: `${100 * place}%` }" />
+    </div>
+    <button
+      type="button"
+      class="end"
+      :aria-label="`${label}: more`"
+      @pointerdown="hold(1)"
+      @pointerup="letGo"
+      @pointerleave="letGo"
+      @pointercancel="letGo"
+    >
+      <Plus :size="18" />
+    </button>
+    <input
+      v-if="writing"
+      ref="entry"
+      v-model="text"
+      class="value"
+      inputmode="decimal"
+      :aria-label="`${label}, typed`"
+      @blur="take"
+      @keydown.enter="take"
+      @keydown.esc="writing = false"
+    />
+    <button
+      v-else
+      type="button"
+      class="value"
+      :aria-label="`${label}: ${written} ${unit}, type it`"
+      @click="write"
+    >
+      <span class="number">{{ written }}</span><span class="unit">{{ unit }}</span>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.slider {
+  display: flex;
+  align-items: center;
+  height: 52px;
+  user-select: none;
+}
+.track {
+  position: relative;
+  flex: 1;
+  min-width: 60px;
+  height: 52px;
+  cursor: pointer;
+  touch-action: none;
+}
+.label {
+  position: absolute;
+  left: 0;
+  top: 3px;
+  font-size: 15px;
+  white-space: nowrap;
+  pointer-events: none;
+}
+.line {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: 35px;
+  height: 2px;
+  background: var(--rule);
+}
+.done {
+  position: absolute;
+  left: 0;
+  top: -1px;
+  height: 4px;
+  background: var(--active);
+}
+.knob {
+  position: absolute;
+  top: 26px;
+  width: 10px;
+  height: 20px;
+  margin-left: -5px;
+  border-radius: 2px;
+  background: var(--ink);
+}
+.end {
+  flex: none;
+  width: 44px;
+  height: 52px;
+  padding-top: 18px;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  cursor: pointer;
+  touch-action: none;
+}
+.value {
+  flex: none;
+  width: 92px;
+  height: 44px;
+  margin-top: 8px;
+  border: 0;
+  border-radius: 3px;
+  background: none;
+  text-align: right;
+  cursor: text;
+  padding: 0 2px;
+  white-space: nowrap;
+}
+input.value {
+  background: var(--paper);
+  color: #1e2a2d;
+  outline: 2px solid var(--active);
+}
+.number {
+  font-size: 18px;
+}
+.unit {
+  margin-left: 4px;
+  font-size: 14px;
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { Plus } from "@lucide/vue"
+import { ElButton } from "element-plus"
+import { onMounted, ref, shallowRef } from "vue"
+import { useRoute, useRouter } from "vue-router"
+import { sendWaitingBrushes } from "@/bench/useKeeping"
+import { useSession } from "@/account/useSession"
+import type { Pocket, Roll } from "@/api/client"
+import NameDialog from "@/parts/NameDialog.vue"
+import RoomMenu from "@/shell/RoomMenu.vue"
+import RollCloth from "./RollCloth.vue"
+import { useRolls } from "./useRolls"
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const { rolls, problem, opened, open, duplicate, remove, rename, addBrush, addRoll, renameRoll } = useRolls()
+const unfolded = ref<Record<string, boolean>>({})
+const named = shallowRef<Pocket>()
+const naming = ref(false)
+
+onMounted(async () => {
+  if (session.account) await sendWaitingBrushes(session.account.username)
+  await open()
+  const wanted = String(route.query.open ?? "")
+  const first = rolls.value.find((one) => one.id === wanted) ?? rolls.value[0]
+  if (first) unfolded.value[first.id] = true
+})
+
+const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
+
+async function begin(roll: Roll): Promise<void> {
+  const id = await addBrush(roll)
+  if (id) await bench(id)
+}
+
+function ask(brush: Pocket): void {
+  named.value = brush
+  naming.value = true
+}
+</script>
+
+<template>
+  <main class="rolls">
+    <header>
+      <h1>Rolls</h1>
+      <span class="space" />
+      <button type="button" class="quiet" @click="addRoll"><Plus :size="20" /> New roll</button>
+      <RoomMenu />
+    </header>
+    <p v-if="problem" class="problem" role="alert">
+      {{ problem }} <ElButton @click="open">Try again</ElButton>
+    </p>
+    <p v-else-if="opened && rolls.length === 0">You have no roll yet. Make one, and put a first brush in.</p>
+    <RollCloth
+      v-for="roll in rolls"
+      :key="roll.id"
+      :roll="roll"
+      :model-value="unfolded[roll.id] ?? false"
+      @update:model-value="unfolded[roll.id] = $event"
+      @brush="bench($event.id)"
+      @duplicate="duplicate"
+      @name="ask"
+      @remove="remove"
+      @add="begin(roll)"
+      @rename="renameRoll(roll, $event)"
+    />
+    <NameDialog
+      v-model="naming"
+      :name="named?.name ?? ''"
+      :note="named?.note ?? ''"
+      @take="(name, note) => named && rename(named, name, note)"
+    />
+  </main>
+</template>
+
+<style scoped>
+.rolls {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  min-height: 100%;
+  max-width: 1400px;
+  margin: 0 auto;
+  padding: 8px 24px 32px;
+}
+header {
+  display: flex;
+  align-items: center;
+  min-height: 56px;
+}
+h1 {
+  font-size: 28px;
+}
+.space {
+  flex: 1;
+}
+.problem {
+  color: var(--ember);
+}
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+// Light of the room, drawing hand, and the way out.
+import { SlidersHorizontal } from "@lucide/vue"
+import { ElPopover } from "element-plus"
+import { useRouter } from "vue-router"
+import { useSession } from "@/account/useSession"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
+
+const session = useSession()
+const router = useRouter()
+const THEMES = [
+  { value: "fog", label: "fog" },
+  { value: "daylight", label: "daylight" },
+  { value: "lamp", label: "lamp" },
+] as const
+const HANDS = [
+  { value: "left", label: "left" },
+  { value: "right", label: "right" },
+] as const
+
+async function leave(): Promise<void> {
+  await session.leave()
+  await router.push("/sign-in")
+}
+</script>
+
+<template>
+  <ElPopover trigger="click" placement="bottom-end" :width="300">
+    <template #reference>
+      <button type="button" class="quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
+    </template>
+    <div v-if="session.account" class="menu">
+      <p class="small">Light of the room</p>
+      <ChoiceBar
+        label="Light of the room"
+        :options="[...THEMES]"
+        :model-value="session.account.theme ?? 'fog'"
+        @update:model-value="session.prefer({ theme: $event })"
+      />
+      <p class="small">Hand that draws</p>
+      <ChoiceBar
+        label="Hand that draws"
+        :options="[...HANDS]"
+        :model-value="session.account.hand ?? 'right'"
+        @update:model-value="session.prefer({ hand: $event })"
+      />
+      <button type="button" class="quiet out" @click="leave">Sign out {{ session.account.username }}</button>
+    </div>
+  </ElPopover>
+</template>
+
+<style scoped>
+.menu {
+  display: grid;
+  gap: 6px;
+}
+.out {
+  justify-self: start;
+  padding-left: 0;
+  margin-top: 8px;
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,21 @@
+import { createRouter, createWebHistory } from "vue-router"
+import { useSession } from "@/account/useSession"
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: "/", redirect: "/rolls" },
+    { path: "/sign-in", name: "sign-in", component: () => import("@/account/SignIn.vue") },
+    { path: "/rolls", name: "rolls", component: () => import("@/rolls/RollsPlace.vue") },
+    { path: "/bench/:brush", name: "bench", component: () => import("@/bench/BenchPlace.vue"), props: true },
+    { path: "/:rest(.*)*", redirect: "/rolls" },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const session = useSession()
+  await session.look()
+  if (!session.account && to.name !== "sign-in") return { name: "sign-in", query: { to: to.fullPath } }
+  if (session.account && to.name === "sign-in") return { name: "rolls" }
+  return true
+})
