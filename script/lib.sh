@@ -3,7 +3,7 @@ set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 RUN=$ROOT/.run
 PY=$ROOT/.venv/bin/python
-mkdir -p "$RUN/stamps"
+mkdir -p "$RUN/stamps" "$RUN/static"
 cd "$ROOT"
 
 say() { printf '\033[2m- %s\033[0m\n' "$*"; }
