@@ -8,11 +8,11 @@ from PIL import Image
 from .kernels.records import SAMPLE
 from .native import PAPER, Sheet, Stroke, prepared
 
-POCKET = (176, 560)
+POCKET = (232, 580)
 """Size of the stroke's picture, px: twice what the screen shows."""
 
 PRINT = 88
-WIDEST = 84.0
+WIDEST = 96.0
 """A brush wider than this is shown smaller, so that it fits its pocket."""
 
 

@@ -44,6 +44,17 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
             },
         ),
         (
+            "Tide Table Fine",
+            "Small figures in the tide tables: fine, and a little lighter on the upstroke.",
+            {
+                "size": 5.0,
+                "steadying": "even-out",
+                "reach": 9.0,
+                "taper_end_length": 1.0,
+                "responses": {"size": {"pressure": _pressed(0.6, 1.0, (0, 0), (1, 1))}},
+            },
+        ),
+        (
             "Lantern Brush Pen",
             "Big words on the lantern room's wall: long points at both ends.",
             {
@@ -52,7 +63,7 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
                 "reach": 24.0,
                 "taper_start_length": 2.5,
                 "taper_start_curve": -0.25,
-                "taper_end_length": 4.5,
+                "taper_end_length": 3.5,
                 "taper_end_curve": -0.45,
                 "responses": {"size": {"pressure": _pressed(0.12, 1.0, (0, 0), (0.5, 0.34), (1, 1))}},
             },
@@ -102,6 +113,35 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
                 "taper_end_length": 0.8,
                 "taper_end_curve": 0.7,
                 "responses": {"size": {"pressure": _pressed(0.5, 1.0, (0, 0), (0.3, 0.15), (0.7, 0.85), (1, 1))}},
+            },
+        ),
+        (
+            "Slate Marker",
+            "Labels on the slate floor: a blunt, tilted tip.",
+            {
+                "size": 20.0,
+                "roundness": 0.55,
+                "angle": 25.0,
+                "softness": 0.06,
+                "steadying": "even-out",
+                "reach": 8.0,
+                "ink": "#24506e",
+                "responses": {"size": {"pressure": _pressed(0.75, 1.0, (0, 0), (1, 1))}},
+            },
+        ),
+        (
+            "Spindrift",
+            "Foam off the wave tops: small, faint dots far apart.",
+            {
+                "size": 12.0,
+                "softness": 0.45,
+                "spacing": 2.4,
+                "opacity": 0.75,
+                "ink": "#24506e",
+                "responses": {
+                    "size": {"pressure": _pressed(0.15, 1.0, (0, 0), (0.6, 0.35), (1, 1))},
+                    "opacity": {"pressure": _pressed(0.25, 1.0, (0, 0), (1, 1))},
+                },
             },
         ),
     ],

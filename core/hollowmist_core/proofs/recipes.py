@@ -105,7 +105,7 @@ def sharp_corners(rng):
     points = [(0, 40), (52, -44), (104, 40), (156, -44), (208, 40), (262, -44), (262, 40), (320, 40)]
     return [
         _drawn(
-            (70, 432),
+            (70, 440),
             points,
             [4, -4, 4, -4, 3, 0, 0],
             0.34,
@@ -122,7 +122,7 @@ def spiral(rng):
     """A spiral outwards."""
     turns, steps = 3.2, 20
     angles = np.linspace(0, turns * 2 * np.pi, steps)
-    radii = np.linspace(5, 74, steps)
+    radii = np.linspace(5, 70, steps)
     points = [(r * np.cos(a), r * np.sin(a)) for r, a in zip(radii, angles, strict=True)]
     bend = np.degrees(angles[1] - angles[0])
     return [
@@ -145,7 +145,7 @@ def crossing_loop(rng):
     points = [(0, 30), (92, -40), (52, -60), (70, 34), (190, 10), (250, -50), (206, -62), (214, 34), (320, -10)]
     turns = [-60, -150, -70, -80, -45, -160, -60, -60]
     return [
-        _drawn((480, 442), points, turns, 0.17, 2.0, rng, [0.3, 0.75, 0.45, 0.85, 0.5, 0.3], quickness=0.22, sigma=0.24)
+        _drawn((480, 452), points, turns, 0.17, 2.0, rng, [0.3, 0.75, 0.45, 0.85, 0.5, 0.3], quickness=0.22, sigma=0.24)
     ]
 
 
@@ -163,22 +163,26 @@ def word(rng):
     return [_drawn((846, 440), points, turns, 0.15, 2.9, rng, None, shake=0.3, quickness=0.18, sigma=0.2)]
 
 
+COLUMNS = (46, 456, 836)
+ROWS = (14, 184, 344)
+
 LANES = (
-    ("ramp", "Press ramp", press_ramp),
-    ("swell", "Light, heavy, light", swell),
-    ("spiral", "Spiral", spiral),
-    ("shaky", "Slow and shaky", slow_and_shaky),
-    ("flick", "Fast flick", fast_flick),
-    ("corners", "Sharp corners", sharp_corners),
-    ("loop", "Crossing loop", crossing_loop),
-    ("word", "A word", word),
+    ("ramp", "Press ramp", (COLUMNS[0], ROWS[0]), press_ramp),
+    ("swell", "Light, heavy, light", (COLUMNS[1], ROWS[0]), swell),
+    ("spiral", "Spiral", (COLUMNS[2], ROWS[0]), spiral),
+    ("shaky", "Slow and shaky", (COLUMNS[0], ROWS[1]), slow_and_shaky),
+    ("flick", "Fast flick", (COLUMNS[1], ROWS[1]), fast_flick),
+    ("word", "A word", (COLUMNS[2], ROWS[1]), word),
+    ("corners", "Sharp corners", (COLUMNS[0], ROWS[2]), sharp_corners),
+    ("loop", "Crossing loop", (COLUMNS[1], ROWS[2]), crossing_loop),
 )
+"""Key, label, where the label stands (sheet px), and what the hand does."""
 
 
 def make_lanes() -> list[dict]:
     """All lanes as plain data; the same at every call."""
     made = []
-    for i, (key, label, draw) in enumerate(LANES):
+    for i, (key, label, at, draw) in enumerate(LANES):
         strokes = draw(np.random.default_rng([SEED, i]))
-        made.append({"key": key, "label": label, "strokes": strokes})
+        made.append({"key": key, "label": label, "at": at, "strokes": strokes})
     return made

@@ -11,7 +11,7 @@ const bench = useBench()
 const { standing, keptAt, message, roll } = bench.keeping
 
 const clock = computed(
-  () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" }) ?? "",
+  () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
 )
 const says = computed(
   () =>

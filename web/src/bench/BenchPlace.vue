@@ -48,6 +48,7 @@ function toggle(station: Station): void {
         :key="station.key"
         :station="station"
         :open="station.key === open"
+        :small="tray !== undefined"
         :says="bench.state.value ? station.says(bench.state.value.document) : ''"
         @click="toggle(station)"
       />
@@ -85,11 +86,11 @@ function toggle(station: Station): void {
   grid-template: "head head" 52px "side proof" minmax(
       0,
       1fr
-    ) "side tray" 318px "side path" 66px / 64px minmax(0, 1fr);
+    ) "side tray" 332px "side path" 52px / 64px minmax(0, 1fr);
 }
 .bench.opened.hand-left {
   grid-template:
-    "head head" 52px "proof side" minmax(0, 1fr) "tray side" 318px "path side" 66px / minmax(0, 1fr)
+    "head head" 52px "proof side" minmax(0, 1fr) "tray side" 332px "path side" 52px / minmax(0, 1fr)
     64px;
 }
 .head {
@@ -163,18 +164,18 @@ function toggle(station: Station): void {
   min-height: 0;
   width: 100%;
   background: var(--paper);
-  object-fit: cover;
+  object-fit: contain;
 }
 @media (max-width: 1000px) {
   .bench.opened {
     grid-template: "head head" 52px "side proof" minmax(
         0,
         1fr
-      ) "side tray" 560px "side path" 66px / 64px minmax(0, 1fr);
+      ) "side tray" 560px "side path" 52px / 64px minmax(0, 1fr);
   }
   .bench.opened.hand-left {
     grid-template:
-      "head head" 52px "proof side" minmax(0, 1fr) "tray side" 560px "path side" 66px / minmax(0, 1fr)
+      "head head" 52px "proof side" minmax(0, 1fr) "tray side" 560px "path side" 52px / minmax(0, 1fr)
       64px;
   }
   .tray :deep(.columns) {

@@ -107,11 +107,14 @@ const at = (x: number, y: number) => ({
       type="button"
       class="lane"
       :class="{ held: lane.strokes.some((one) => one.id === bench.inHand.value), still: down }"
-      :style="at(lane.left - 24, lane.top - 44)"
+      :style="at(...lane.at)"
       @click="bench.takeInHand(lane.strokes[0]!.id)"
     >
       {{ lane.label }}
     </button>
+    <p v-if="bench.proofs.strokes.value.length === 0" class="invite" :style="at(46, 548)">
+      Draw anywhere: your strokes stay, and re-ink with every change.
+    </p>
     <button v-if="moved" type="button" class="quiet fit" @click="fit">
       <Maximize :size="20" /> Whole sheet
     </button>
@@ -146,6 +149,14 @@ const at = (x: number, y: number) => ({
   font-size: 14px;
   white-space: nowrap;
   cursor: pointer;
+}
+.invite {
+  position: absolute;
+  top: 0;
+  left: 8px;
+  font-size: 16px;
+  color: #5b6866;
+  pointer-events: none;
 }
 .lane.held {
   color: #1d5a4d;

@@ -11,6 +11,9 @@ import { useProofStrokes } from "./useProofStrokes"
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
 const ONE_STEP = 700
 
+/** The stroke that the cards show until another is taken in hand: it swells, crosses and turns. */
+const FIRST_IN_HAND = "loop-0"
+
 export function makeBench(id: string, account: string) {
   const engine = useEngine()
   const keeping = useKeeping(id, account)
@@ -120,6 +123,7 @@ export function makeBench(id: string, account: string) {
     const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open()])
     if (opened) show(opened)
     showStrokes()
+    takeInHand(FIRST_IN_HAND)
   }
 
   async function takeTheirs(): Promise<void> {

@@ -16,7 +16,7 @@ export function useSheetView(width: Ref<number>, height: Ref<number>) {
     moved.value = false
     const [laneWidth, laneHeight] = LANES_AREA as [number, number]
     view.zoom = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
-    view.x = Math.round(((laneWidth - width.value / view.zoom) / 2) * view.zoom) / view.zoom
+    view.x = 0
     view.y = 0
   }
 

@@ -170,7 +170,8 @@ export class Desk {
   }
 
   private drawPictures(): void {
-    const stroke = this.strokes.find((one) => one.id === this.inHand) ?? this.strokes[0]
+    const { strokes } = this
+    const stroke = strokes.find((one) => one.id === this.inHand) ?? strokes.find((one) => !one.erase)
     if (this.brush && stroke) this.pictures.draw(this.brush, stroke)
   }
 

@@ -36,7 +36,7 @@ function drawn(count: number, at: (u: number) => [x: number, y: number, pressure
 
 const STRAIGHT = drawn(24, (u) => [36 + u * (WIDTH - 72), HEIGHT / 2, 0.35 + 0.65 * u])
 const CROSSING = drawn(160, (u) => {
-  const angle = (0.12 + u * 0.76) * 2 * Math.PI
+  const angle = (-0.17 + u * 0.84) * 2 * Math.PI
   return [WIDTH / 2 - 120 * Math.sin(angle), HEIGHT / 2 + 44 * Math.sin(2 * angle), 0.75]
 })
 

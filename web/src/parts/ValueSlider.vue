@@ -13,9 +13,8 @@ const props = withDefaults(
     high: number
     step: number
     log?: boolean
-    help?: string
   }>(),
-  { unit: "", log: false, help: "" },
+  { unit: "", log: false },
 )
 const value = defineModel<number>({ required: true })
 const emit = defineEmits<{ done: [] }>()
@@ -102,100 +101,103 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
 </script>
 
 <template>
-  <div class="slider" :title="help">
-    <button
-      type="button"
-      class="end"
-      :aria-label="`${label}: less`"
-      @pointerdown="hold(-1)"
-      @pointerup="letGo"
-      @pointerleave="letGo"
-      @pointercancel="letGo"
-    >
-      <Minus :size="18" />
-    </button>
-    <div
-      ref="track"
-      class="track"
-      role="slider"
-      tabindex="0"
-      :aria-label="label"
-      :aria-valuemin="low"
-      :aria-valuemax="high"
-      :aria-valuenow="value"
-      :aria-valuetext="`${written} ${unit}`"
-      @pointerdown="press"
-      @pointermove="drag"
-      @pointerup="release"
-      @pointercancel="release"
-      @keydown="key"
-    >
+  <div class="slider">
+    <div class="words">
       <span class="label">{{ label }}</span>
-      <span class="line"><span class="done" :style="{ width: `${100 * place}%` }" /></span>
-      <span class="knob" :style="{ left: `${100 * place}%` }" />
+      <input
+        v-if="writing"
+        ref="entry"
+        v-model="text"
+        class="value"
+        inputmode="decimal"
+        :aria-label="`${label}, typed`"
+        @blur="take"
+        @keydown.enter="take"
+        @keydown.esc="writing = false"
+      />
+      <button v-else type="button" class="value" :aria-label="`${label}: ${written} ${unit}, type it`" @click="write">
+        <span class="number">{{ written }}</span><span class="unit">{{ unit }}</span>
+      </button>
     </div>
-    <button
-      type="button"
-      class="end"
-      :aria-label="`${label}: more`"
-      @pointerdown="hold(1)"
-      @pointerup="letGo"
-      @pointerleave="letGo"
-      @pointercancel="letGo"
-    >
-      <Plus :size="18" />
-    </button>
-    <input
-      v-if="writing"
-      ref="entry"
-      v-model="text"
-      class="value"
-      inputmode="decimal"
-      :aria-label="`${label}, typed`"
-      @blur="take"
-      @keydown.enter="take"
-      @keydown.esc="writing = false"
-    />
-    <button
-      v-else
-      type="button"
-      class="value"
-      :aria-label="`${label}: ${written} ${unit}, type it`"
-      @click="write"
-    >
-      <span class="number">{{ written }}</span><span class="unit">{{ unit }}</span>
-    </button>
+    <div class="thumb">
+      <button
+        type="button"
+        class="end"
+        :aria-label="`${label}: less`"
+        @pointerdown="hold(-1)"
+        @pointerup="letGo"
+        @pointerleave="letGo"
+        @pointercancel="letGo"
+      >
+        <Minus :size="18" />
+      </button>
+      <div
+        ref="track"
+        class="track"
+        role="slider"
+        tabindex="0"
+        :aria-label="label"
+        :aria-valuemin="low"
+        :aria-valuemax="high"
+        :aria-valuenow="value"
+        :aria-valuetext="`${written} ${unit}`"
+        @pointerdown="press"
+        @pointermove="drag"
+        @pointerup="release"
+        @pointercancel="release"
+        @keydown="key"
+      >
+        <span class="line"><span class="done" :style="{ width: `${100 * place}%` }" /></span>
+        <span class="knob" :style="{ left: `${100 * place}%` }" />
+      </div>
+      <button
+        type="button"
+        class="end"
+        :aria-label="`${label}: more`"
+        @pointerdown="hold(1)"
+        @pointerup="letGo"
+        @pointerleave="letGo"
+        @pointercancel="letGo"
+      >
+        <Plus :size="18" />
+      </button>
+    </div>
   </div>
 </template>
 
 <style scoped>
 .slider {
+  user-select: none;
+}
+.words {
   display: flex;
   align-items: center;
-  height: 52px;
-  user-select: none;
+  justify-content: space-between;
+  height: 30px;
+  margin-bottom: -8px;
+}
+.label {
+  font-size: 16px;
+  white-space: nowrap;
+}
+.thumb {
+  display: flex;
+  align-items: center;
+  height: 44px;
 }
 .track {
   position: relative;
   flex: 1;
   min-width: 60px;
-  height: 52px;
+  height: 44px;
   cursor: pointer;
   touch-action: none;
-}
-.label {
-  position: absolute;
-  left: 0;
-  top: 3px;
-  font-size: 15px;
-  white-space: nowrap;
-  pointer-events: none;
 }
 .line {
   position: absolute;
   left: 0;
   right: 0;
-  top: 35px;
+  top: 21px;
   height: 2px;
   background: var(--rule);
 }
@@ -208,7 +210,7 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
 }
 .knob {
   position: absolute;
-  top: 26px;
+  top: 12px;
   width: 10px;
   height: 20px;
   margin-left: -5px;
@@ -217,20 +219,27 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
 }
 .end {
   flex: none;
+  display: grid;
+  place-items: center;
   width: 44px;
-  height: 52px;
-  padding-top: 18px;
+  height: 44px;
   border: 0;
   background: none;
   color: var(--ink-soft);
   cursor: pointer;
   touch-action: none;
 }
+.end:first-child {
+  margin-left: -12px;
+}
+.end:last-child {
+  margin-right: -12px;
+}
 .value {
   flex: none;
-  width: 92px;
+  min-width: 88px;
   height: 44px;
-  margin-top: 8px;
+  margin: -7px 0;
   border: 0;
   border-radius: 3px;
   background: none;
@@ -240,6 +249,9 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
   white-space: nowrap;
 }
 input.value {
+  width: 96px;
+  height: 34px;
+  margin: 0;
   background: var(--paper);
   color: #1e2a2d;
   outline: 2px solid var(--active);

@@ -57,12 +57,12 @@ export function trace(
   )
 }
 
-/** A filled shape as thick as the column says on both sides of the middle; widths keep their proportion to length. */
+/** A filled shape as thick as the column says on both sides of the middle, its thickest filling the frame. */
 export function ribbon(s: ArrayLike<number>, half: ArrayLike<number>, frame: Frame): string {
   const along = rangeOf([s])
   const thick = rangeOf([half]).high
   const scale = (frame.width - 2 * frame.pad) / (along.high - along.low)
-  const tall = Math.min(scale, (frame.height / 2 - frame.pad) / Math.max(1e-6, thick))
+  const tall = (frame.height / 2 - frame.pad) / Math.max(1e-6, thick)
   const x = (v: number) => frame.pad + (v - along.low) * scale
   const middle = frame.height / 2
   const upper = line(s, half, x, (v) => middle - v * tall)

@@ -8,7 +8,7 @@ function decimals(step: number): number {
 /** A stored value as shown, without its unit: shares are shown per hundred. */
 export function shown(value: number, unit: string, step: number): string {
   const scale = unit === "%" ? 100 : 1
-  return (value * scale).toFixed(decimals(step * scale))
+  return String(Number((value * scale).toFixed(decimals(step * scale))))
 }
 
 /** What a person typed, as the stored value; not a number where it is none. */

@@ -65,7 +65,7 @@ function act(name: "duplicate" | "name" | "remove"): void {
   height: 100%;
   padding: 0;
   border: 0;
-  background: var(--paper);
+  background: #fbfaf5;
   cursor: pointer;
   color: #1e2a2d;
 }
@@ -73,8 +73,7 @@ function act(name: "duplicate" | "name" | "remove"): void {
   flex: 1;
   min-height: 0;
   width: 100%;
-  object-fit: contain;
-  mix-blend-mode: multiply;
+  object-fit: cover;
 }
 .lip {
   position: relative;

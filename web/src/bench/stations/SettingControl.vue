@@ -23,7 +23,9 @@ function set(next: unknown): void {
   <div class="control" :class="{ disabled }">
     <ValueSlider
       v-if="setting.kind === 'number'"
-      v-bind="setting"
+      v-bind="{ label: setting.label, unit: setting.unit, low: setting.low, high: setting.high }"
+      :step="setting.step"
+      :log="setting.log"
       :model-value="value as number"
       @update:model-value="set"
       @done="bench.closeStep()"
@@ -67,10 +69,11 @@ function set(next: unknown): void {
   font-size: 15px;
 }
 .help {
-  padding: 0 44px;
-  line-height: 1.25;
+  line-height: 1.2;
+  margin-top: -6px;
+  text-wrap: pretty;
 }
 .worded + .help {
-  padding: 0;
+  margin-top: 0;
 }
 </style>

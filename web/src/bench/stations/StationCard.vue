@@ -6,9 +6,9 @@ import LinePicture from "./LinePicture.vue"
 import WeightPicture from "./WeightPicture.vue"
 import type { Station } from "./stations"
 
-defineProps<{ station: Station; open: boolean; says: string }>()
-const WIDTH = 180
-const HEIGHT = 72
+defineProps<{ station: Station; open: boolean; says: string; small: boolean }>()
+const WIDTH = 240
+const HEIGHT = 88
 </script>
 
 <template>
@@ -24,7 +24,7 @@ const HEIGHT = 72
       <span class="name">{{ station.label }}</span>
       <span class="says">{{ says }}</span>
     </span>
-    <span v-if="station.tray" class="picture">
+    <span v-if="station.tray && !small" class="picture">
       <HandPicture v-if="station.key === 'hand'" :width="WIDTH" :height="HEIGHT" />
       <LinePicture v-else-if="station.key === 'line'" :width="WIDTH" :height="HEIGHT" />
       <WeightPicture v-else-if="station.key === 'weight'" :width="WIDTH" :height="HEIGHT" />
@@ -48,13 +48,14 @@ const HEIGHT = 72
   cursor: pointer;
 }
 .card.empty {
-  flex: 0 0 76px;
+  flex: 0 0 96px;
   cursor: default;
 }
 .head {
   display: flex;
   align-items: baseline;
   gap: 8px;
+  min-height: 36px;
   padding: 6px 2px 4px;
   min-width: 0;
 }
@@ -73,7 +74,6 @@ const HEIGHT = 72
   min-height: 0;
   overflow: hidden;
   background: var(--paper);
-  border-bottom: 4px solid transparent;
 }
 .picture :deep(svg),
 .picture :deep(canvas) {
@@ -82,8 +82,8 @@ const HEIGHT = 72
   height: 100%;
   object-fit: cover;
 }
-.open .picture {
-  border-bottom-color: var(--active);
+.open .head {
+  box-shadow: inset 0 -3px 0 var(--active);
 }
 .open .name {
   color: var(--active);
