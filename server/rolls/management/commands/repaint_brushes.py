@@ -1,6 +1,7 @@
 """`manage.py repaint_brushes`: pictures made anew by the engine as it is now."""
 
 from django.core.management.base import BaseCommand
+
 from rolls.actions.repaint_brushes import repaint_brushes
 
 

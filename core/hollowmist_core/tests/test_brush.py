@@ -1,0 +1,70 @@
+"""The brush document: what is read, what is refused, and how it says so."""
+
+import json
+from unittest import TestCase
+
+from .. import brush
+from ..brush import BrushError, default_document, read
+
+
+class ReadingTests(TestCase):
+    def assert_refused(self, document, *words):
+        with self.assertRaises(BrushError) as caught:
+            read(document)
+        for word in words:
+            self.assertIn(word, str(caught.exception))
+        return caught.exception.problems
+
+    def test_every_setting_has_a_sound_default(self):
+        document = read({})
+        self.assertEqual(document, default_document())
+        for setting in brush.SETTINGS:
+            self.assertIn(setting.station, brush.STATIONS)
+            self.assertTrue(setting.help)
+
+    def test_a_document_survives_json(self):
+        document = read({"size": 31.5, "overlap": "build"})
+        self.assertEqual(read(json.loads(json.dumps(document))), document)
+
+    def test_a_number_outside_its_range_names_field_value_and_range(self):
+        self.assert_refused({"size": -3}, "size", "-3", "0.5", "2000", "px")
+        self.assert_refused({"opacity": 2}, "opacity", "2", "0.01", "1 (1 = 100 %)")
+        self.assert_refused({"reach": float("nan")}, "reach", "NaN")
+
+    def test_unknown_settings_choices_and_colours_are_refused(self):
+        self.assert_refused({"sheen": 1}, "sheen", "unknown setting")
+        self.assert_refused({"overlap": "heap"}, "overlap", "level, build")
+        self.assert_refused({"ink": "red"}, "ink", "#rrggbb")
+        self.assert_refused({"finish": 1}, "finish")
+
+    def test_all_faults_are_told_at_once(self):
+        problems = self.assert_refused({"size": 0, "flow": 9, "sheen": 1})
+        self.assertEqual({p.field for p in problems}, {"size", "flow", "sheen"})
+
+    def test_curves_out_of_order_too_long_or_too_short_are_refused(self):
+        def curve(nodes):
+            return {"responses": {"size": {"pressure": {"on": True, "range": [0, 1], "nodes": nodes}}}}
+
+        self.assert_refused(curve([[0.5, 0], [0.2, 1]]), "responses.size.pressure.nodes", "left to right", "0.2")
+        self.assert_refused(curve([[0, 0]]), "nodes")
+        self.assert_refused(curve([[i / 20, 0] for i in range(17)]), "nodes", "16")
+        self.assert_refused(curve([[0, 0], [1, 1.5]]), "1.5", "from 0 to 1")
+
+    def test_a_newer_version_says_to_update(self):
+        self.assert_refused({"version": brush.VERSION + 1}, "newer Hollowmist", "Update")
+
+    def test_what_is_no_object_is_refused(self):
+        for document in (None, [], "brush", 3):
+            self.assert_refused(document)
+
+    def test_the_record_holds_the_document(self):
+        document = read({"size": 31.5, "overlap": "build", "ink": "#010203", "finish": False})
+        record = brush.to_record(document)[0]
+        self.assertEqual(float(record["size"]), 31.5)
+        self.assertEqual(int(record["overlap"]), 1)
+        self.assertEqual(int(record["ink"]), 0x010203)
+        self.assertEqual(int(record["finish"]), 0)
+
+    def test_the_schema_states_ranges(self):
+        size = brush.json_schema()["properties"]["size"]
+        self.assertEqual((size["minimum"], size["maximum"]), (0.5, 2000.0))

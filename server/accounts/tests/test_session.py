@@ -1,0 +1,53 @@
+"""Signing in, signing out, opening an account."""
+
+from django.test import Client, TestCase
+from rolls.models import Brush
+
+from accounts.models import Account
+
+
+class SessionTests(TestCase):
+    def setUp(self):
+        self.account = Account.objects.create_user("maren", password="slate-and-rope")
+
+    def post(self, path, **body):
+        return self.client.post(path, body, content_type="application/json")
+
+    def test_sign_in_and_out(self):
+        self.assertIsNone(self.client.get("/api/session").json()["account"])
+        answer = self.post("/api/session", username="maren", password="slate-and-rope")
+        self.assertEqual(answer.json()["account"]["username"], "maren")
+        self.assertEqual(self.client.get("/api/rolls").status_code, 200)
+        self.client.delete("/api/session")
+        self.assertEqual(self.client.get("/api/rolls").status_code, 403)
+
+    def test_a_wrong_password_says_what_to_do(self):
+        answer = self.post("/api/session", username="maren", password="guess")
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("try again", str(answer.json()))
+
+    def test_a_new_account_starts_with_a_roll_and_a_brush(self):
+        answer = self.post("/api/accounts", username="tove", password="gull-and-kelp")
+        self.assertEqual(answer.status_code, 200)
+        self.assertEqual(Brush.objects.filter(roll__account__username="tove").count(), 1)
+
+    def test_taken_names_and_weak_passwords_are_refused_by_field(self):
+        self.assertIn("taken", str(self.post("/api/accounts", username="maren", password="gull-and-kelp").json()))
+        weak = self.post("/api/accounts", username="tove", password="12345")
+        self.assertIn("password", weak.json())
+        self.assertFalse(Account.objects.filter(username="tove").exists())
+
+    def test_theme_and_hand_are_kept(self):
+        self.client.force_login(self.account)
+        body = {"theme": "lamp", "hand": "left"}
+        self.client.patch("/api/session", body, content_type="application/json")
+        self.account.refresh_from_db()
+        self.assertEqual((self.account.theme, self.account.hand), ("lamp", "left"))
+        refused = self.client.patch("/api/session", {"theme": "neon"}, content_type="application/json")
+        self.assertEqual(refused.status_code, 400)
+
+    def test_a_change_without_the_csrf_token_is_refused(self):
+        client = Client(enforce_csrf_checks=True)
+        client.force_login(self.account)
+        answer = client.post("/api/rolls", {"name": "x"}, content_type="application/json")
+        self.assertEqual(answer.status_code, 403)

@@ -1,0 +1,1 @@
+"""Whole journeys in a real browser with a simulated pen."""

@@ -1,0 +1,158 @@
+"""The real interface in headless Chromium, and hands to use it with."""
+
+import base64
+import json
+import os
+import time
+
+import numpy as np
+from accounts.models import Account
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import Client
+from playwright.sync_api import sync_playwright
+from rolls.actions.add_brush import add_brush
+from rolls.models import Roll
+
+CHROMIUM = os.environ.get("HOLLOWMIST_CHROMIUM", "/usr/bin/chromium")
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+_READ_CANVAS = """() => {
+  const sheet = document.querySelector("canvas.sheet")
+  const copy = new OffscreenCanvas(sheet.width, sheet.height)
+  const context = copy.getContext("2d")
+  context.drawImage(sheet, 0, 0)
+  const { data } = context.getImageData(0, 0, sheet.width, sheet.height)
+  let text = ""
+  for (let i = 0; i < data.length; i += 32768) text += String.fromCharCode(...data.subarray(i, i + 32768))
+  return [sheet.width, sheet.height, btoa(text)]
+}"""
+
+
+def launch(playwright):
+    """Debian's Chromium without a screen."""
+    return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+
+
+class Pen:
+    """A pen, a mouse or fingers, through Chromium's DevTools protocol. Positions in CSS px of the page."""
+
+    def __init__(self, page):
+        self.session = page.context.new_cdp_session(page)
+
+    def event(self, kind, x, y, force=0.5, tilt=(0, 0), pointer="pen"):
+        """Send one event of a pen: "mousePressed", "mouseMoved" or "mouseReleased"."""
+        self.session.send(
+            "Input.dispatchMouseEvent",
+            {
+                "type": kind, "x": x, "y": y, "button": "left", "buttons": 0 if kind == "mouseReleased" else 1,
+                "pointerType": pointer, "force": force, "tiltX": tilt[0], "tiltY": tilt[1], "clickCount": 1,
+            },
+        )  # fmt: skip
+
+    def draw(self, points, lift=True):
+        """Draw through (x, y, force) points."""
+        self.event("mousePressed", *points[0])
+        for point in points[1:]:
+            self.event("mouseMoved", *point)
+        if lift:
+            self.event("mouseReleased", *points[-1])
+
+    def touch(self, kind, *fingers):
+        """Send "touchStart", "touchMove" or "touchEnd" with all (x, y) fingers that are down."""
+        points = [{"x": x, "y": y, "id": i} for i, (x, y) in enumerate(fingers)]
+        self.session.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
+
+class JourneyCase(StaticLiveServerTestCase):
+    """An account with one roll, and a browser that is signed in to it."""
+
+    brushes: dict[str, dict] = {"Rope Ribbon": {}}
+
+    @classmethod
+    def setUpClass(cls):
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.browser = launch(cls.playwright)
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.playwright.stop()
+        super().tearDownClass()
+
+    def setUp(self):
+        self.account = Account.objects.create_user("maren", password="slate-and-rope")
+        self.roll = Roll.objects.create(account=self.account, name="Chart inking")
+        self.made = {name: add_brush(self.roll, name, document) for name, document in self.brushes.items()}
+        self.problems = []
+        self.page = self.open_page()
+
+    def tearDown(self):
+        for context in self.browser.contexts:
+            context.close()
+        self.assertEqual(self.problems, [])
+
+    def open_page(self, width=1280, height=800, signed_in=True):
+        """A page in a browser profile of its own."""
+        context = self.browser.new_context(viewport={"width": width, "height": height}, has_touch=True)
+        if signed_in:
+            client = Client()
+            client.force_login(self.account)
+            cookie = client.cookies["sessionid"].value
+            context.add_cookies([{"name": "sessionid", "value": cookie, "url": self.live_server_url}])
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.problems.append(str(error)))
+        return page
+
+    def open_bench(self, page=None, name="Rope Ribbon"):
+        """Go to a brush's bench and wait for its first ink."""
+        page = page or self.page
+        page.goto(f"{self.live_server_url}/bench/{self.made[name].pk}")
+        page.wait_for_selector(".standing:has-text('kept')")
+        self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
+        return page
+
+    def pixels(self, page=None):
+        """The proof sheet's canvas as it shows: (height, width, 4), uint8."""
+        width, height, data = (page or self.page).evaluate(_READ_CANVAS)
+        return np.frombuffer(base64.b64decode(data), np.uint8).reshape(height, width, 4)
+
+    def wait_for(self, true, seconds=8.0):
+        """Wait until a condition holds; what it last gave is returned."""
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            found = true()
+            if found:
+                return found
+            self.page.wait_for_timeout(40)
+        self.fail("waited in vain")
+
+    def sheet_box(self, page=None):
+        """Place of the proof sheet on the page."""
+        return (page or self.page).locator("canvas.sheet").bounding_box()
+
+    def kept(self, name="Rope Ribbon"):
+        """The brush as MariaDB has it."""
+        brush = self.made[name]
+        brush.refresh_from_db()
+        return brush
+
+    def request(self, method, path, body=None, page=None):
+        """Call the API as the page would."""
+        script = """async ([method, path, body]) => {
+          const token = /csrftoken=([^;]+)/.exec(document.cookie)[1]
+          const headers = { "Content-Type": "application/json", "X-CSRFToken": token }
+          const answer = await fetch(path, { method, headers, body })
+          return [answer.status, await answer.text()]
+        }"""
+        status, text = (page or self.page).evaluate(script, [method, path, json.dumps(body) if body else None])
+        return status, json.loads(text) if text else None

@@ -1,0 +1,243 @@
+"""From the pen to the ink, in the browser."""
+
+import numpy as np
+from django.test import tag
+
+from journeys.browser import JourneyCase, Pen
+
+LOWER = 560
+"""A height on the proof sheet, CSS px below its top, where no shipped lane lies."""
+
+
+@tag("browser")
+class PenTests(JourneyCase):
+    brushes = {
+        "Rope Ribbon": {
+            "size": 40.0,
+            "responses": {
+                "size": {"pressure": {"on": True, "range": [0.1, 1.0], "nodes": [[0, 0], [0.5, 0.2], [1, 1]]}}
+            },
+        }
+    }
+
+    def draw_ramp(self, page, left=80, length=900, steps=120, forces=(0.02, 1.0)):
+        box = self.sheet_box(page)
+        y = box["y"] + LOWER
+        points = [
+            (box["x"] + left + length * i / steps, y, forces[0] + (forces[1] - forces[0]) * i / steps)
+            for i in range(steps + 1)
+        ]
+        Pen(page).draw(points)
+        return int(LOWER)
+
+    def test_width_rises_as_the_brushs_curve_says(self):
+        page = self.open_bench()
+        before = self.pixels()
+        self.draw_ramp(page)
+        self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() > (before[..., 0] < 60).sum() + 5000)
+        ink = 1 - np.clip((self.pixels()[..., 0].astype(float) - 0x1E) / (0xFB - 0x1E), 0, 1)
+        from hollowmist_core.native import prepared
+
+        table = prepared(self.made["Rope Ribbon"].document)["responses"][0, 0]["table"]
+        widths = ink[LOWER - 40 : LOWER + 40].sum(axis=0)
+        for x in range(250, 960, 50):
+            force = 0.02 + 0.98 * (x + 0.5 - 80) / 900
+            want = 40 * (0.1 + 0.9 * np.interp(force, np.linspace(0, 1, len(table)), table))
+            self.assertAlmostEqual(widths[x] / want, 1.0, delta=0.05)
+
+    def test_ink_shows_while_the_pen_is_down_and_a_palm_draws_nothing(self):
+        page = self.open_bench()
+        pen, box = Pen(page), self.sheet_box()
+        before = (self.pixels()[..., 0] < 60).sum()
+        y = box["y"] + LOWER
+        pen.draw([(box["x"] + 100 + 5 * i, y, 0.8) for i in range(60)], lift=False)
+        self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() > before + 2000)
+        down = self.pixels().copy()
+        pen.touch("touchStart", (box["x"] + 700, y - 10))
+        pen.touch("touchMove", (box["x"] + 760, y - 40))
+        pen.touch("touchEnd")
+        page.wait_for_timeout(200)
+        palm = np.abs(self.pixels().astype(int) - down)[:, 600:].max()
+        self.assertEqual(palm, 0)
+        pen.event("mouseReleased", box["x"] + 395, y)
+        self.wait_for(lambda: page.request.get(f"{self.live_server_url}/api/proof-strokes").json())
+
+    def test_a_finger_draws_and_two_fingers_zoom(self):
+        page = self.open_bench()
+        pen, box = Pen(page), self.sheet_box()
+        before = self.pixels()
+        pen.touch("touchStart", (box["x"] + 200, box["y"] + LOWER))
+        for i in range(20):
+            pen.touch("touchMove", (box["x"] + 200 + 10 * i, box["y"] + LOWER))
+        pen.touch("touchEnd")
+        self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() > (before[..., 0] < 60).sum() + 1000)
+        strokes = self.wait_for(lambda: page.request.get(f"{self.live_server_url}/api/proof-strokes").json())
+        self.assertEqual([one["kind"] for one in strokes], [1])
+        drawn = self.pixels()
+        pen.touch("touchStart", (box["x"] + 500, box["y"] + 300))
+        pen.touch("touchStart", (box["x"] + 500, box["y"] + 300), (box["x"] + 600, box["y"] + 300))
+        for i in range(10):
+            pen.touch("touchMove", (box["x"] + 500 - 6 * i, box["y"] + 300), (box["x"] + 600 + 6 * i, box["y"] + 300))
+        pen.touch("touchEnd")
+        page.wait_for_selector("text=Whole sheet")
+        page.wait_for_timeout(200)
+        self.assertGreater(np.abs(self.pixels().astype(int) - drawn).max(), 100)
+        page.click("text=Whole sheet")
+        self.wait_for(lambda: np.array_equal(self.pixels(), drawn))
+        self.assertEqual(len(page.request.get(f"{self.live_server_url}/api/proof-strokes").json()), 1)
+
+    def test_strokes_reink_undo_and_survive_a_reload(self):
+        page = self.open_bench()
+        blank = self.pixels()
+        self.draw_ramp(page)
+        self.wait_for(lambda: not np.array_equal(self.pixels(), blank))
+        page.wait_for_timeout(300)
+        drawn = self.pixels()
+        page.get_by_role("button", name="Undo").click()
+        self.wait_for(lambda: np.array_equal(self.pixels(), blank))
+        page.get_by_role("button", name="Redo").click()
+        self.wait_for(lambda: np.array_equal(self.pixels(), drawn))
+        strokes = f"{self.live_server_url}/api/proof-strokes"
+        self.wait_for(lambda: len(page.request.get(strokes).json()) == 1)
+        page.reload()
+        self.wait_for(lambda: page.query_selector("canvas.sheet") and np.array_equal(self.pixels(), drawn), 15)
+        page.get_by_role("button", name="Clear your strokes").click()
+        self.wait_for(lambda: np.array_equal(self.pixels(), blank))
+        self.wait_for(lambda: page.request.get(strokes).json() == [])
+
+    def test_erasing_takes_ink_off_and_is_kept_as_erasing(self):
+        page = self.open_bench()
+        page.get_by_role("button", name="Erase").click()
+        before = (self.pixels()[..., 0] < 60).sum()
+        box = self.sheet_box()
+        y = box["y"] + 84
+        Pen(page).draw([(box["x"] + 60 + 5 * i, y, 1.0) for i in range(70)])
+        self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() < before - 1500)
+        strokes = self.wait_for(lambda: page.request.get(f"{self.live_server_url}/api/proof-strokes").json())
+        self.assertTrue(strokes[0]["erase"])
+
+    def test_the_practice_pen_lends_pressure_and_draws_recorded_strokes_again(self):
+        page = self.open_bench()
+        page.get_by_role("button", name="Practice pen", exact=True).click()
+        slider = page.locator(".practice [role=slider]")
+        box = slider.bounding_box()
+        page.mouse.click(box["x"] + box["width"] * 0.99, box["y"] + box["height"] / 2)
+        sheet = self.sheet_box()
+        y = sheet["y"] + LOWER
+        page.mouse.move(sheet["x"] + 100, y)
+        page.mouse.down()
+        page.mouse.move(sheet["x"] + 500, y, steps=20)
+        page.mouse.up()
+        dark = lambda: (self.pixels()[LOWER - 30 : LOWER + 30, 300, 0] < 120).sum()  # noqa: E731
+        self.wait_for(lambda: abs(dark() - 39) <= 2)
+        address = f"{self.live_server_url}/api/proof-strokes"
+        self.wait_for(lambda: len(page.request.get(address).json()) == 1)
+        page.locator("button.lane", has_text="Fast flick").click()
+        page.locator(".play").click()
+        self.wait_for(lambda: len(page.request.get(address).json()) == 4)
+
+
+@tag("browser")
+class SliderTests(JourneyCase):
+    brushes = {"Rope Ribbon": {"steadying": "even-out", "reach": 4.0}}
+
+    def assert_reinks_while_dragged(self, page, target, dx, dy=0):
+        """Drag from the middle of a target; all lanes must change before the finger lifts."""
+        before = self.pixels()
+        box = target.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x + dx / 2, y + dy / 2, steps=3)
+        page.mouse.move(x + dx, y + dy, steps=3)
+        height, width = before.shape[:2]
+        zoom = min(width / 1216, height / 520)
+
+        def all_changed():
+            changed = (self.pixels() != before).any(axis=2)
+            lanes = [(60, 60), (470, 40), (880, 40), (60, 230), (470, 200), (840, 250), (60, 370), (470, 360)]
+            return all(
+                changed[int(t * zoom) : int((t + 130) * zoom), int(l * zoom) : int((l + 340) * zoom)].any()
+                for l, t in lanes  # noqa: E741
+            )
+
+        self.wait_for(all_changed)
+        page.mouse.up()
+
+    def test_every_control_reinks_before_the_finger_lifts(self):
+        page = self.open_bench()
+        for station, name, dx in [
+            ("Line", "Reach", 60),
+            ("Weight", "Start taper", 60),
+            ("Weight", "End taper", 60),
+            ("Weight", "Size", 30),
+            ("Tip", "Spacing", 60),
+            ("Tip", "Softness", 60),
+            ("Ink", "Opacity", -60),
+        ]:
+            with self.subTest(name):
+                card = page.locator(".card", has_text=station)
+                if card.get_attribute("aria-expanded") != "true":
+                    card.click()
+                    page.wait_for_timeout(300)
+                slider = page.locator(".tray").get_by_role("slider", name=name, exact=True)
+                self.assert_reinks_while_dragged(page, slider, dx)
+
+    def test_the_curve_reinks_while_a_node_is_dragged_and_nodes_come_and_go(self):
+        page = self.open_bench()
+        page.locator(".card", has_text="Weight").click()
+        page.wait_for_timeout(300)
+        field = page.locator(".curve .field")
+        box = field.bounding_box()
+        self.assert_reinks_while_dragged(page, field, 0, box["height"] * 0.3)
+        self.wait_for(lambda: len(self.kept().document["responses"]["size"]["pressure"]["nodes"]) == 3)
+        node = page.locator(".curve .node circle:not(.touch)").nth(1).bounding_box()
+        page.mouse.move(node["x"] + 7, node["y"] + 7)
+        page.mouse.down()
+        page.mouse.move(node["x"] + 7, box["y"] - 200, steps=6)
+        page.wait_for_timeout(100)
+        page.mouse.up()
+        self.wait_for(lambda: len(self.kept().document["responses"]["size"]["pressure"]["nodes"]) == 2)
+
+    def test_undo_covers_settings_and_a_drag_is_one_step(self):
+        page = self.open_bench()
+        page.locator(".card", has_text="Weight").click()
+        page.wait_for_timeout(300)
+        before = self.pixels()
+        slider = page.locator(".tray").get_by_role("slider", name="Size", exact=True)
+        self.assert_reinks_while_dragged(page, slider, 50)
+        page.get_by_role("button", name="Undo").click()
+        self.wait_for(lambda: np.array_equal(self.pixels(), before))
+        self.assertTrue(page.get_by_role("button", name="Undo").is_disabled())
+
+    def test_a_value_can_be_typed_and_stepped(self):
+        page = self.open_bench()
+        page.locator(".card", has_text="Weight").click()
+        page.get_by_role("button", name="Size: 24 px, type it").click()
+        page.keyboard.type("31.5")
+        page.keyboard.press("Enter")
+        self.wait_for(lambda: self.kept().document["size"] == 31.5)
+        page.locator(".tray").get_by_role("button", name="Size: more").click()
+        self.wait_for(lambda: self.kept().document["size"] == 32.0)
+
+    def test_the_bench_holds_upright_and_for_a_left_hand(self):
+        for width, height in [(800, 1280), (1024, 768), (1920, 1200)]:
+            page = self.open_bench(self.open_page(width, height))
+            for station in ["Hand", "Line", "Weight", "Tip", "Ink"]:
+                page.locator(".card", has_text=station).click()
+                page.wait_for_timeout(100)
+                inside = page.evaluate("document.documentElement.scrollWidth <= innerWidth")
+                self.assertTrue(inside, f"{station} at {width}")
+                tray = page.locator(".tray")
+                cut = tray.evaluate(
+                    "e => [...e.querySelectorAll('[role=slider]')].filter(s => s.clientWidth < 90).length"
+                )
+                self.assertEqual(cut, 0)
+                self.assertGreater(self.sheet_box(page)["height"], 200)
+        page.request.patch(
+            f"{self.live_server_url}/api/session",
+            data={"hand": "left"},
+            headers={"X-CSRFToken": next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")},
+        )
+        page = self.open_bench(page)
+        self.assertGreater(page.locator(".rail").bounding_box()["x"], 1800)

@@ -1,0 +1,142 @@
+"""Work is never lost: keeping, conflicts, a database that goes away."""
+
+import subprocess
+import time
+
+from django.db import connection
+from django.test import tag
+from hollowmist.settings import ROOT
+
+from journeys.browser import JourneyCase
+
+
+@tag("browser")
+class KeepingTests(JourneyCase):
+    def set_size(self, page, text):
+        page.locator(".card", has_text="Weight").wait_for()
+        if page.locator(".card", has_text="Weight").get_attribute("aria-expanded") != "true":
+            page.locator(".card", has_text="Weight").click()
+        page.get_by_role("button", name="type it").first.click()
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+
+    def shown_size(self, page):
+        return page.locator(".rail").get_by_role("slider", name="Size").get_attribute("aria-valuenow")
+
+    def test_a_setting_is_in_mariadb_within_two_seconds_and_everywhere_after(self):
+        page = self.open_bench()
+        self.set_size(page, "57")
+        start = time.monotonic()
+        self.wait_for(lambda: self.kept().document["size"] == 57.0, 2.0)
+        self.assertLess(time.monotonic() - start, 2.0)
+        page.reload()
+        self.wait_for(lambda: page.locator(".rail").count() and self.shown_size(page) == "57")
+        other = self.open_bench(self.open_page())
+        self.assertEqual(self.shown_size(other), "57")
+
+    def test_a_database_that_stops_in_the_middle_of_editing_loses_nothing(self):
+        page = self.open_bench()
+        self.set_size(page, "30")
+        self.wait_for(lambda: self.kept().document["size"] == 30.0)
+        subprocess.run([ROOT / "script" / "db", "stop", "test"], check=True)
+        try:
+            before = self.pixels()
+            self.set_size(page, "83")
+            self.wait_for(lambda: (self.pixels() != before).any())
+            page.wait_for_selector("text=keeping waits", timeout=8000)
+        finally:
+            subprocess.run([ROOT / "script" / "db", "start", "test"], check=True)
+            connection.close()
+        self.wait_for(lambda: self.kept().document["size"] == 83.0, 12)
+        page.wait_for_selector(".standing:has-text('kept')")
+
+    def test_what_was_not_sent_waits_on_the_device_over_a_closed_page(self):
+        page = self.open_bench()
+        page.route(
+            "**/api/brushes/*", lambda route: route.abort() if route.request.method == "PUT" else route.continue_()
+        )
+        self.set_size(page, "71")
+        page.wait_for_selector("text=keeping waits")
+        page.unroute("**/api/brushes/*")
+        page.context.pages[0].goto("about:blank")
+        self.assertEqual(self.kept().document["size"], 24.0)
+        self.open_bench(page)
+        self.assertEqual(self.shown_size(page), "71")
+        self.wait_for(lambda: self.kept().document["size"] == 71.0)
+
+    def test_two_devices_get_both_states_and_can_keep_both(self):
+        page = self.open_bench()
+        other = self.open_bench(self.open_page())
+        self.set_size(page, "20")
+        self.wait_for(lambda: self.kept().document["size"] == 20.0)
+        self.set_size(other, "90")
+        other.wait_for_selector("text=changed on another device too")
+        row = other.locator("tr", has_text="Size")
+        self.assertEqual(row.locator("td").all_inner_texts(), ["90 px", "20 px"])
+        other.get_by_role("button", name="Keep both").click()
+        self.wait_for(lambda: self.roll.brushes.count() == 2)
+        sizes = sorted(brush.document["size"] for brush in self.roll.brushes.all())
+        self.assertEqual(sizes, [20.0, 90.0])
+
+    def test_this_devices_state_can_stand(self):
+        page = self.open_bench()
+        other = self.open_bench(self.open_page())
+        self.set_size(page, "20")
+        self.wait_for(lambda: self.kept().document["size"] == 20.0)
+        self.set_size(other, "90")
+        other.get_by_role("button", name="This device's").click()
+        self.wait_for(lambda: self.kept().document["size"] == 90.0)
+
+    def test_a_brush_deleted_elsewhere_can_be_put_back_with_the_changes(self):
+        page = self.open_bench()
+        self.request("DELETE", f"/api/brushes/{self.made['Rope Ribbon'].pk}")
+        self.set_size(page, "44")
+        page.get_by_role("button", name="Put it back").click()
+        self.wait_for(lambda: self.kept().deleted_at is None and self.kept().document["size"] == 44.0)
+
+    def test_another_accounts_brush_is_not_there(self):
+        page = self.page
+        page.goto(f"{self.live_server_url}/bench/00000000-0000-4000-8000-000000000000")
+        page.wait_for_selector("text=not in any of your rolls")
+
+
+@tag("browser")
+class RollsTests(JourneyCase):
+    brushes = {"Rope Ribbon": {}, "Kelp Liner": {"size": 9.0}}
+
+    def test_duplicate_name_delete_and_undo(self):
+        page = self.page
+        page.goto(f"{self.live_server_url}/rolls")
+        page.get_by_role("button", name="More for Rope Ribbon").click()
+        page.get_by_role("button", name="Duplicate").click()
+        page.wait_for_selector(".pocket:has-text('Rope Ribbon 2')")
+        page.get_by_role("button", name="More for Rope Ribbon 2").click()
+        page.get_by_role("button", name="Name and note").click()
+        page.fill("input[name=brush-name]", "Spindrift")
+        page.fill("textarea[name=brush-note]", "Foam.")
+        page.get_by_role("button", name="Take it").click()
+        page.wait_for_selector(".pocket:has-text('Spindrift')")
+        self.assertEqual(self.roll.brushes.get(name="Spindrift").note, "Foam.")
+        page.get_by_role("button", name="More for Spindrift").click()
+        page.get_by_role("button", name="Delete").click()
+        page.wait_for_selector(".pocket:has-text('Spindrift')", state="detached")
+        page.get_by_role("button", name="Put it back").click()
+        page.wait_for_selector(".pocket:has-text('Spindrift')")
+
+    def test_signing_in_opens_the_rolls_and_a_new_brush_its_bench(self):
+        page = self.open_page(signed_in=False)
+        page.goto(f"{self.live_server_url}/rolls")
+        page.fill("input[name=username]", "maren")
+        page.fill("input[name=password]", "wrong")
+        page.click("button[type=submit]")
+        page.wait_for_selector("text=do not go together")
+        page.fill("input[name=password]", "slate-and-rope")
+        page.click("button[type=submit]")
+        page.wait_for_selector(".pocket img.stroke")
+        loaded = page.evaluate(
+            "[...document.querySelectorAll('.pocket img')].every((i) => i.complete && i.naturalWidth)"
+        )
+        self.assertTrue(loaded)
+        page.get_by_text("New brush").click()
+        page.wait_for_selector("canvas.sheet")
+        self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
