@@ -81,7 +81,8 @@ STATIC_ROOT = RUN / "static"
 WHITENOISE_ROOT = WEB if WEB.is_dir() else None
 WHITENOISE_INDEX_FILE = True
 WHITENOISE_USE_FINDERS = True
-WHITENOISE_AUTOREFRESH = False
+# A build next to a running server (script/test does that) is found without a restart.
+WHITENOISE_AUTOREFRESH = True
 # One recorded stroke of 100,000 samples is about 3.2 MB of JSON.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
 

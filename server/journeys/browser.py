@@ -78,6 +78,7 @@ class JourneyCase(StaticLiveServerTestCase):
 
     @classmethod
     def setUpClass(cls):
+        """Start the browser."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         super().setUpClass()
         cls.playwright = sync_playwright().start()
@@ -85,11 +86,13 @@ class JourneyCase(StaticLiveServerTestCase):
 
     @classmethod
     def tearDownClass(cls):
+        """Stop the browser."""
         cls.browser.close()
         cls.playwright.stop()
         super().tearDownClass()
 
     def setUp(self):
+        """Make the account, its brushes and a page."""
         self.account = Account.objects.create_user("maren", password="slate-and-rope")
         self.roll = Roll.objects.create(account=self.account, name="Chart inking")
         self.made = {name: add_brush(self.roll, name, document) for name, document in self.brushes.items()}
@@ -97,6 +100,7 @@ class JourneyCase(StaticLiveServerTestCase):
         self.page = self.open_page()
 
     def tearDown(self):
+        """No page may have met an error of its own."""
         for context in self.browser.contexts:
             context.close()
         self.assertEqual(self.problems, [])

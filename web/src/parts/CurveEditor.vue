@@ -2,7 +2,7 @@
 // A response's curve: tap to add a node, drag it, drag it off to remove it. The two handles on the left set the
 // range it maps to; the ember mark is where the pen is now; the bars are what the hand really used.
 import { useElementSize } from "@vueuse/core"
-import { computed, ref, useTemplateRef } from "vue"
+import { computed, nextTick, ref, useTemplateRef } from "vue"
 import type { CurveChange } from "@/engine/desk"
 import type { Link } from "@/engine/brush"
 
@@ -32,7 +32,8 @@ const { width, height } = useElementSize(box)
 const dragged = ref<number>()
 const leaving = ref(false)
 const handle = ref<0 | 1>()
-let busy = false
+let wanted: { x: number; y: number } | undefined
+let moving: Promise<void> | undefined
 
 const innerWidth = computed(() => Math.max(10, width.value - PAD.left - PAD.right))
 const innerHeight = computed(() => Math.max(10, height.value - PAD.top - PAD.bottom))
@@ -106,18 +107,29 @@ async function drag(event: PointerEvent): Promise<void> {
     emit("change", { range })
     return
   }
-  if (dragged.value === undefined || busy) return
+  if (dragged.value === undefined) return
   const away = Math.max(-at.left, at.left - width.value, -at.top, at.top - height.value)
   leaving.value = away > OFF && props.link.nodes.length > 2
-  busy = true
-  apply(await props.edits.move(props.link, dragged.value, at.x, at.y))
-  busy = false
+  wanted = at
+  moving ??= follow(dragged.value).finally(() => (moving = undefined))
+}
+
+/** Move the node to where the finger is, and again while the finger went on in the meantime. */
+async function follow(index: number): Promise<void> {
+  while (wanted) {
+    const { x, y } = wanted
+    wanted = undefined
+    apply(await props.edits.move(props.link, index, x, y))
+    await nextTick()
+  }
 }
 
 async function release(): Promise<void> {
-  if (leaving.value && dragged.value !== undefined) apply(await props.edits.remove(props.link, dragged.value))
+  const index = dragged.value
   dragged.value = undefined
   handle.value = undefined
+  await moving
+  if (leaving.value && index !== undefined) apply(await props.edits.remove(props.link, index))
   leaving.value = false
   emit("done")
 }
