@@ -23,6 +23,7 @@ INSTALLED_APPS = [
     "accounts",
     "rolls",
     "proofs",
+    "journeys",
 ]
 
 MIDDLEWARE = [

@@ -13,6 +13,19 @@ export interface Engine {
   inked: ShallowRef<{ edit: number; ms: number }>
 }
 
+declare global {
+  interface Window {
+    /** What script/bench reads of the running application. */
+    hollowmist?: {
+      inked: () => boolean
+      /** How long the last re-inking of all strokes took, ms. */
+      inkTime: () => number
+      /** Times from pen event to changed canvas since the last call, ms. */
+      penTimes: () => Promise<number[]>
+    }
+  }
+}
+
 let engine: Engine | undefined
 
 export function useEngine(): Engine {
@@ -31,5 +44,10 @@ export function useEngine(): Engine {
   const url = new URL("/engine.wasm", location.href).href
   const ready = api.start(url, Comlink.transfer(port2, [port2]))
   engine = { api, ready, live, traces, inked }
+  window.hollowmist = {
+    inked: () => inked.value.edit > 0,
+    inkTime: () => inked.value.ms,
+    penTimes: () => api.takePenTimes(),
+  }
   return engine
 }

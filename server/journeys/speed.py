@@ -1,0 +1,186 @@
+"""What `script/bench` measures, and how."""
+
+import math
+import statistics
+import time
+
+import numpy as np
+from hollowmist_core import proofs
+from hollowmist_core.brush import read
+from hollowmist_core.kernels import tip
+from hollowmist_core.kernels.records import SAMPLE, STAMP, TILE_AREA
+from hollowmist_core.native import Sheet, prepared
+from hollowmist_core.wasm import MODULE
+from PIL import Image
+from rolls.demo import ROLLS
+
+from .browser import JourneyCase, Pen
+
+STAMPS = 3000
+ROUNDS = 5
+LIMITS = {
+    "stamp_native_vs_pillow": 0.8,
+    "stamp_wasm_vs_canvas2d": 0.8,
+    "pen_to_ink_ms_p95": 8.0,
+    "reink_ms_median": 50.0,
+    "growth": 1.2,
+    "sheet_growth": 1.2,
+}
+"""Figure -> the most it may be."""
+
+POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if name == "Pointed Copper")
+
+
+def some_stamps() -> np.ndarray:
+    """Rotated soft oval stamps of 20 to 60 px in the middle of a tile."""
+    i = np.arange(STAMPS)
+    stamps = np.zeros(STAMPS, STAMP)
+    size = 20 + 40 * ((i * 7919) % 1000) / 1000
+    stamps["x"] = stamps["y"] = 64
+    stamps["major"], stamps["minor"] = size / 2, size / 4
+    stamps["cos"], stamps["sin"] = np.cos(0.7 * i), np.sin(0.7 * i)
+    # Full softness would reach beyond the image that Pillow and the canvas draw: 0.5 ends at 1.5 radii.
+    stamps["softness"], stamps["flow"], stamps["cap"] = 0.5, 0.5, 1.0
+    return stamps
+
+
+def best(act, rounds=ROUNDS) -> float:
+    """Shortest time of several rounds, ms."""
+    times = []
+    for _ in range(rounds):
+        start = time.perf_counter()
+        act()
+        times.append((time.perf_counter() - start) * 1000)
+    return min(times)
+
+
+def with_pillow(stamps):
+    """Lay the same stamps with Pillow: resize, rotate, paste ink through the mask."""
+    r = np.hypot(*(np.mgrid[:64, :64] - 31.5)) / 32 * 1.5
+    mask = Image.fromarray((255 * np.clip((1.5 - r) / 1.0, 0, 1)).astype(np.uint8))
+    sheet = Image.new("L", (128, 128))
+    for stamp in stamps:
+        width, height = round(3 * float(stamp["major"])), round(3 * float(stamp["minor"]))
+        turn = math.degrees(math.atan2(float(stamp["sin"]), float(stamp["cos"])))
+        turned = mask.resize((width, height), Image.Resampling.BILINEAR).rotate(
+            -turn, Image.Resampling.BILINEAR, expand=True
+        )
+        sheet.paste(255, (64 - turned.width // 2, 64 - turned.height // 2), turned)
+
+
+def ms_per_1000_px(length: float) -> float:
+    """Time of a stroke of a length, fed as a pen would, per 1000 px of it."""
+    count = max(2, int(length / 8))
+    u = np.linspace(0.0, length, count)
+    samples = np.zeros(count, SAMPLE)
+    # Back and forth over the sheet in even waves.
+    samples["x"] = 100 + 800 * np.abs((u / 800) % 2 - 1)
+    samples["y"] = 300 + 150 * np.sin(u / 60)
+    samples["t"], samples["pressure"], samples["altitude"] = u, 0.6, 1.5
+    sheet, brush = Sheet(1024, 600), prepared(read(POINTED))
+
+    def draw():
+        sheet.begin(brush)
+        for i in range(0, count, 4):
+            sheet.feed(samples[i : i + 4])
+        sheet.lift()
+        sheet.clear()
+
+    draw()
+    real = np.hypot(np.diff(samples["x"]), np.diff(samples["y"])).sum()
+    return best(draw, 3 if length > 10_000 else 9) / real * 1000
+
+
+class SpeedCase(JourneyCase):
+    """The measurements that need the browser, on the real bench."""
+
+    brushes = {"Rope Ribbon": {**POINTED, "size": 24.0}}
+
+    @classmethod
+    def measured(cls) -> dict[str, float]:
+        """All figures by name."""
+        cls.setUpClass()
+        case = cls("native")
+        try:
+            case._pre_setup()
+            case.setUp()
+            return {**case.native(), **case.module(), **case.bench()}
+        finally:
+            for context in cls.browser.contexts:
+                context.close()
+            case._post_teardown()
+            cls.tearDownClass()
+
+    def native(self) -> dict[str, float]:
+        """The native core, against Pillow and against itself."""
+        stamps, pool = some_stamps(), np.zeros(TILE_AREA, np.float32)
+        tip.lay_stamps(pool, stamps, STAMPS, 1)
+        ours = best(lambda: tip.lay_stamps(pool, stamps, STAMPS, 1))
+        return {
+            "stamp_native_vs_pillow": ours / best(lambda: with_pillow(stamps), 3),
+            "growth": ms_per_1000_px(50_000) / ms_per_1000_px(1_000),
+        }
+
+    def module(self) -> dict[str, float]:
+        """The WebAssembly module without the interface."""
+        page = self.page
+        page.goto(f"{self.live_server_url}/measure.html")
+        page.wait_for_function("window.measures")
+        stamps = some_stamps()
+        rows = [[float(value) for value in stamp] for stamp in stamps]
+        images = [
+            [512, 512, 3 * float(s["major"]), 3 * float(s["minor"]), math.atan2(float(s["sin"]), float(s["cos"]))]
+            for s in stamps
+        ]
+        ours = page.evaluate("(given) => window.measures.layStamps(given, true, 7)", rows)
+        theirs = page.evaluate("(given) => window.measures.drawImages(given, 5)", images)
+        line = [list(map(float, sample)) for lane in proofs.lanes()[1:2] for sample in lane.strokes[0]]
+        brush = read(self.brushes["Rope Ribbon"])
+
+        def feed(side):
+            times = [
+                statistics.median(
+                    page.evaluate("(given) => window.measures.feeds(...given)", [brush, line, side, side])
+                )
+                for _ in range(5)
+            ]
+            return min(times)
+
+        return {
+            "stamp_wasm_vs_canvas2d": ours / theirs,
+            "sheet_growth": feed(8192) / feed(1024),
+            "wasm_kb": MODULE.stat().st_size / 1024,
+        }
+
+    def bench(self) -> dict[str, float]:
+        """The bench as a person uses it: the first ink, the pen, a moving setting."""
+        page = self.open_page()
+        start = time.perf_counter()
+        self.made["Rope Ribbon"].refresh_from_db()
+        page.goto(f"{self.live_server_url}/bench/{self.made['Rope Ribbon'].pk}", wait_until="commit")
+        page.wait_for_function("window.hollowmist?.inked()", polling=10)
+        first_ink = time.perf_counter() - start
+        page.wait_for_selector(".standing:has-text('kept')")
+        box, pen = self.sheet_box(page), Pen(page)
+        for row in range(6):
+            y = box["y"] + 545 + 12 * row
+            pen.draw([(box["x"] + 60 + 8 * i, y + 6 * math.sin(i / 4), 0.2 + 0.7 * i / 120) for i in range(120)])
+        page.wait_for_timeout(300)
+        pen_times = page.evaluate("window.hollowmist.penTimes()")
+        page.get_by_role("button", name="Clear your strokes").click()
+        page.locator(".card", has_text="Line").click()
+        page.wait_for_timeout(300)
+        slider = page.locator(".tray").get_by_role("slider", name="Reach", exact=True).bounding_box()
+        page.mouse.move(slider["x"] + 40, slider["y"] + 22)
+        page.mouse.down()
+        reinks = []
+        for i in range(40):
+            page.mouse.move(slider["x"] + 40 + 3 * i, slider["y"] + 22)
+            page.wait_for_timeout(60)
+            reinks.append(page.evaluate("window.hollowmist.inkTime()"))
+        page.mouse.up()
+        return {
+            "pen_to_ink_ms_p95": float(np.percentile(pen_times, 95)),
+            "reink_ms_median": statistics.median(reinks),
+            "first_ink_s": first_ink,
+        }
