@@ -9,7 +9,7 @@ import math
 from numba import float32, int32, uint32
 
 from ..brush import BRUSH
-from .records import LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
+from .records import LAYER, OPEN, PLANES, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
 from .sheet import channel, claim, give_back, tile_count
 
@@ -74,9 +74,13 @@ def dry(state, brush, maps, free, pool, cells):
             continue
         layer = claim(state, maps, free, pool, LAYER, tile)
         if layer >= 0:
-            for i in range(TILE_AREA):
-                at = layer * TILE_AREA + i
-                cells[at] = touched(cells[at], pool[cover * TILE_AREA + i], state.erase, r, g, b)
+            corner_x = (tile % state.columns) * TILE
+            corner_y = (tile // state.columns) * TILE
+            left, right = max(0, state.all_left - corner_x), min(TILE, state.all_right - corner_x)
+            for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
+                for i in range(row * TILE + left, row * TILE + right):
+                    at = layer * TILE_AREA + i
+                    cells[at] = touched(cells[at], pool[cover * TILE_AREA + i], state.erase, r, g, b)
         give_back(state, maps, free, SETTLED, tile)
 
 
@@ -121,20 +125,55 @@ def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
 
 
 @helper
+def ceiling(value):
+    """Smallest whole number that is not below a value >= 0."""
+    whole = int32(value)
+    return whole + int32(1) if whole < value else whole
+
+
+@helper
+def one_colour(flat, stride, left, right, top, bottom):
+    """Whether all pixels of a box are alike: most of a sheet is bare paper."""
+    # Unsigned places spare the check for negative ones, which Python's arrays would count from their end.
+    first = flat[uint32(top * stride + left)]
+    for y in range(top, bottom):
+        start = uint32(y * stride + left)
+        for i in range(uint32(right - left)):
+            if flat[start + uint32(i)] != first:
+                return False
+    return True
+
+
+@helper
 def box_average(flat, stride, x0, x1, y0, y1):
-    """Average of packed pixels over a box with fractional borders, in px of `flat`."""
-    r = g = b = total = float32(0)
-    for y in range(int(math.floor(y0)), int(math.ceil(y1))):
-        high = float32(min(y1, y + 1.0) - max(y0, float(y)))
-        for x in range(int(math.floor(x0)), int(math.ceil(x1))):
-            w = high * float32(min(x1, x + 1.0) - max(x0, float(x)))
-            pixel = flat[y * stride + x]
+    """Average of packed pixels over a box with fractional borders, in px of `flat` (all float32, >= 0)."""
+    left, right = int32(x0), ceiling(x1)
+    top, bottom = int32(y0), ceiling(y1)
+    if one_colour(flat, stride, left, right, top, bottom):
+        return flat[uint32(top * stride + left)]
+    r = g = b = float32(0)
+    for y in range(top, bottom):
+        high = min(y1, float32(y + 1)) - max(y0, float32(y))
+        for x in range(left, right):
+            w = high * (min(x1, float32(x + 1)) - max(x0, float32(x)))
+            pixel = flat[uint32(y * stride + x)]
             r += w * part(pixel, 0)
             g += w * part(pixel, 8)
             b += w * part(pixel, 16)
-            total += w
-    scale = ONE / total
+    scale = ONE / ((x1 - x0) * (y1 - y0))
     return packed(r * scale, g * scale, b * scale, FULL)
+
+
+@helper
+def bare(state, maps, column, y0, y1):
+    """Whether no ink lies in a column of tiles between two heights, sheet px."""
+    count = tile_count(state)
+    for row in range(int32(y0) // TILE, (int32(math.ceil(y1)) - 1) // TILE + 1):
+        tile = row * state.columns + column
+        for plane in range(PLANES):
+            if maps[plane * count + tile] >= 0:
+                return False
+    return True
 
 
 @kernel(
@@ -170,12 +209,14 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
         view.right = view.left
         return 0
     desk = packed(channel(view.desk, 0), channel(view.desk, 1), channel(view.desk, 2), FULL)
+    paper = packed(channel(view.paper, 0), channel(view.paper, 1), channel(view.paper, 2), FULL)
     # The sheet px under the rectangle, held to the sheet.
     x0 = max(0, int32(math.floor(view.left / zoom + view.origin_x)))
     x1 = min(state.sheet_width, int32(math.ceil(view.right / zoom + view.origin_x)))
     stride = max(1, x1 - x0)
     band = max(1, int32(len(flat) // stride))
     band_top = band_bottom = int32(0)
+    step = 1.0 / zoom
     exact = zoom == 1.0 and view.origin_x == math.floor(view.origin_x) and view.origin_y == math.floor(view.origin_y)
     for row in range(view.top, view.bottom):
         y0 = max(0.0, row / zoom + view.origin_y)
@@ -185,6 +226,16 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
             for i in range(width):
                 screen[at + i] = desk
             continue
+        if exact:
+            # A screen px is a sheet px: compose right onto the screen, with the desk on either side.
+            first = x0 - int32(view.origin_x) - view.left
+            past = x1 - int32(view.origin_x) - view.left
+            for i in range(first):
+                screen[at + i] = desk
+            compose_run(screen, at + first, state, brush, maps, pool, cells, int32(y0), x0, x1, view.paper)
+            for i in range(past, width):
+                screen[at + i] = desk
+            continue
         if math.ceil(y1) > band_bottom or math.floor(y0) < band_top:
             band_top = int32(math.floor(y0))
             band_bottom = min(band_top + band, state.sheet_height)
@@ -192,15 +243,22 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
             band_bottom = min(band_bottom, max(below, band_top + 1))
             for y in range(band_top, band_bottom):
                 compose_run(flat, (y - band_top) * stride, state, brush, maps, pool, cells, y, x0, x1, view.paper)
+        v0, v1 = float32(y0 - band_top), float32(min(y1, float(band_bottom)) - band_top)
+        past_x = view.left * step + view.origin_x
+        column = int32(-1)
+        empty = False
         for i in range(width):
-            u0 = max(0.0, (view.left + i) / zoom + view.origin_x)
-            u1 = min(float(state.sheet_width), (view.left + i + 1) / zoom + view.origin_x)
+            u0 = max(0.0, past_x)
+            past_x = (view.left + i + 1) * step + view.origin_x
+            u1 = min(float(state.sheet_width), past_x)
             if u1 <= u0:
                 screen[at + i] = desk
-            elif exact:
-                screen[at + i] = flat[int32(y0 - band_top) * stride + int32(u0 - x0)]
+                continue
+            if int32(u0) // TILE != column:
+                column = int32(u0) // TILE
+                empty = bare(state, maps, column, y0, y1)
+            if empty and u1 <= (column + 1) * TILE:
+                screen[at + i] = paper
             else:
-                screen[at + i] = box_average(
-                    flat, stride, u0 - x0, u1 - x0, y0 - band_top, min(y1, float(band_bottom)) - band_top
-                )
+                screen[at + i] = box_average(flat, stride, float32(u0 - x0), float32(u1 - x0), v0, v1)
     return width * (view.bottom - view.top)

@@ -12,7 +12,7 @@ LAYER, SETTLED, OPEN = 0, 1, 2
 coverage that also holds the stroke's open end."""
 
 PLANES = 3
-WINDOW = 32
+WINDOW = 24
 """Most nodes on either side of the steadying window."""
 
 PEN, FINGER, MOUSE = 0, 1, 2

@@ -8,7 +8,7 @@ from scipy.signal import savgol_filter
 
 from .. import proofs
 from ..brush import read
-from ..kernels.records import FINGER, PEN, SAMPLE
+from ..kernels.records import FINGER, PEN, SAMPLE, WINDOW
 from ..native import Sheet, Stroke, prepared
 from . import coverage, straight
 
@@ -98,7 +98,7 @@ class SteadyingTests(TestCase):
         x, y = path_of(samples, reach=24.0)
         # Reference: the same line, resampled over its own length and filtered by SciPy.
         s = np.concatenate([[0], np.cumsum(np.hypot(np.diff(samples["x"]), np.diff(samples["y"])))])
-        step = 24.0 / 32
+        step = 24.0 / WINDOW
         grid = np.arange(0, s[-1], step)
         want = gaussian_filter1d(np.interp(grid, s, samples["y"].astype(float)), 24 / 2.5 / step, truncate=2.5)
         want_x = gaussian_filter1d(np.interp(grid, s, samples["x"].astype(float)), 24 / 2.5 / step, truncate=2.5)

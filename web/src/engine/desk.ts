@@ -5,7 +5,7 @@ import { linkAt, type BrushDocument, type Link, type Node, writeLink } from "./b
 import { loadModule, type Module } from "./module"
 import { bytesOf, readField } from "./records"
 import { Screen, type Context, type View } from "./screen"
-import { Sheet, Slots, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
+import { Sheet, Slots, union, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
 import { StationPictures, type Picture, type StationTraces } from "./stations"
 
 export interface KeptStroke extends Stroke {
@@ -25,6 +25,8 @@ export interface CurveChange {
   index: number
 }
 
+/** Strokes beyond which a re-inked sheet is shown whole. */
+const MANY = 60
 const EVERYTHING: Rectangle = { left: 0, top: 0, right: 1 << 20, bottom: 1 << 20 }
 
 export class Desk {
@@ -33,6 +35,8 @@ export class Desk {
   private screen?: Screen
   private strokes: KeptStroke[] = []
   private brush?: BrushDocument
+  /** Where each stroke lay when it was last inked. */
+  private reached = new Map<string, Rectangle>()
   private pictures: StationPictures
   private penDown = false
   private stale = false
@@ -68,6 +72,7 @@ export class Desk {
     this.showAll()
   }
 
+  /** Ink everything with a brush. The stations' pictures are left to `drawPictures`: strokes come first. */
   setBrush(brush: BrushDocument): void {
     this.brush = brush
     this.reink()
@@ -76,12 +81,13 @@ export class Desk {
   setStrokes(strokes: KeptStroke[]): void {
     this.strokes = strokes
     this.reink()
+    this.drawPictures()
   }
 
   addStroke(stroke: KeptStroke): void {
     if (!this.brush || this.strokes.some((one) => one.id === stroke.id)) return
     this.strokes.push(stroke)
-    this.sheet.ink(stroke)
+    this.reached.set(stroke.id, this.sheet.ink(stroke))
     this.screen?.show(this.sheet, EVERYTHING)
   }
 
@@ -95,9 +101,18 @@ export class Desk {
     this.stale = false
     this.sheet.setBrush(this.brush)
     this.sheet.clear()
-    for (const stroke of this.strokes) this.sheet.ink(stroke)
-    this.showAll()
-    this.drawPictures()
+    const reached = new Map<string, Rectangle>()
+    for (const stroke of this.strokes) reached.set(stroke.id, this.sheet.ink(stroke))
+    this.showReinked(reached)
+  }
+
+  /** Show where strokes are and where they were; past many strokes the whole view is less work. */
+  private showReinked(reached: Map<string, Rectangle>): void {
+    const before = this.reached
+    this.reached = reached
+    const same = before.size === reached.size && [...reached.keys()].every((id) => before.has(id))
+    if (!same || reached.size > MANY) return this.showAll()
+    for (const [id, now] of reached) this.screen?.show(this.sheet, union(now, before.get(id)))
   }
 
   down(kind: Kind, erase: boolean): void {
@@ -169,7 +184,7 @@ export class Desk {
     this.drawPictures()
   }
 
-  private drawPictures(): void {
+  drawPictures(): void {
     const { strokes } = this
     const stroke = strokes.find((one) => one.id === this.inHand) ?? strokes.find((one) => !one.erase)
     if (this.brush && stroke) this.pictures.draw(this.brush, stroke)

@@ -20,6 +20,18 @@ export interface Rectangle {
   bottom: number
 }
 
+/** The smallest rectangle that holds both; an empty one adds nothing. */
+export function union(a: Rectangle, b: Rectangle | undefined): Rectangle {
+  if (!b || b.left >= b.right) return a
+  if (a.left >= a.right) return b
+  return {
+    left: Math.min(a.left, b.left),
+    top: Math.min(a.top, b.top),
+    right: Math.max(a.right, b.right),
+    bottom: Math.max(a.bottom, b.bottom),
+  }
+}
+
 /** A stroke as the hand made it: six floats a sample, as the record `sample` lays them. */
 export interface Stroke {
   kind: Kind
@@ -155,10 +167,14 @@ export class Sheet {
     this.module.call("cancel", this.state, this.maps, this.slots.free)
   }
 
-  ink(stroke: Stroke): void {
+  /** Ink a recorded stroke; returns the rectangle that it reached, sheet px. */
+  ink(stroke: Stroke): Rectangle {
     this.begin(stroke.kind, stroke.erase)
     this.feed(stroke.samples)
     this.lift()
+    const read = (name: "all_left" | "all_top" | "all_right" | "all_bottom") =>
+      readField(this.module.memory, "stroke", this.state.at, name)
+    return { left: read("all_left"), top: read("all_top"), right: read("all_right"), bottom: read("all_bottom") }
   }
 
   clear(): void {

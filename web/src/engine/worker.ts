@@ -24,12 +24,16 @@ const beat = new MessageChannel()
 // A message to oneself comes after the pen events and settings that wait already: of many settings only
 // the last is inked.
 beat.port1.onmessage = () => {
-  if (!waiting) return
+  if (!waiting) {
+    desk.drawPictures()
+    return
+  }
   const { brush, edit } = waiting
   waiting = undefined
   const start = performance.now()
   desk.setBrush(brush)
   tell({ inked: { edit, ms: performance.now() - start } })
+  beat.port2.postMessage(null)
 }
 
 function tell(what: News): void {
