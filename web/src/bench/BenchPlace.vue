@@ -77,21 +77,20 @@ function toggle(station: Station): void {
   position: relative;
   display: grid;
   height: 100%;
-  grid-template: "head head" 52px "side proof" minmax(0, 1fr) "side path" 118px / 64px minmax(0, 1fr);
+  grid-template-columns: 64px minmax(0, 1fr);
+  grid-template-rows: 52px minmax(0, 1fr) auto auto 118px;
+  grid-template-areas: "head head" "side proof" "side pen" "side tray" "side path";
 }
 .bench.hand-left {
-  grid-template: "head head" 52px "proof side" minmax(0, 1fr) "path side" 118px / minmax(0, 1fr) 64px;
+  grid-template-columns: minmax(0, 1fr) 64px;
+  grid-template-areas: "head head" "proof side" "pen side" "tray side" "path side";
 }
 .bench.opened {
-  grid-template: "head head" 52px "side proof" minmax(
-      0,
-      1fr
-    ) "side tray" 332px "side path" 52px / 64px minmax(0, 1fr);
+  grid-template-rows: 52px minmax(0, 1fr) auto var(--tray) 52px;
+  --tray: 332px;
 }
-.bench.opened.hand-left {
-  grid-template:
-    "head head" 52px "proof side" minmax(0, 1fr) "tray side" 332px "path side" 52px / minmax(0, 1fr)
-    64px;
+.pen {
+  grid-area: pen;
 }
 .head {
   grid-area: head;
@@ -125,12 +124,6 @@ function toggle(station: Station): void {
   border-top: 1px solid var(--rule);
   min-width: 0;
   min-height: 0;
-}
-.pen {
-  top: 60px;
-}
-.hand-left .pen {
-  right: 76px;
 }
 .lost {
   position: absolute;
@@ -168,19 +161,11 @@ function toggle(station: Station): void {
 }
 @media (max-width: 1000px) {
   .bench.opened {
-    grid-template: "head head" 52px "side proof" minmax(
-        0,
-        1fr
-      ) "side tray" 560px "side path" 52px / 64px minmax(0, 1fr);
-  }
-  .bench.opened.hand-left {
-    grid-template:
-      "head head" 52px "proof side" minmax(0, 1fr) "tray side" 560px "path side" 52px / minmax(0, 1fr)
-      64px;
+    --tray: 570px;
   }
   .tray :deep(.columns) {
     grid-auto-flow: row;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
     height: auto;
     gap: 8px 28px;
   }

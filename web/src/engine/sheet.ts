@@ -174,7 +174,12 @@ export class Sheet {
     this.lift()
     const read = (name: "all_left" | "all_top" | "all_right" | "all_bottom") =>
       readField(this.module.memory, "stroke", this.state.at, name)
-    return { left: read("all_left"), top: read("all_top"), right: read("all_right"), bottom: read("all_bottom") }
+    return {
+      left: read("all_left"),
+      top: read("all_top"),
+      right: read("all_right"),
+      bottom: read("all_bottom"),
+    }
   }
 
   clear(): void {

@@ -6,19 +6,19 @@ import { ref, watch } from "vue"
 const props = defineProps<{ name: string; note: string }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [name: string, note: string] }>()
-const name = ref("")
-const note = ref("")
+const newName = ref("")
+const newNote = ref("")
 
 watch(open, (now) => {
   if (!now) return
-  name.value = props.name
-  note.value = props.note
+  newName.value = props.name
+  newNote.value = props.note
 })
 
 function take(): void {
-  const clean = name.value.trim()
+  const clean = newName.value.trim()
   if (!clean) return
-  emit("take", clean, note.value.trim())
+  emit("take", clean, newNote.value.trim())
   open.value = false
 }
 </script>
@@ -26,11 +26,11 @@ function take(): void {
 <template>
   <ElDialog v-model="open" title="Name and note" width="min(480px, 92vw)" align-center>
     <form class="form" @submit.prevent="take">
-      <label>Name <ElInput v-model="name" name="brush-name" maxlength="80" /></label>
+      <label>Name <ElInput v-model="newName" name="brush-name" maxlength="80" /></label>
       <label>
         Note
         <ElInput
-          v-model="note"
+          v-model="newNote"
           name="brush-note"
           type="textarea"
           :rows="3"
@@ -38,10 +38,10 @@ function take(): void {
           placeholder="What is it for?"
         />
       </label>
-      <p v-if="!name.trim()" class="small">A brush needs a name.</p>
+      <p v-if="!newName.trim()" class="small">A brush needs a name.</p>
       <div class="acts">
         <ElButton @click="open = false">Leave it</ElButton>
-        <ElButton type="primary" native-type="submit" :disabled="!name.trim()">Take it</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="!newName.trim()">Take it</ElButton>
       </div>
     </form>
   </ElDialog>

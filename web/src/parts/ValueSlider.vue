@@ -115,7 +115,13 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
         @keydown.enter="take"
         @keydown.esc="writing = false"
       />
-      <button v-else type="button" class="value" :aria-label="`${label}: ${written} ${unit}, type it`" @click="write">
+      <button
+        v-else
+        type="button"
+        class="value"
+        :aria-label="`${label}: ${written} ${unit}, type it`"
+        @click="write"
+      >
         <span class="number">{{ written }}</span><span class="unit">{{ unit }}</span>
       </button>
     </div>

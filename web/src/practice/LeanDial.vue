@@ -45,12 +45,19 @@ function drag(event: PointerEvent): void {
 
 <style scoped>
 figure {
+  display: flex;
+  align-items: center;
+  gap: 8px;
   margin: 0;
-  text-align: center;
+}
+figcaption {
+  width: 66px;
+  line-height: 1.2;
 }
 svg {
-  width: 112px;
-  height: 112px;
+  flex: none;
+  width: 84px;
+  height: 84px;
   touch-action: none;
   cursor: grab;
 }

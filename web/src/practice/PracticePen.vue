@@ -40,61 +40,68 @@ function play(): void {
 
 <template>
   <aside class="practice" aria-label="Practice pen">
-    <header>
-      <strong>Practice pen</strong>
-      <button type="button" class="quiet" aria-label="Put the practice pen away" @click="on = false">
-        <X :size="20" />
-      </button>
-    </header>
-    <p class="small">Your mouse draws as a pen. Pressure by</p>
-    <ChoiceBar v-model="pen.from" :options="WAYS" label="Pressure by" />
-    <p class="small">{{ HINTS[pen.from] }}</p>
-    <ValueSlider v-model="pen.pressure" label="Pressure" unit="%" :low="0.02" :high="1" :step="0.01" />
-    <div class="row">
-      <LeanDial v-model:altitude="pen.altitude" v-model:azimuth="pen.azimuth" />
-      <button type="button" class="quiet play" :disabled="!recorded" @click="play">
-        <component :is="replaying ? Square : Play" :size="20" />
-        <span
-          >{{ replaying ? "Stop" : "Redraw live:" }}<br v-if="!replaying" />{{
-            replaying ? "" : recorded?.label
-          }}</span
-        >
-      </button>
+    <div class="from">
+      <span class="small">Pressure by</span>
+      <ChoiceBar v-model="pen.from" :options="WAYS" label="Pressure by" />
     </div>
+    <div class="press">
+      <ValueSlider v-model="pen.pressure" label="Pressure" unit="%" :low="0.02" :high="1" :step="0.01" />
+      <p class="small">{{ HINTS[pen.from] }}</p>
+    </div>
+    <LeanDial v-model:altitude="pen.altitude" v-model:azimuth="pen.azimuth" />
+    <button type="button" class="quiet play" :disabled="!recorded" @click="play">
+      <component :is="replaying ? Square : Play" :size="20" />
+      {{ replaying ? "Stop" : `Draw live: ${recorded?.label ?? ""}` }}
+    </button>
+    <button type="button" class="quiet" aria-label="Put the practice pen away" @click="on = false">
+      <X :size="20" />
+    </button>
   </aside>
 </template>
 
 <style scoped>
 .practice {
-  position: absolute;
-  top: 12px;
-  right: 12px;
-  width: 300px;
-  padding: 6px 14px 14px;
-  background: var(--room);
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  z-index: 3;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-.row {
   display: flex;
   align-items: center;
-  gap: 8px;
-  margin-top: 8px;
+  gap: 20px;
+  min-width: 0;
+  height: 92px;
+  padding: 0 8px 0 16px;
+  border-top: 1px solid var(--rule);
+}
+.from {
+  flex: none;
+}
+.press {
+  flex: 1 1 220px;
+  min-width: 160px;
+  max-width: 420px;
+}
+.press .small {
+  margin-top: -8px;
+  white-space: nowrap;
 }
 .play {
-  flex: 1;
-  height: auto;
-  min-height: 56px;
-  text-align: left;
+  flex: 0 1 auto;
+  min-width: 120px;
+  margin-left: auto;
   background: var(--room-deep);
+  text-align: left;
+  line-height: 1.15;
+  height: 56px;
 }
-.small {
-  margin: 4px 0;
+@media (max-width: 1000px) {
+  .practice {
+    gap: 10px;
+    padding: 0 0 0 10px;
+  }
+  .practice :deep(figcaption),
+  .press .small {
+    display: none;
+  }
+  .play {
+    font-size: 15px;
+    min-width: 104px;
+  }
 }
 </style>
