@@ -64,6 +64,17 @@ class KeepingTests(JourneyCase):
         self.assertEqual(self.shown_size(page), "71")
         self.wait_for(lambda: self.kept().document["size"] == 71.0)
 
+    def test_signed_out_in_the_middle_loses_nothing(self):
+        page = self.open_bench()
+        page.context.clear_cookies()
+        self.set_size(page, "66")
+        page.get_by_role("button", name="Sign in again").click()
+        page.fill("input[name=username]", "maren")
+        page.fill("input[name=password]", "slate-and-rope")
+        page.click("button[type=submit]")
+        self.wait_for(lambda: self.kept().document["size"] == 66.0)
+        self.assertEqual(self.shown_size(page), "66")
+
     def test_two_devices_get_both_states_and_can_keep_both(self):
         page = self.open_bench()
         other = self.open_bench(self.open_page())

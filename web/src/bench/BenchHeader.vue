@@ -2,12 +2,17 @@
 // Where the brush lies, whether it is kept, and the room's own controls.
 import { ChevronRight, MousePointer2 } from "@lucide/vue"
 import { computed } from "vue"
+import { useRoute, useRouter } from "vue-router"
+import { useSession } from "@/account/useSession"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 
 const emit = defineEmits<{ name: [] }>()
 const practising = defineModel<boolean>("practising", { required: true })
 const bench = useBench()
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
 const { standing, keptAt, message, roll } = bench.keeping
 
 const clock = computed(
@@ -19,6 +24,7 @@ const says = computed(
       opening: "opening",
       kept: `kept ${clock.value}`,
       keeping: "keeping",
+      "signed-out": "you are signed out: all is safe on this device",
       waiting: "keeping waits: all is safe on this device",
       conflict: "changed on another device",
       refused: message.value,
@@ -26,6 +32,11 @@ const says = computed(
       missing: message.value,
     })[standing.value],
 )
+async function signIn(): Promise<void> {
+  await session.leave()
+  await router.push({ name: "sign-in", query: { to: route.fullPath } })
+}
+
 const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.value))
 </script>
 
@@ -41,6 +52,9 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
       {{ bench.state.value?.name }}
     </button>
     <span class="standing small" :class="{ worry }" role="status">{{ says }}</span>
+    <button v-if="standing === 'signed-out'" type="button" class="quiet again" @click="signIn">
+      Sign in again
+    </button>
     <span class="space" />
     <button type="button" class="quiet" :aria-pressed="practising" @click="practising = !practising">
       <MousePointer2 :size="20" /> Practice pen
@@ -78,6 +92,9 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
 .worry {
   color: var(--ember);
   font-weight: 700;
+}
+.again {
+  text-decoration: underline;
 }
 .space {
   flex: 1;

@@ -4,6 +4,7 @@ import * as Comlink from "comlink"
 import { Maximize } from "@lucide/vue"
 import { onMounted, useTemplateRef, watch } from "vue"
 import { FLOATS, type Kind } from "@/engine/sheet"
+import { MOST_SAMPLES } from "@/generated/layout"
 import { usePracticePen } from "@/practice/usePracticePen"
 import { useSession } from "@/account/useSession"
 import { useBench } from "./useBench"
@@ -20,7 +21,7 @@ const { view, seen, moved, fit, pinch } = useSheetView(width, height)
 const practice = usePracticePen(bench)
 const pointer = defineModel<Kind | "practice" | undefined>("pointer")
 const down = defineModel<boolean>("drawing", { required: true })
-let stroke: { id: string; kind: Kind; erase: boolean; start: number } | undefined
+let stroke: { id: string; kind: Kind; erase: boolean; start: number; sent: number } | undefined
 
 function sampleOf(event: PointerEvent): [number, number, number, number, number, number] {
   const box = canvas.value!.getBoundingClientRect()
@@ -31,7 +32,22 @@ function sampleOf(event: PointerEvent): [number, number, number, number, number,
   return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth]
 }
 
+async function finish(): Promise<void> {
+  if (!stroke) return
+  const { id, kind, erase } = stroke
+  const drawn = await api.up(id, kind, erase)
+  if (drawn) bench.drew(drawn)
+}
+
 function send(events: PointerEvent[]): void {
+  if (!stroke) return
+  if (stroke.sent + events.length > MOST_SAMPLES) {
+    // One recorded stroke holds so many samples and no more: the line goes on as a stroke of its own.
+    void finish()
+    stroke = { ...stroke, id: crypto.randomUUID(), start: events[0]!.timeStamp, sent: 0 }
+    void api.down(stroke.kind, stroke.erase)
+  }
+  stroke.sent += events.length
   const samples = new Float32Array(events.length * FLOATS)
   events.forEach((event, i) => samples.set(sampleOf(event), i * FLOATS))
   if (pointer.value === "practice") practice.lend(samples)
@@ -47,18 +63,15 @@ useSheetPointers(canvas, {
     pointer.value = lent ? "practice" : kind
     down.value = true
     const erase = bench.erase.value || (event.buttons & ERASER) !== 0
-    stroke = { id: crypto.randomUUID(), kind: lent ? "pen" : kind, erase, start: event.timeStamp }
+    stroke = { id: crypto.randomUUID(), kind: lent ? "pen" : kind, erase, start: event.timeStamp, sent: 0 }
     if (lent) practice.begin()
     void api.down(stroke.kind, erase)
     send([event])
   },
   move: (events) => send(events),
-  async up() {
+  up() {
     down.value = false
-    if (!stroke) return
-    const { id, kind, erase } = stroke
-    const drawn = await api.up(id, kind, erase)
-    if (drawn) bench.drew(drawn)
+    void finish()
   },
   cancel() {
     down.value = false

@@ -135,7 +135,7 @@ export function makeBench(id: string, account: string) {
   }
 
   onScopeDispose(() => void engine.api.cancel())
-  void start()
+  start().catch((error: Error) => keeping.fail(error.message))
   return {
     ...{ id, engine, state, erase, inHand, keeping, lanes, proofs, history },
     ...{ change, changeLink, closeStep, rename, drew, clear, takeInHand, takeTheirs },

@@ -5,7 +5,7 @@ import { outbox, type WaitingBrush } from "@/api/outbox"
 import type { BrushDocument } from "@/engine/brush"
 
 export type Standing =
-  "opening" | "kept" | "keeping" | "waiting" | "conflict" | "refused" | "gone" | "missing"
+  "opening" | "kept" | "keeping" | "waiting" | "signed-out" | "conflict" | "refused" | "gone" | "missing"
 
 /** A brush's state as a person sees it. */
 export interface BrushState {
@@ -60,12 +60,17 @@ export function useKeeping(id: string, account: string) {
       return state
     }
     if (!data) {
-      standing.value = "missing"
-      message.value = status === 404 ? "This brush is not in any of your rolls." : why
+      fail(status === 404 ? "This brush is not in any of your rolls." : why)
       return undefined
     }
     standing.value = "kept"
     return stateOf(data)
+  }
+
+  /** The brush cannot be shown at all. */
+  function fail(why: string): void {
+    standing.value = "missing"
+    message.value = why
   }
 
   /** Keep a state. Called at every change; the latest state is what is sent. */
@@ -111,6 +116,8 @@ export function useKeeping(id: string, account: string) {
     } else if (answer.status === 404) {
       standing.value = "gone"
       message.value = "This brush was deleted on another device. Your changes are still here."
+    } else if (answer.status === 401 || answer.status === 403) {
+      standing.value = "signed-out"
     } else if (UNREACHABLE.has(answer.status)) {
       standing.value = "waiting"
       message.value = answer.message
@@ -195,6 +202,7 @@ export function useKeeping(id: string, account: string) {
     theirs,
     wanted: () => wanted,
     open,
+    fail,
     keep,
     keepMine,
     takeTheirs,

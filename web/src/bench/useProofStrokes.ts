@@ -5,6 +5,7 @@ import { outbox, type WaitingStroke } from "@/api/outbox"
 import type { KeptStroke } from "@/engine/desk"
 import type { Kind } from "@/engine/sheet"
 import { KIND } from "@/generated/layout"
+import { notice } from "@/shell/notice"
 
 const KINDS = Object.entries(KIND) as [Kind, number][]
 
@@ -80,7 +81,7 @@ export function useProofStrokes(account: string) {
 
   async function sent(act: WaitingStroke): Promise<boolean> {
     const params = { path: { stroke_id: act.id } }
-    const { status } =
+    const { status, message } =
       act.act === "delete"
         ? await reach(api.DELETE("/api/proof-strokes/{stroke_id}", { params }))
         : await reach(
@@ -94,6 +95,7 @@ export function useProofStrokes(account: string) {
               },
             }),
           )
+    if (status === 400) notice(`A stroke could not be kept. ${message}`)
     // Refused for good (400, 404) is settled too: it would be refused again.
     return (status >= 200 && status < 300) || status === 400 || status === 404
   }

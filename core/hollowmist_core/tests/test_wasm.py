@@ -1,0 +1,34 @@
+"""The WebAssembly build: what it refuses, and the layout it hands to TypeScript."""
+
+import json
+import re
+from unittest import TestCase
+
+import llvmlite.binding as llvm
+
+from .. import brush
+from ..kernels import records
+from ..wasm.build import check_imports, for_wasm
+from ..wasm.layout import typescript
+
+
+class BuildTests(TestCase):
+    def test_a_function_that_no_host_lends_fails_loudly(self):
+        check_imports(llvm.parse_assembly("declare float @powf(float, float)\ndeclare double @hypot(double, double)"))
+        with self.assertRaisesRegex(RuntimeError, "malloc"):
+            check_imports(llvm.parse_assembly("declare i8* @malloc(i64)"))
+
+    def test_maths_that_are_instructions_are_not_imported(self):
+        self.assertIn("@llvm.floor.f32(", for_wasm("call float @floorf(float %x)"))
+        self.assertIn("@llvm.sqrt.f64(", for_wasm("call double @sqrt(double %x)"))
+
+
+class LayoutTests(TestCase):
+    def test_offsets_and_ranges_are_those_of_the_core(self):
+        text = typescript()
+        layout = json.loads(re.search(r"export const RECORDS = (\{.*?\n\}) as const", text, re.S).group(1))
+        self.assertEqual(layout["sample"]["bytes"], records.SAMPLE.itemsize)
+        for name, (_, offset) in brush.BRUSH.fields.items():
+            self.assertEqual(layout["brush"]["fields"][name]["offset"], offset)
+        settings = json.loads(re.search(r"export const SETTINGS = (\[.*?\n\]) as const", text, re.S).group(1))
+        self.assertEqual({s["name"]: s["high"] for s in settings}, {s.name: s.high for s in brush.SETTINGS})
