@@ -145,22 +145,42 @@ def one_colour(flat, stride, left, right, top, bottom):
 
 
 @helper
-def box_average(flat, stride, x0, x1, y0, y1):
-    """Average of packed pixels over a box with fractional borders, in px of `flat` (all float32, >= 0)."""
-    left, right = int32(x0), ceiling(x1)
-    top, bottom = int32(y0), ceiling(y1)
-    if one_colour(flat, stride, left, right, top, bottom):
-        return flat[uint32(top * stride + left)]
+def share(at, first, last, low, high):
+    """How much of cell `at` an interval [low, high) covers that reaches from cell `first` to `last`.
+
+    Only the interval itself tells it, not where a band begins: a part of the screen drawn anew is the
+    same to the last bit as when all is drawn.
+    """
+    if first == last:
+        return float32(high - low)
+    if at == first:
+        return float32(first + 1 - low)
+    if at == last:
+        return float32(high - last)
+    return ONE
+
+
+@helper
+def box_average(flat, stride, x_from, y_from, x0, x1, y0, y1):
+    """Average of packed pixels over the box [x0, x1) x [y0, y1), sheet px >= 0.
+
+    `flat` holds rows of `stride` pixels; its corner is sheet pixel (x_from, y_from).
+    """
+    left, last_x = int32(x0), ceiling(x1) - int32(1)
+    top, last_y = int32(y0), ceiling(y1) - int32(1)
+    at = (top - y_from) * stride - x_from
+    if one_colour(flat, stride, left - x_from, last_x + 1 - x_from, top - y_from, last_y + 1 - y_from):
+        return flat[uint32(at + left)]
     r = g = b = float32(0)
-    for y in range(top, bottom):
-        high = min(y1, float32(y + 1)) - max(y0, float32(y))
-        for x in range(left, right):
-            w = high * (min(x1, float32(x + 1)) - max(x0, float32(x)))
-            pixel = flat[uint32(y * stride + x)]
+    for y in range(top, last_y + 1):
+        high = share(y, top, last_y, y0, y1)
+        for x in range(left, last_x + 1):
+            w = high * share(x, left, last_x, x0, x1)
+            pixel = flat[uint32((y - y_from) * stride + x - x_from)]
             r += w * part(pixel, 0)
             g += w * part(pixel, 8)
             b += w * part(pixel, 16)
-    scale = ONE / ((x1 - x0) * (y1 - y0))
+    scale = float32(1.0 / ((x1 - x0) * (y1 - y0)))
     return packed(r * scale, g * scale, b * scale, FULL)
 
 
@@ -243,7 +263,7 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
             band_bottom = min(band_bottom, max(below, band_top + 1))
             for y in range(band_top, band_bottom):
                 compose_run(flat, (y - band_top) * stride, state, brush, maps, pool, cells, y, x0, x1, view.paper)
-        v0, v1 = float32(y0 - band_top), float32(min(y1, float(band_bottom)) - band_top)
+        v1 = min(y1, float(band_bottom))
         past_x = view.left * step + view.origin_x
         column = int32(-1)
         empty = False
@@ -260,5 +280,5 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
             if empty and u1 <= (column + 1) * TILE:
                 screen[at + i] = paper
             else:
-                screen[at + i] = box_average(flat, stride, float32(u0 - x0), float32(u1 - x0), v0, v1)
+                screen[at + i] = box_average(flat, stride, x0, band_top, u0, u1, y0, v1)
     return width * (view.bottom - view.top)

@@ -145,3 +145,21 @@ class WeightTests(TestCase):
         self.assertAlmostEqual(cut[150], 30.0, delta=0.5)
         self.assertLess(cut[102], 6.0)
         self.assertLess(cut[197], 6.0)
+
+
+class ViewTests(TestCase):
+    def test_a_zoomed_view_is_the_area_average_of_the_sheet(self):
+        sheet = Sheet(300, 200)
+        sheet.ink(prepared(read({**PLAIN, "size": 30.0})), Stroke(straight(20, 30, 280, 170)))
+        whole = sheet.pixels().astype(float)
+        half = sheet.pixels(zoom=0.5)
+        want = whole.reshape(100, 2, 150, 2, 4).mean(axis=(1, 3))
+        self.assertLessEqual(np.abs(half - want).max(), 0.51)
+        third = sheet.pixels(zoom=1 / 3)[:60, :90]
+        want = whole[:180, :270].reshape(60, 3, 90, 3, 4).mean(axis=(1, 3))
+        self.assertLessEqual(np.abs(third - want).max(), 0.6)
+
+    def test_closer_than_one_to_one_shows_the_pixels(self):
+        sheet = Sheet(60, 40)
+        sheet.ink(prepared(read({**PLAIN, "size": 10.0})), Stroke(straight(10, 10, 50, 30)))
+        np.testing.assert_array_equal(sheet.pixels(zoom=4.0), np.kron(sheet.pixels(), np.ones((4, 4, 1), np.uint8)))

@@ -121,14 +121,22 @@ class PenTests(JourneyCase):
         slider = page.locator(".practice [role=slider]")
         box = slider.bounding_box()
         page.mouse.click(box["x"] + box["width"] * 0.99, box["y"] + box["height"] / 2)
+        page.wait_for_timeout(300)
         sheet = self.sheet_box()
-        y = sheet["y"] + LOWER
-        page.mouse.move(sheet["x"] + 100, y)
+        before = self.pixels()
+        # Down the free paper at the right of the lanes.
+        x = sheet["width"] - 50
+        page.mouse.move(sheet["x"] + x, sheet["y"] + 100)
         page.mouse.down()
-        page.mouse.move(sheet["x"] + 500, y, steps=20)
+        page.mouse.move(sheet["x"] + x, sheet["y"] + 400, steps=20)
         page.mouse.up()
-        dark = lambda: (self.pixels()[LOWER - 30 : LOWER + 30, 300, 0] < 120).sum()  # noqa: E731
-        self.wait_for(lambda: abs(dark() - 39) <= 2)
+        zoom = before.shape[0] / 520
+
+        def width():
+            row = self.pixels()[250, :, 0].astype(float) - before[250, :, 0]
+            return -row.sum() / (0xFB - 0x1E) / zoom
+
+        self.wait_for(lambda: abs(width() - 39.5) < 1.5)
         address = f"{self.live_server_url}/api/proof-strokes"
         self.wait_for(lambda: len(page.request.get(address).json()) == 1)
         page.locator("button.lane", has_text="Fast flick").click()

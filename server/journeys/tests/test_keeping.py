@@ -144,10 +144,8 @@ class RollsTests(JourneyCase):
         page.fill("input[name=password]", "slate-and-rope")
         page.click("button[type=submit]")
         page.wait_for_selector(".pocket img.stroke")
-        loaded = page.evaluate(
-            "[...document.querySelectorAll('.pocket img')].every((i) => i.complete && i.naturalWidth)"
-        )
-        self.assertTrue(loaded)
+        pictures = "[...document.querySelectorAll('.pocket img')].every((i) => i.complete && i.naturalWidth)"
+        self.wait_for(lambda: page.evaluate(pictures))
         page.get_by_text("New brush").click()
         page.wait_for_selector("canvas.sheet")
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)

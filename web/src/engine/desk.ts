@@ -139,6 +139,7 @@ export class Desk {
     if (samples.length > 0) {
       stroke = { id, kind, erase, samples }
       this.strokes.push(stroke)
+      this.reached.set(id, this.sheet.reached)
       this.inHand = id
       this.drawPictures()
     }

@@ -172,6 +172,11 @@ export class Sheet {
     this.begin(stroke.kind, stroke.erase)
     this.feed(stroke.samples)
     this.lift()
+    return this.reached
+  }
+
+  /** The rectangle that the last stroke reached, sheet px. */
+  get reached(): Rectangle {
     const read = (name: "all_left" | "all_top" | "all_right" | "all_bottom") =>
       readField(this.module.memory, "stroke", this.state.at, name)
     return {
