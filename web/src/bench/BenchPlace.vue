@@ -173,5 +173,8 @@ function toggle(station: Station): void {
     grid-column: 1 / -1;
     height: 220px;
   }
+  .tray :deep(.columns > .controls:nth-child(2):last-child) {
+    grid-column: 1 / -1;
+  }
 }
 </style>
