@@ -58,7 +58,6 @@ STROKE = np.dtype(
         ("rows", "i4"),
         ("kind", "i4"),
         ("erase", "i4"),
-        ("seed", "u4"),
         ("record_only", "i4"),
         # Hand
         ("sample_count", "i4"),

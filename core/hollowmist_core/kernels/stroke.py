@@ -11,7 +11,7 @@ from .line import advance, copy_point, interpolate, open_end, set_window
 from .records import OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .sheet import claim, copy_tile, give_back, tile_count
-from .tip import LEAST_STEP, extent, lay, set_stamp
+from .tip import LEAST_STEP, box_of, lay, set_stamp
 from .weight import taper_end, taper_start
 
 BUILD = 1
@@ -54,11 +54,7 @@ def begin(strokes, brushes, kind, erase):
 @helper
 def mark(state, stamp, is_open):
     """Add a stamp's box to the rectangles of what changed."""
-    half_width, half_height = extent(stamp)
-    left = max(int32(0), int32(math.floor(stamp.x - half_width)))
-    top = max(int32(0), int32(math.floor(stamp.y - half_height)))
-    right = min(state.sheet_width, int32(math.ceil(stamp.x + half_width)) + 1)
-    bottom = min(state.sheet_height, int32(math.ceil(stamp.y + half_height)) + 1)
+    left, top, right, bottom = box_of(state, stamp)
     if left >= right or top >= bottom:
         return
     state.left = min(state.left, left)
@@ -85,7 +81,7 @@ def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, map
             state.walked += 1
         here = path[state.walked]
         after = path[min(state.walked + 1, path_end - 1)]
-        x, y, pressure, _lean_x, _lean_y = interpolate(here, after, state.next_s)
+        x, y, pressure = interpolate(here, after, state.next_s)
         if state.record_only and state.stamp_count >= len(stamps):
             return
         at = state.stamp_count if state.record_only else 0

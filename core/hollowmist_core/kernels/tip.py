@@ -49,13 +49,17 @@ def reach_of(stamp):
 
 
 @helper
-def extent(stamp):
-    """Half the width and half the height of a stamp's box, px."""
+def box_of(state, stamp):
+    """The part of the sheet that a stamp can reach: left, top, right, bottom, px; empty off the sheet."""
     reach = reach_of(stamp)
     a, b = stamp.major * reach, stamp.minor * reach
+    half_width = math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin)
+    half_height = math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos)
     return (
-        math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin),
-        math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos),
+        max(int32(0), int32(math.floor(stamp.x - half_width))),
+        max(int32(0), int32(math.floor(stamp.y - half_height))),
+        min(state.sheet_width, int32(math.ceil(stamp.x + half_width)) + int32(1)),
+        min(state.sheet_height, int32(math.ceil(stamp.y + half_height)) + int32(1)),
     )
 
 
@@ -160,11 +164,7 @@ def lay_in_tile(pool, slot, left, top, right, bottom, stamp, build):
 @helper
 def lay(state, stamp, build, plane, maps, free, pool):
     """Lay a stamp into a plane of the sheet, claiming tiles as it needs them."""
-    half_width, half_height = extent(stamp)
-    left = max(int32(0), int32(math.floor(stamp.x - half_width)))
-    top = max(int32(0), int32(math.floor(stamp.y - half_height)))
-    right = min(state.sheet_width, int32(math.ceil(stamp.x + half_width)) + 1)
-    bottom = min(state.sheet_height, int32(math.ceil(stamp.y + half_height)) + 1)
+    left, top, right, bottom = box_of(state, stamp)
     if left >= right or top >= bottom:
         return
     x, y = stamp.x, stamp.y

@@ -1,7 +1,10 @@
 """From the pen to the ink, in the browser."""
 
+import base64
+
 import numpy as np
 from django.test import tag
+from hollowmist_core.kernels.records import SAMPLE
 
 from journeys.browser import JourneyCase, Pen
 
@@ -61,6 +64,27 @@ class PenTests(JourneyCase):
         self.assertEqual(palm, 0)
         pen.event("mouseReleased", box["x"] + 395, y)
         self.wait_for(lambda: page.request.get(f"{self.live_server_url}/api/proof-strokes").json())
+
+    def test_two_pointers_at_once_leave_one_stroke(self):
+        page = self.open_bench()
+        pen, box = Pen(page), self.sheet_box()
+        y = box["y"] + LOWER
+        pen.event("mousePressed", box["x"] + 100, y, 0.8)
+        for i in range(40):
+            pen.event("mouseMoved", box["x"] + 100 + 4 * i, y, 0.8)
+            if i == 10:
+                pen.event("mousePressed", box["x"] + 900, y - 60, 0.5, pointer="mouse")
+            if 10 < i < 30:
+                pen.event("mouseMoved", box["x"] + 900, y - 60 + 3 * i, 0.5, pointer="mouse")
+            if i == 30:
+                pen.event("mouseReleased", box["x"] + 900, y, 0.5, pointer="mouse")
+        pen.event("mouseReleased", box["x"] + 256, y)
+        address = f"{self.live_server_url}/api/proof-strokes"
+        strokes = self.wait_for(lambda: page.request.get(address).json())
+        page.wait_for_timeout(400)
+        self.assertEqual(len(page.request.get(address).json()), 1)
+        x = np.frombuffer(base64.b64decode(strokes[0]["samples"]), SAMPLE)["x"]
+        self.assertLess(x.max(), 300)
 
     def test_a_finger_draws_and_two_fingers_zoom(self):
         page = self.open_bench()

@@ -88,6 +88,9 @@ class KeepingTests(JourneyCase):
         self.wait_for(lambda: self.roll.brushes.count() == 2)
         sizes = sorted(brush.document["size"] for brush in self.roll.brushes.all())
         self.assertEqual(sizes, [20.0, 90.0])
+        other.wait_for_selector(".crumb:has-text('this device')")
+        self.wait_for(lambda: self.shown_size(other) == "90")
+        self.assertEqual(self.shown_size(page), "20")
 
     def test_this_devices_state_can_stand(self):
         page = self.open_bench()

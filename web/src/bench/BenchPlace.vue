@@ -29,6 +29,8 @@ const naming = ref(false)
 const tray = computed(() => STATIONS.find((one) => one.key === open.value))
 const { standing, message } = bench.keeping
 
+const again = () => location.reload()
+
 function toggle(station: Station): void {
   open.value = open.value === station.key ? undefined : station.key
 }
@@ -67,6 +69,7 @@ function toggle(station: Station): void {
       <ElButton v-if="standing === 'gone'" type="primary" @click="bench.keeping.putBack()"
         >Put it back</ElButton
       >
+      <ElButton v-else @click="again">Try again</ElButton>
       <RouterLink to="/rolls" class="quiet">To the rolls</RouterLink>
     </div>
   </main>

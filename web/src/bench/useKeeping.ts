@@ -29,6 +29,7 @@ export function useKeeping(id: string, account: string) {
   let timer = 0
   let tries = 0
   let sending = false
+  let closed = false
 
   const documentOf = (brush: KeptBrush) => brush.document as unknown as BrushDocument
   const stateOf = (brush: KeptBrush): BrushState => ({
@@ -88,6 +89,8 @@ export function useKeeping(id: string, account: string) {
 
   function schedule(after: number): void {
     window.clearTimeout(timer)
+    // What a closed bench could not send waits on the device for the next visit.
+    if (closed) return
     timer = window.setTimeout(() => void send(), after)
   }
 
@@ -191,6 +194,7 @@ export function useKeeping(id: string, account: string) {
     window.removeEventListener("online", online)
     document.removeEventListener("visibilitychange", hidden)
     window.clearTimeout(timer)
+    closed = true
     void send()
   })
 

@@ -57,7 +57,8 @@ export class Desk {
   }
 
   attach(context: Context): void {
-    this.screen = new Screen(this.module, context)
+    if (this.screen) this.screen.context = context
+    else this.screen = new Screen(this.module, context)
   }
 
   setColours(paper: number, desk: number): void {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // An upright slider for the rail: drag anywhere on it.
 import { computed, useTemplateRef } from "vue"
-import { placeOf, shown, valueAt } from "./values"
+import { useTrack } from "./useTrack"
+import { onStep, placeOf, shown, valueAt } from "./values"
 
 const props = withDefaults(
   defineProps<{ label: string; unit: string; low: number; high: number; step: number; log?: boolean }>(),
@@ -10,29 +11,20 @@ const props = withDefaults(
 const value = defineModel<number>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 const track = useTemplateRef("track")
-let dragging = false
 
 const place = computed(() => Math.min(1, Math.max(0, placeOf(value.value, props.low, props.high, props.log))))
 const written = computed(() => shown(value.value, props.unit, props.step))
 
-function drag(event: PointerEvent): void {
-  if (!dragging) return
-  const box = track.value!.getBoundingClientRect()
-  const part = 1 - (event.clientY - box.top) / box.height
-  value.value = valueAt(part, props.low, props.high, props.log, props.step)
+function nudge(direction: number): void {
+  value.value = onStep(value.value + direction * props.step, props.low, props.high, props.step)
 }
 
-function press(event: PointerEvent): void {
-  dragging = true
-  track.value?.setPointerCapture(event.pointerId)
-  drag(event)
-}
-
-function release(): void {
-  if (!dragging) return
-  dragging = false
-  emit("done")
-}
+useTrack(track, {
+  upright: true,
+  moved: (at) => (value.value = valueAt(at, props.low, props.high, props.log, props.step)),
+  nudged: nudge,
+  done: () => emit("done"),
+})
 </script>
 
 <template>
@@ -51,10 +43,6 @@ function release(): void {
       :aria-valuenow="value"
       :aria-valuetext="`${written} ${unit}`"
       aria-orientation="vertical"
-      @pointerdown="press"
-      @pointermove="drag"
-      @pointerup="release"
-      @pointercancel="release"
     >
       <span class="line"><span class="done" :style="{ height: `${100 * place}%` }" /></span>
       <span class="knob" :style="{ bottom: `${100 * place}%` }" />

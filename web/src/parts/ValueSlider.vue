@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // A slider for a thumb: the whole height takes the touch, minus and plus step and run while held, the value
 // can be tapped and typed.
-import { Minus, Plus } from "@lucide/vue"
-import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef } from "vue"
+import { computed, nextTick, ref, useTemplateRef } from "vue"
+import StepButton from "./StepButton.vue"
+import { useTrack } from "./useTrack"
 import { onStep, placeOf, shown, typed, valueAt } from "./values"
 
 const props = withDefaults(
@@ -23,54 +24,20 @@ const track = useTemplateRef("track")
 const entry = useTemplateRef("entry")
 const writing = ref(false)
 const text = ref("")
-let dragging = false
-let repeat = 0
 
 const place = computed(() => placeOf(value.value, props.low, props.high, props.log))
 const written = computed(() => shown(value.value, props.unit, props.step))
-
-function drag(event: PointerEvent): void {
-  if (!dragging) return
-  const box = track.value!.getBoundingClientRect()
-  value.value = valueAt((event.clientX - box.left) / box.width, props.low, props.high, props.log, props.step)
-}
-
-function press(event: PointerEvent): void {
-  dragging = true
-  track.value?.setPointerCapture(event.pointerId)
-  drag(event)
-}
-
-function release(): void {
-  if (!dragging) return
-  dragging = false
-  emit("done")
-}
 
 function nudge(direction: number): void {
   value.value = onStep(value.value + direction * props.step, props.low, props.high, props.step)
 }
 
-const FIRST = 350
-const QUICKEST = 40
-
-function hold(direction: number): void {
-  nudge(direction)
-  let wait = FIRST
-  const again = () => {
-    nudge(direction)
-    wait = Math.max(QUICKEST, wait * 0.8)
-    repeat = window.setTimeout(again, wait)
-  }
-  repeat = window.setTimeout(again, wait)
-}
-
-function letGo(): void {
-  if (!repeat) return
-  window.clearTimeout(repeat)
-  repeat = 0
-  emit("done")
-}
+useTrack(track, {
+  upright: false,
+  moved: (at) => (value.value = valueAt(at, props.low, props.high, props.log, props.step)),
+  nudged: nudge,
+  done: () => emit("done"),
+})
 
 async function write(): Promise<void> {
   text.value = written.value
@@ -88,16 +55,6 @@ function take(): void {
     emit("done")
   }
 }
-
-function key(event: KeyboardEvent): void {
-  const direction = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
-  if (!direction) return
-  event.preventDefault()
-  nudge(direction)
-  emit("done")
-}
-
-onBeforeUnmount(() => window.clearTimeout(repeat))
 </script>
 
 <template>
@@ -126,17 +83,7 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
       </button>
     </div>
     <div class="thumb">
-      <button
-        type="button"
-        class="end"
-        :aria-label="`${label}: less`"
-        @pointerdown="hold(-1)"
-        @pointerup="letGo"
-        @pointerleave="letGo"
-        @pointercancel="letGo"
-      >
-        <Minus :size="18" />
-      </button>
+      <StepButton :direction="-1" :label="`${label}: less`" @step="nudge" @done="emit('done')" />
       <div
         ref="track"
         class="track"
@@ -147,26 +94,11 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
         :aria-valuemax="high"
         :aria-valuenow="value"
         :aria-valuetext="`${written} ${unit}`"
-        @pointerdown="press"
-        @pointermove="drag"
-        @pointerup="release"
-        @pointercancel="release"
-        @keydown="key"
       >
         <span class="line"><span class="done" :style="{ width: `${100 * place}%` }" /></span>
         <span class="knob" :style="{ left: `${100 * place}%` }" />
       </div>
-      <button
-        type="button"
-        class="end"
-        :aria-label="`${label}: more`"
-        @pointerdown="hold(1)"
-        @pointerup="letGo"
-        @pointerleave="letGo"
-        @pointercancel="letGo"
-      >
-        <Plus :size="18" />
-      </button>
+      <StepButton :direction="1" :label="`${label}: more`" @step="nudge" @done="emit('done')" />
     </div>
   </div>
 </template>
@@ -222,24 +154,6 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
   margin-left: -5px;
   border-radius: 2px;
   background: var(--ink);
-}
-.end {
-  flex: none;
-  display: grid;
-  place-items: center;
-  width: 44px;
-  height: 44px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
-  touch-action: none;
-}
-.end:first-child {
-  margin-left: -12px;
-}
-.end:last-child {
-  margin-right: -12px;
 }
 .value {
   flex: none;

@@ -9,5 +9,8 @@ watchEffect(() => {
 </script>
 
 <template>
-  <RouterView />
+  <RouterView v-slot="{ Component, route }">
+    <!-- Another brush is another bench. -->
+    <component :is="Component" :key="String(route.params.brush ?? route.name)" />
+  </RouterView>
 </template>
