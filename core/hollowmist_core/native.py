@@ -88,8 +88,11 @@ class Sheet:
         self.state["record_only"] = record_only
         stroke.begin(self.state, brush, kind, int(erase))
 
-    def feed(self, samples: np.ndarray) -> np.ndarray:
-        """Move the pen. Returns the samples that counted; unsound ones are dropped."""
+    def feed(self, samples: np.ndarray, watched: bool = True) -> np.ndarray:
+        """Move the pen. Returns the samples that counted; unsound ones are dropped.
+
+        Without `watched` the sheet does not show the open end before the lift.
+        """
         batch = samples.astype(SAMPLE, copy=True)
         kept = stroke.feed(
             self.state,
@@ -103,6 +106,7 @@ class Sheet:
             self.pool,
             batch,
             len(batch),
+            int(watched),
         )
         return batch[:kept]
 
@@ -118,7 +122,7 @@ class Sheet:
         """Ink a recorded stroke. Returns the rectangle it reached: left, top, right, bottom, px."""
         self.begin(brush, recorded.kind, recorded.erase)
         for start in range(0, len(recorded.samples), BATCH):
-            self.feed(recorded.samples[start : start + BATCH])
+            self.feed(recorded.samples[start : start + BATCH], watched=False)
         self.lift()
         state = self.state[0]
         return tuple(int(state[f"all_{side}"]) for side in ("left", "top", "right", "bottom"))

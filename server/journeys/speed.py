@@ -68,8 +68,8 @@ def with_pillow(stamps):
         sheet.paste(255, (64 - turned.width // 2, 64 - turned.height // 2), turned)
 
 
-def ms_per_1000_px(length: float) -> float:
-    """Time of a stroke of a length, fed as a pen would, per 1000 px of it."""
+def stroke_of(length: float):
+    """An act that draws a stroke of a length, fed as a pen would, and the length it really has, px."""
     count = max(2, int(length / 8))
     u = np.linspace(0.0, length, count)
     samples = np.zeros(count, SAMPLE)
@@ -86,9 +86,23 @@ def ms_per_1000_px(length: float) -> float:
         sheet.lift()
         sheet.clear()
 
-    draw()
-    real = np.hypot(np.diff(samples["x"]), np.diff(samples["y"])).sum()
-    return best(draw, 3 if length > 10_000 else 9) / real * 1000
+    return draw, np.hypot(np.diff(samples["x"]), np.diff(samples["y"])).sum()
+
+
+def growth() -> float:
+    """Time per px of a stroke of 50,000 px against one of 1,000 px.
+
+    Both are timed over the same length of line and in turn, so that a busy machine slows them alike.
+    """
+    (long, long_px), (short, short_px) = stroke_of(50_000), stroke_of(1_000)
+    repeats = round(long_px / short_px)
+
+    def shorts():
+        for _ in range(repeats):
+            short()
+
+    long_times, short_times = zip(*((best(long, 1), best(shorts, 1)) for _ in range(ROUNDS)), strict=True)
+    return (min(long_times) / long_px) / (min(short_times) / (short_px * repeats))
 
 
 class SpeedCase(JourneyCase):
@@ -104,7 +118,8 @@ class SpeedCase(JourneyCase):
         try:
             case._pre_setup()
             case.setUp()
-            return {**case.native(), **case.module(), **case.bench()}
+            figures = {**case.native(), **case.module(), **case.bench()}
+            return {name: round(float(value), 4) for name, value in figures.items()}
         finally:
             for context in cls.browser.contexts:
                 context.close()
@@ -118,7 +133,7 @@ class SpeedCase(JourneyCase):
         ours = best(lambda: tip.lay_stamps(pool, stamps, STAMPS, 1))
         return {
             "stamp_native_vs_pillow": ours / best(lambda: with_pillow(stamps), 3),
-            "growth": ms_per_1000_px(50_000) / ms_per_1000_px(1_000),
+            "growth": growth(),
         }
 
     def module(self) -> dict[str, float]:

@@ -190,12 +190,14 @@ def lay_open(state, brush, path, stamps, maps, free, pool):
     array("f4"),
     array(SAMPLE),
     int32,
+    int32,
 )
-def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples, count):
+def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples, count, watched):
     """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
 
     Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
-    changed is left in the state. Returns how many samples counted.
+    changed is left in the state. A stroke that nobody watches (`watched` 0: it is lifted before it is
+    shown) is spared its open end. Returns how many samples counted.
     """
     state, brush = strokes[0], brushes[0]
     forget_change(state)
@@ -214,6 +216,7 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples
         compact_path(state, path)
     if state.sample_count > 0:
         open_end(state, brush, recent, even, path)
+    if state.sample_count > 0 and watched:
         lay_open(state, brush, path, stamps, maps, free, pool)
     return kept
 

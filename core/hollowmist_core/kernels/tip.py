@@ -150,8 +150,8 @@ def lay_in_tile(pool, slot, left, top, right, bottom, stamp, build):
             continue
         half = math.sqrt(root) * inv_qa + HALF
         middle = stamp.x - qb * dy * inv_qa
-        first = max(left, int32(math.floor(middle - half))) // LANES * LANES
-        past = (min(right, int32(math.ceil(middle + half))) + LANES - 1) // LANES * LANES
+        first = max(left, int32(math.floor(middle - half))) & -LANES
+        past = (min(right, int32(math.ceil(middle + half))) + LANES - 1) & -LANES
         if first >= past:
             continue
         dx = float32(first) + HALF - stamp.x

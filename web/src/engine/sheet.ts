@@ -112,11 +112,11 @@ export class Sheet {
     this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0)
   }
 
-  /** Move the pen by whole samples; returns those that counted. */
-  feed(samples: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+  /** Move the pen by whole samples; returns those that counted. Unwatched, the open end waits for the lift. */
+  feed(samples: Float32Array<ArrayBuffer>, watched = true): Float32Array<ArrayBuffer> {
     const taken: Float32Array<ArrayBuffer>[] = []
     for (let from = 0; from < samples.length; from += BATCH * FLOATS) {
-      taken.push(this.feedBatch(samples.subarray(from, from + BATCH * FLOATS)))
+      taken.push(this.feedBatch(samples.subarray(from, from + BATCH * FLOATS), watched))
     }
     const all = joined(taken)
     this.kept.push(all)
@@ -124,7 +124,7 @@ export class Sheet {
     return all
   }
 
-  private feedBatch(batch: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+  private feedBatch(batch: Float32Array<ArrayBuffer>, watched: boolean): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     const { memory } = this.module
     const { recent, even, path, stamps, samples } = this.space
@@ -132,7 +132,7 @@ export class Sheet {
     const count = this.module.call(
       "feed",
       ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free, memory.cells],
-      ...[samples, batch.length / FLOATS],
+      ...[samples, batch.length / FLOATS, watched ? 1 : 0],
     )
     return memory.f32({ at: samples.at, length: count * FLOATS }).slice()
   }
@@ -170,7 +170,7 @@ export class Sheet {
   /** Ink a recorded stroke; returns the rectangle that it reached, sheet px. */
   ink(stroke: Stroke): Rectangle {
     this.begin(stroke.kind, stroke.erase)
-    this.feed(stroke.samples)
+    this.feed(stroke.samples, false)
     this.lift()
     return this.reached
   }
