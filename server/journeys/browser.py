@@ -130,7 +130,7 @@ class JourneyCase(StaticLiveServerTestCase):
         width, height, data = (page or self.page).evaluate(_READ_CANVAS)
         return np.frombuffer(base64.b64decode(data), np.uint8).reshape(height, width, 4)
 
-    def wait_for(self, true, seconds=8.0):
+    def wait_for(self, true, seconds=15.0):
         """Wait until a condition holds; what it last gave is returned."""
         end = time.monotonic() + seconds
         while time.monotonic() < end:

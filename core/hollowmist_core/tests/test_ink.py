@@ -163,3 +163,54 @@ class ViewTests(TestCase):
         sheet = Sheet(60, 40)
         sheet.ink(prepared(read({**PLAIN, "size": 10.0})), Stroke(straight(10, 10, 50, 30)))
         np.testing.assert_array_equal(sheet.pixels(zoom=4.0), np.kron(sheet.pixels(), np.ones((4, 4, 1), np.uint8)))
+
+    def test_around_the_sheet_lies_the_desk(self):
+        from ..kernels import ink
+        from ..kernels.records import VIEW
+
+        sheet = Sheet(40, 30)
+        for zoom in (1.0, 0.7):
+            view = np.zeros(1, VIEW)
+            view["zoom"], view["width"], view["height"] = zoom, 80, 60
+            view["origin_x"], view["origin_y"] = -10, -10
+            view["paper"], view["desk"] = 0xFFFFFF, 0x112233
+            screen = np.zeros(80 * 60, np.uint32)
+            brush = prepared(read({}))
+            box = (-1000, -1000, 1000, 1000)
+            flat = np.zeros(10_000, np.uint32)
+            ink.present(sheet.state, brush, sheet.maps, sheet.pool, sheet.cells, view, flat, screen, *box)
+            pixels = screen.view(np.uint8).reshape(60, 80, 4)
+            self.assertEqual(pixels[2, 2].tolist(), [0x11, 0x22, 0x33, 255])
+            self.assertEqual(pixels[-1, -1].tolist(), [0x11, 0x22, 0x33, 255])
+            self.assertEqual(pixels[int(25 * zoom), int(30 * zoom)].tolist(), [255, 255, 255, 255])
+
+
+class ColourTests(TestCase):
+    def test_ink_lies_over_ink_as_w3c_source_over_says(self):
+        sheet = Sheet(120, 80)
+        first = {**PLAIN, "size": 60.0, "ink": "#c04020", "opacity": 0.6}
+        second = {**PLAIN, "size": 60.0, "ink": "#2050a0", "opacity": 0.4}
+        for settings in (first, second):
+            sheet.ink(prepared(read(settings)), Stroke(straight(30, 40, 90, 40)))
+        want = np.array([0xFB, 0xFA, 0xF5], float)
+        for settings in (first, second):
+            colour = np.array([int(settings["ink"][i : i + 2], 16) for i in (1, 3, 5)], float)
+            want = settings["opacity"] * colour + (1 - settings["opacity"]) * want
+        np.testing.assert_allclose(sheet.pixels()[40, 60, :3], want, atol=1.6)
+
+    def test_pressure_darkens_where_its_response_is_on(self):
+        opacity = {"pressure": {"on": True, "range": [0.2, 1.0], "nodes": [[0, 0], [1, 1]]}}
+        responses = {**PLAIN["responses"], "opacity": opacity}
+        cover = inked(straight(40, 100, 360, 100, 200, (0.0, 1.0)), size=30.0, responses=responses)[100]
+        for x in (100, 200, 300):
+            self.assertAlmostEqual(cover[x], 0.2 + 0.8 * (x + 15 - 40) / 320, delta=0.06)
+        self.assertTrue((np.diff(cover[60:340]) > -0.01).all())
+
+    def test_a_lighter_press_over_a_darker_one_takes_nothing_away(self):
+        opacity = {"pressure": {"on": True, "range": [0.1, 1.0], "nodes": [[0, 0], [1, 1]]}}
+        responses = {**PLAIN["responses"], "opacity": opacity}
+        there_and_back = np.concatenate([straight(60, 100, 340, 100), straight(340, 100, 60, 100, 60, 0.1)])
+        there_and_back["t"] = 5.0 * np.arange(len(there_and_back))
+        for overlap in ("level", "build"):
+            cover = inked(there_and_back, size=30.0, responses=responses, overlap=overlap)
+            self.assertGreater(cover[100, 200], 0.98)

@@ -218,3 +218,20 @@ class MemoryTests(TestCase):
     def test_paper_beyond_the_bounds_is_refused(self):
         with self.assertRaisesRegex(ValueError, "8192"):
             Sheet(9000, 10)
+
+    def test_a_pool_that_runs_out_says_so_and_crashes_nothing(self):
+        sheet = Sheet(1024, 1024)
+        sheet.free[0] = 2
+        sheet.begin(prepared(read({**BRUSH, "size": 300.0})))
+        sheet.feed(straight(100, 100, 900, 900))
+        sheet.lift()
+        self.assertEqual(int(sheet.state["starved"][0]), 1)
+
+    def test_tiles_come_back_after_each_stroke(self):
+        sheet = Sheet(512, 512)
+        brush = prepared(read(BRUSH))
+        sheet.ink(brush, Stroke(straight(50, 50, 450, 450)))
+        free = int(sheet.free[0])
+        for _ in range(20):
+            sheet.ink(brush, Stroke(straight(50, 50, 450, 450)))
+        self.assertEqual(int(sheet.free[0]), free)

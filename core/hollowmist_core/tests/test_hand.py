@@ -1,0 +1,71 @@
+"""Hand: what a pointer reports, and what stands in for the rest."""
+
+from unittest import TestCase
+
+import numpy as np
+
+from ..brush import read
+from ..kernels import hand
+from ..kernels.records import FINGER, MOUSE, PEN, POINT, SAMPLE
+from ..native import Sheet, prepared
+from . import straight
+
+
+def fed(samples, kind=PEN):
+    sheet = Sheet(400, 200)
+    sheet.begin(prepared(read({})), kind)
+    sheet.feed(samples)
+    return sheet.state[0]
+
+
+class ReportTests(TestCase):
+    def test_tilt_runs_from_upright_to_flat(self):
+        for altitude, tilt in [(90, 0.0), (45, 0.5), (0, 1.0), (120, 0.0)]:
+            samples = straight(10, 10, 60, 10)
+            samples["altitude"] = np.radians(altitude)
+            self.assertAlmostEqual(float(fed(samples)["tilt"]), tilt, places=5)
+
+    def test_a_pen_that_does_not_know_its_lean_counts_as_upright(self):
+        samples = straight(10, 10, 60, 10)
+        samples["altitude"] = samples["azimuth"] = np.nan
+        state = fed(samples)
+        self.assertEqual(float(state["tilt"]), 0.0)
+        self.assertEqual(int(state["dropped"]), 0)
+
+    def test_speed_is_px_per_ms(self):
+        state = fed(straight(0, 50, 300, 50, 61, 0.5, 150.0))
+        self.assertAlmostEqual(float(state["speed"]), 2.0, delta=0.01)
+
+    def test_pressure_is_held_to_its_range(self):
+        self.assertEqual(float(fed(straight(10, 10, 60, 10, 9, 1.7))["pressure"]), 1.0)
+        self.assertEqual(float(fed(straight(10, 10, 60, 10, 9, -0.4))["pressure"]), 0.0)
+
+    def test_fingers_and_mice_press_half_whatever_they_report(self):
+        for kind in (FINGER, MOUSE):
+            self.assertEqual(float(fed(straight(10, 10, 60, 10, 9, 0.9), kind)["pressure"]), 0.5)
+
+
+class PracticePenTests(TestCase):
+    def test_quick_presses_lighter_and_rest_presses_harder(self):
+        pressures = [hand.pressure_from_speed(speed, 0.6) for speed in np.linspace(0, 6, 61)]
+        self.assertTrue((np.diff(pressures) <= 0).all())
+        self.assertAlmostEqual(pressures[0], 0.9, places=5)
+        self.assertAlmostEqual(pressures[-1], 0.15, places=5)
+        self.assertEqual(hand.pressure_from_speed(0.0, 1.0), 1.0)
+
+
+class HistogramTests(TestCase):
+    def test_it_weighs_by_length_of_line(self):
+        samples = np.zeros(5, SAMPLE)
+        samples["x"] = [0, 100, 130, 130, 140]
+        samples["pressure"] = [0, 0.15, 0.95, 1.0, 1.0]
+        bins = np.zeros(10, np.float32)
+        hand.pressure_histogram(bins, 10, samples, 5)
+        np.testing.assert_allclose(bins, [0, 100, 0, 0, 0, 0, 0, 0, 0, 40], atol=1e-4)
+
+    def test_the_trace_tells_what_was_recorded(self):
+        samples = straight(0, 50, 300, 50, 61, (0.2, 0.8), 150.0)
+        points = np.zeros(40, POINT)
+        self.assertEqual(hand.trace_hand(samples, 61, points), 40)
+        np.testing.assert_array_equal(points["pressure"], samples["pressure"][:40])
+        self.assertAlmostEqual(float(points["s"][-1]), 2.0, delta=0.01)
