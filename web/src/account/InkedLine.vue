@@ -34,7 +34,7 @@ onMounted(async () => {
     const samples = new Float32Array(rows.flat())
     for (let i = 0; i < samples.length; i += 6) {
       samples[i] = (samples[i]! - 452) * 3.05
-      samples[i + 1] = (samples[i + 1]! - 358) * 3.05
+      samples[i + 1] = (samples[i + 1]! - 368) * 3.05
     }
     sheet.ink({ kind: "pen", erase: false, samples })
   }
