@@ -1,6 +1,6 @@
-"""The brush as one record: every setting once, with unit, range, default, station and help.
+"""The brush as one record and one document.
 
-From `SETTINGS` and `RESPONSES` come the checked document that is kept and carried (`read`), the
+From `settings.SETTINGS` and `RESPONSES` come the checked document that is kept and carried (`read`), the
 record the kernels work on (`BRUSH`, `to_record`), the JSON schema (`json_schema`) and, through
 `wasm.layout`, the table of offsets and the control metadata that the tablet uses.
 """
@@ -12,9 +12,13 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, create_model
 
-VERSION = 1
+from .settings import BY_NAME, SETTINGS, Setting
+
+VERSION = 2
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
 
+MAX_SHAPES = 12
+MAX_FACES = 12
 MAX_NODES = 16
 TABLE = 257
 """Entries of a response's table: the curve at 0, 1/256 ... 1."""
@@ -22,152 +26,6 @@ TABLE = 257
 STATIONS = ("hand", "line", "weight", "tip", "grain", "ink")
 INPUTS = ("pressure",)
 OUTPUTS = ("size", "opacity")
-
-
-@dataclass(frozen=True)
-class Setting:
-    """One setting of a brush.
-
-    Attributes
-    ----------
-    name : str
-        Key in the document and field of the record.
-    kind : {"number", "choice", "switch", "colour"}
-    default : float, str or bool
-        A colour is "#rrggbb" in sRGB.
-    unit : str
-        As shown. "%" is stored as 0..1, "°" as degrees, "× size" as multiples of the brush's size.
-    low, high : float
-        Allowed range of a number, both ends included.
-    step : float
-        The smallest change that is useful to a hand.
-    log : bool
-        The range spans decades, so a slider moves by ratios.
-    choices : tuple of str
-        In the order in which the record numbers them.
-    """
-
-    name: str
-    label: str
-    station: str
-    kind: str
-    default: Any
-    help: str
-    unit: str = ""
-    low: float = 0.0
-    high: float = 1.0
-    step: float = 0.01
-    log: bool = False
-    choices: tuple[str, ...] = ()
-
-
-def _percent(name, label, station, default, help, low=0.0, high=1.0, step=0.01, log=False):
-    return Setting(name, label, station, "number", default, help, "%", low, high, step, log)
-
-
-def _taper(end: str, where: str) -> tuple[Setting, ...]:
-    return (
-        Setting(
-            f"taper_{end}_length",
-            f"{where} taper",
-            "weight",
-            "number",
-            0.0,
-            f"How far the {end} of the stroke takes to reach its full width.",
-            "× size",
-            0.0,
-            20.0,
-            0.1,
-        ),
-        _percent(
-            f"taper_{end}_point",
-            f"{where} point",
-            "weight",
-            0.0,
-            f"Width left at the very {end}: 0 % is a needle point.",
-        ),
-        _percent(
-            f"taper_{end}_curve",
-            f"{where} shape",
-            "weight",
-            0.0,
-            "Below zero the point stays thin for longer, above zero it is blunt.",
-            -1.0,
-        ),
-    )
-
-
-SETTINGS: tuple[Setting, ...] = (
-    Setting(
-        "steadying",
-        "Steadying",
-        "line",
-        "choice",
-        "none",
-        "Takes the tremble out of the line.",
-        choices=("none", "even-out"),
-    ),
-    Setting(
-        "reach",
-        "Reach",
-        "line",
-        "number",
-        12.0,
-        "Length of line that is evened out: more is calmer, and rounds corners more.",
-        "px",
-        1.0,
-        200.0,
-        1.0,
-        log=True,
-    ),
-    Setting(
-        "finish", "Finish at the lift", "line", "switch", True, "The line runs on to where the pen left the paper."
-    ),
-    Setting(
-        "size",
-        "Size",
-        "weight",
-        "number",
-        24.0,
-        "Width of the stroke at full response.",
-        "px",
-        0.5,
-        2000.0,
-        0.5,
-        log=True,
-    ),
-    _percent("thinnest", "Thinnest", "weight", 0.0, "No touch draws thinner than this share of the size."),
-    _percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size."),
-    *_taper("start", "Start"),
-    *_taper("end", "End"),
-    _percent("softness", "Softness", "tip", 0.0, "How far the edge fades: 0 % is crisp."),
-    _percent("roundness", "Roundness", "tip", 1.0, "100 % is a disc, low values a flat nib.", low=0.02),
-    Setting("angle", "Angle", "tip", "number", 0.0, "Turn of the tip on the page, clockwise.", "°", -180.0, 180.0, 1.0),
-    _percent(
-        "spacing",
-        "Spacing",
-        "tip",
-        0.04,
-        "Distance from stamp to stamp, of the width there: wide shows single stamps.",
-        low=0.01,
-        high=5.0,
-        log=True,
-    ),
-    Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),
-    _percent("opacity", "Opacity", "ink", 1.0, "The most a whole stroke covers.", low=0.01),
-    _percent("flow", "Flow", "ink", 1.0, "Ink that each single stamp gives.", low=0.01),
-    Setting(
-        "overlap",
-        "Overlap",
-        "ink",
-        "choice",
-        "level",
-        "Level stays even where a stroke crosses itself, build grows darker.",
-        choices=("level", "build"),
-    ),
-)
-
-BY_NAME = {setting.name: setting for setting in SETTINGS}
 
 
 @dataclass(frozen=True)
@@ -208,14 +66,44 @@ LINK = np.dtype(
 )
 """Record of one response: `x`, `y` hold `count` nodes, `table` is filled by the kernel `prepare`."""
 
+USE = np.dtype(
+    [
+        ("image", "i4"),
+        ("flip_across", "i4"),
+        ("flip_along", "i4"),
+        ("turn", "f4"),
+        ("scale", "f4"),
+        ("cos", "f4"),
+        ("sin", "f4"),
+    ],
+    align=True,
+)
+"""Record of a shape source in use: `image` is its place among the images at hand, or -1; the turn's
+`cos` and `sin` are derived."""
+
 _FIELD = {"number": "f4", "choice": "i4", "switch": "i4", "colour": "u4"}
 
 BRUSH = np.dtype(
     [(s.name, _FIELD[s.kind]) for s in SETTINGS]
-    + [("cos_angle", "f4"), ("sin_angle", "f4"), ("responses", LINK, (len(RESPONSES),))],
+    + [
+        ("cos_angle", "f4"),
+        ("sin_angle", "f4"),
+        ("hold_flow", "f4"),
+        ("faces", "i4"),
+        ("face_x", "f4", (MAX_FACES,)),
+        ("face_y", "f4", (MAX_FACES,)),
+        ("grain_cos", "f4"),
+        ("grain_sin", "f4"),
+        ("grain_image", "i4"),
+        ("shape_count", "i4"),
+        ("shapes", USE, (MAX_SHAPES,)),
+        ("responses", LINK, (len(RESPONSES),)),
+    ],
     align=True,
 )
-"""Record of a brush. `cos_angle`, `sin_angle` and the tables are derived by the kernel `prepare`."""
+"""Record of a brush. Angles' cosines and sines, `hold_flow`, the tip's
+faces and the tables are derived by the kernel
+`prepare`; `grain_image` is the grain's place among the images at hand, or -1."""
 
 
 @dataclass(frozen=True)
@@ -247,7 +135,7 @@ _Nodes = Annotated[list[tuple[_Unit, _Unit]], Field(min_length=2, max_length=MAX
 
 
 class _Strict(BaseModel):
-    model_config = ConfigDict(extra="forbid", strict=True, title="Brush")
+    model_config = ConfigDict(extra="forbid", strict=True)
 
 
 def _link_model(response: Response):
@@ -272,10 +160,32 @@ def _outputs_model():
     return create_model("Responses", __base__=_Strict, **outputs)
 
 
-def _field_for(setting: Setting):
+_Digest = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$", description="SHA-256 of the picture's PNG file.")]
+_Id = Annotated[str, Field(pattern=r"^[0-9a-f-]{36}$", description="The source it was taken from.")]
+
+
+class GrainUse(_Strict):
+    """A grain source in use: the picture itself, and the source whose changes it may follow."""
+
+    picture: _Digest
+    source: _Id | None = None
+
+
+class ShapeUse(GrainUse):
+    """A shape source in use, with its own turn, flips, scale and invert."""
+
+    turn: float = Field(0.0, ge=-180, le=180, allow_inf_nan=False)
+    scale: float = Field(1.0, ge=0.05, le=4, allow_inf_nan=False)
+    flip_across: bool = False
+    flip_along: bool = False
+    invert: bool = False
+
+
+def field_for(setting: Setting):
+    """Pydantic type and field of a setting."""
     note = {"title": setting.label, "description": setting.help}
     if setting.kind == "number":
-        extra = {"unit": setting.unit, "station": setting.station}
+        extra = {"unit": setting.unit} | ({"station": setting.station} if setting.station else {})
         return float, Field(
             setting.default, ge=setting.low, le=setting.high, allow_inf_nan=False, json_schema_extra=extra, **note
         )
@@ -291,7 +201,9 @@ BrushDocument = create_model(
     "BrushDocument",
     __base__=_Strict,
     version=(int, Field(VERSION, ge=1, le=VERSION, description="Version of this document's format.")),
-    **{s.name: _field_for(s) for s in SETTINGS},
+    **{s.name: field_for(s) for s in SETTINGS},
+    shapes=(list[ShapeUse], Field(default_factory=list, max_length=MAX_SHAPES)),
+    grain=(GrainUse | None, None),
     responses=(_responses, Field(default_factory=_responses)),
 )
 """Pydantic model of the document in which a brush is kept and carried."""
@@ -347,7 +259,8 @@ def read(document: Any) -> dict:
             ]
         )
     try:
-        return BrushDocument.model_validate_json(json.dumps(document)).model_dump(mode="json")
+        whole = BrushDocument.model_validate_json(json.dumps(document)).model_dump(mode="json")
+        return whole | {"version": VERSION}
     except ValidationError as error:
         raise BrushError([_problem(one) for one in error.errors()]) from None
     except (TypeError, ValueError) as error:
@@ -375,13 +288,26 @@ def _problem(error) -> Problem:
     return Problem(field, value, text)
 
 
-def to_record(document: dict) -> np.ndarray:
+def pictures_of(document: dict) -> list[tuple[str, str]]:
+    """The pictures a checked brush uses: (role, digest), the role being "shape", "inverted" or "grain".
+
+    In the order in which the record counts them; a picture used twice in one role is listed once.
+    """
+    roles = [("inverted" if use["invert"] else "shape", use["picture"]) for use in document["shapes"]]
+    if document["grain"]:
+        roles.append(("grain", document["grain"]["picture"]))
+    return list(dict.fromkeys(roles))
+
+
+def to_record(document: dict, images: dict[tuple[str, str], int] | None = None) -> np.ndarray:
     """The record of a checked document.
 
     Parameters
     ----------
     document : dict
         As returned by `read`.
+    images : dict, optional
+        Place of each of `pictures_of(document)` among the images at hand; what is missing counts as not there.
 
     Returns
     -------
@@ -396,6 +322,13 @@ def to_record(document: dict) -> np.ndarray:
         elif setting.kind == "colour":
             value = int(value[1:], 16)
         record[setting.name] = value
+    images = images or {}
+    record["shape_count"] = len(document["shapes"])
+    for slot, use in zip(record["shapes"][0], document["shapes"], strict=False):
+        slot["image"] = images.get(("inverted" if use["invert"] else "shape", use["picture"]), -1)
+        for name in ("turn", "scale", "flip_across", "flip_along"):
+            slot[name] = use[name]
+    record["grain_image"] = images.get(("grain", document["grain"]["picture"]), -1) if document["grain"] else -1
     for slot, response in zip(record["responses"][0], RESPONSES, strict=True):
         link = document["responses"][response.output][response.input]
         slot["input"] = INPUTS.index(response.input)

@@ -1,12 +1,14 @@
 """The native home: sheets inked by the kernels on the server's CPU."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 
 from . import brush as brushes
-from .kernels import curve, ink, sheet, stroke
-from .kernels.records import LAYER, PEN, PLANES, POINT, RECENT, SAMPLE, STAMP, STROKE, TILE, TILE_AREA, VIEW
+from .kernels import derive, images, ink, sheet, stroke
+from .kernels.records import IMAGE, LAYER, PEN, PLANES, POINT, RECENT, SAMPLE, STAMP, STROKE, TILE, TILE_AREA, VIEW
 
 PAPER = 0xFBFAF5
 DESK = 0xE6EBE8
@@ -16,16 +18,66 @@ FLAT = 1 << 20
 BATCH = 4096
 
 
-def prepared(document: dict) -> np.ndarray:
-    """The whole record of a checked brush document, derived fields included.
+Pictures = Callable[[str], np.ndarray]
+"""Finds a source's ink, shape (height, width), uint8, 255 = full, by the digest of its picture."""
 
-    Returns
-    -------
-    ndarray, shape (1,), dtype BRUSH
+
+class Ready(NamedTuple):
+    """A brush with all that its ink needs: its record, and its images with their bank of words."""
+
+    record: np.ndarray
+    images: np.ndarray
+    bank: np.ndarray
+
+
+def chained(ink: np.ndarray, role: str) -> tuple[np.ndarray, np.ndarray]:
+    """An image record and its bank.
+
+    Parameters
+    ----------
+    ink : ndarray, shape (height, width), uint8
+    role : {"shape", "inverted", "grain"}
+        A grain goes on at its other side, a shape has a clear border.
     """
-    record = brushes.to_record(document)
-    curve.prepare(record)
-    return record
+    record = np.zeros(1, IMAGE)
+    height, width = ink.shape
+    pixels = np.zeros(2 * ink.size + 64, np.uint8)
+    pixels[: ink.size] = ink.ravel()
+    bank = np.zeros(2 * (width + 1) * (height + 1) + 64, np.uint32)
+    used = images.build_chain(record, 0, pixels, width, height, int(role == "grain"), int(role == "inverted"), bank, 0)
+    return record, bank[:used]
+
+
+def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
+    """A checked brush document made ready to ink with.
+
+    Parameters
+    ----------
+    document : dict
+        As returned by `brush.read`.
+    pictures : callable, optional
+        Needed by a brush that uses sources.
+
+    Raises
+    ------
+    LookupError
+        From `pictures`, where a source's picture is not there.
+    """
+    wanted = brushes.pictures_of(document)
+    if wanted and pictures is None:
+        raise LookupError("this brush uses sources; give their pictures")
+    chains = [chained(pictures(digest), role) for role, digest in wanted]
+    start = 0
+    for record, bank in chains:
+        record["offsets"] += start
+        start += len(bank)
+    record = brushes.to_record(document, {key: i for i, key in enumerate(wanted)})
+    derive.prepare(record)
+    return Ready(
+        record,
+        np.concatenate([image for image, _ in chains]) if chains else np.zeros(1, IMAGE),
+        np.concatenate([bank for _, bank in chains]) if chains else np.zeros(1, np.uint32),
+    )
 
 
 @dataclass(frozen=True)
@@ -80,13 +132,13 @@ class Sheet:
         self.stamps = np.zeros(STAMPS, STAMP)
         sheet.size_sheet(self.state, self.maps, width, height)
         sheet.add_slots(self.free, 0, PLANES * tiles)
-        self._brush = None
+        self._brush = Ready(np.zeros(1, brushes.BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
 
-    def begin(self, brush: np.ndarray, kind: int = PEN, erase: bool = False, record_only: bool = False):
+    def begin(self, brush: Ready, kind: int = PEN, erase: bool = False, record_only: bool = False):
         """Put the pen down with a prepared brush. With `record_only` stamps are noted but not inked."""
         self._brush = brush
         self.state["record_only"] = record_only
-        stroke.begin(self.state, brush, kind, int(erase))
+        stroke.begin(self.state, brush.record, kind, int(erase))
 
     def feed(self, samples: np.ndarray, watched: bool = True) -> np.ndarray:
         """Move the pen. Returns the samples that counted; unsound ones are dropped.
@@ -96,7 +148,7 @@ class Sheet:
         batch = samples.astype(SAMPLE, copy=True)
         kept = stroke.feed(
             self.state,
-            self._brush,
+            self._brush.record,
             self.recent,
             self.even,
             self.path,
@@ -104,6 +156,8 @@ class Sheet:
             self.maps,
             self.free,
             self.pool,
+            self._brush.images,
+            self._brush.bank,
             batch,
             len(batch),
             int(watched),
@@ -112,13 +166,25 @@ class Sheet:
 
     def lift(self):
         """Lift the pen: the stroke dries onto the layer."""
-        stroke.lift(self.state, self._brush, self.path, self.stamps, self.maps, self.free, self.pool, self.cells)
+        record, images, bank = self._brush
+        stroke.lift(
+            self.state,
+            record,
+            self.path,
+            self.stamps,
+            self.maps,
+            self.free,
+            self.pool,
+            images,
+            bank,
+            self.cells,
+        )
 
     def cancel(self):
         """Take the stroke in hand back."""
         stroke.cancel(self.state, self.maps, self.free)
 
-    def ink(self, brush: np.ndarray, recorded: Stroke) -> tuple[int, int, int, int]:
+    def ink(self, brush: Ready, recorded: Stroke) -> tuple[int, int, int, int]:
         """Ink a recorded stroke. Returns the rectangle it reached: left, top, right, bottom, px."""
         self.begin(brush, recorded.kind, recorded.erase)
         for start in range(0, len(recorded.samples), BATCH):
@@ -144,8 +210,18 @@ class Sheet:
         view["width"], view["height"] = round(self.width * zoom), round(self.height * zoom)
         flat = np.zeros(max(FLAT, 2 * self.width), np.uint32)
         screen = np.zeros(int(view["width"][0]) * int(view["height"][0]), np.uint32)
-        brush = self._brush if self._brush is not None else np.zeros(1, brushes.BRUSH)
         ink.present(
-            self.state, brush, self.maps, self.pool, self.cells, view, flat, screen, 0, 0, self.width, self.height
+            self.state,
+            self._brush.record,
+            self.maps,
+            self.pool,
+            self.cells,
+            view,
+            flat,
+            screen,
+            0,
+            0,
+            self.width,
+            self.height,
         )
         return screen.view(np.uint8).reshape(int(view["height"][0]), int(view["width"][0]), 4)

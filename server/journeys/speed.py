@@ -1,5 +1,6 @@
 """What `script/bench` measures, and how."""
 
+import base64
 import math
 import statistics
 import time
@@ -7,8 +8,9 @@ import time
 import numpy as np
 from hollowmist_core import proofs
 from hollowmist_core.brush import read
-from hollowmist_core.kernels import tip
-from hollowmist_core.kernels.records import SAMPLE, STAMP, TILE_AREA
+from hollowmist_core.kernels import lay
+from hollowmist_core.kernels.records import SAMPLE, STAMP, STROKE, TILE_AREA
+from hollowmist_core.kernels.tip import SHAPES
 from hollowmist_core.native import Sheet, prepared
 from hollowmist_core.wasm import MODULE
 from PIL import Image
@@ -21,6 +23,7 @@ ROUNDS = 5
 LIMITS = {
     "stamp_native_vs_pillow": 0.8,
     "stamp_wasm_vs_canvas2d": 0.8,
+    "stamp_image_wasm_vs_canvas2d": 1.0,
     "pen_to_ink_ms_p95": 8.0,
     "reink_ms_median": 50.0,
     "growth": 1.2,
@@ -32,17 +35,34 @@ LIMITS = {
 POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if name == "Pointed Copper")
 
 
+def encoded(array: np.ndarray) -> str:
+    """An array's bytes as base64, for the browser."""
+    return base64.b64encode(array.tobytes()).decode()
+
+
 def some_stamps() -> np.ndarray:
     """Rotated soft oval stamps of 20 to 60 px in the middle of a tile."""
     i = np.arange(STAMPS)
     stamps = np.zeros(STAMPS, STAMP)
     size = 20 + 40 * ((i * 7919) % 1000) / 1000
+    stamps["flip_u"] = stamps["flip_v"] = 1
     stamps["x"] = stamps["y"] = 64
     stamps["major"], stamps["minor"] = size / 2, size / 4
     stamps["cos"], stamps["sin"] = np.cos(0.7 * i), np.sin(0.7 * i)
     # Full softness would reach beyond the image that Pillow and the canvas draw: 0.5 ends at 1.5 radii.
     stamps["softness"], stamps["flow"], stamps["cap"] = 0.5, 0.5, 1.0
     return stamps
+
+
+def image_brush() -> tuple[dict, dict, dict]:
+    """A brush with an image tip and paper-held grain, its pictures for the browser, and that of its tip."""
+    y, x = np.mgrid[-1:1:256j, -1:1:256j]
+    ragged = np.clip((0.85 - np.hypot(x, y) + 0.1 * np.sin(9 * np.arctan2(y, x))) * 8, 0, 1)
+    tip = {"width": 256, "height": 256, "ink": encoded((255 * ragged).astype(np.uint8))}
+    grain = {"width": 256, "height": 256, "ink": encoded(np.full((256, 256), 128, np.uint8))}
+    shape, tile = "5" * 64, "6" * 64
+    brush = read({"tip": "shapes", "shapes": [{"picture": shape}], "grain": {"picture": tile}})
+    return brush, {shape: tip, tile: grain}, tip
 
 
 def best(act, rounds=ROUNDS) -> float:
@@ -130,8 +150,13 @@ class SpeedCase(JourneyCase):
     def native(self) -> dict[str, float]:
         """The native core, against Pillow and against itself."""
         stamps, pool = some_stamps(), np.zeros(TILE_AREA, np.float32)
-        tip.lay_stamps(pool, stamps, STAMPS, 1)
-        ours = best(lambda: tip.lay_stamps(pool, stamps, STAMPS, 1))
+        state, (record, images, bank) = np.zeros(1, STROKE), prepared(read({}))
+
+        def lay_all():
+            lay.lay_stamps(pool, stamps, STAMPS, 1, state, record, images, bank, -1)
+
+        lay_all()
+        ours = best(lay_all)
         return {
             "stamp_native_vs_pillow": ours / best(lambda: with_pillow(stamps), 3),
             "growth": growth(),
@@ -143,21 +168,34 @@ class SpeedCase(JourneyCase):
         page.goto(f"{self.live_server_url}/measure.html")
         page.wait_for_function("window.measures")
         stamps = some_stamps()
-        rows = [[float(value) for value in stamp] for stamp in stamps]
-        images = [
-            [512, 512, 3 * float(s["major"]), 3 * float(s["minor"]), math.atan2(float(s["sin"]), float(s["cos"]))]
-            for s in stamps
-        ]
-        ours = page.evaluate("(given) => window.measures.layStamps(given, true, 7)", rows)
-        theirs = page.evaluate("(given) => window.measures.drawImages(given, 5)", images)
+        plain = [read({}), {}, encoded(stamps), True, 7]
+
+        def rows(times):
+            """Where `drawImage` puts each stamp: x, y, width, height, turn; `times` the half sides."""
+            turns = [math.atan2(float(s["sin"]), float(s["cos"])) for s in stamps]
+            return [
+                [512, 512, times * float(s["major"]), times * float(s["minor"]), turn]
+                for s, turn in zip(stamps, turns, strict=True)
+            ]
+
+        ours = page.evaluate("(given) => window.measures.layStamps(...given)", plain)
+        theirs = page.evaluate("(given) => window.measures.drawImages(...given)", [rows(3), 5])
         line = [list(map(float, sample)) for lane in proofs.lanes()[1:2] for sample in lane.strokes[0]]
         brush = read(self.brushes["Rope Ribbon"])
+
+        textured, pictures, image = image_brush()
+        stamps["tip"], stamps["bite"], stamps["minor"] = SHAPES, 0.8, stamps["major"]
+        tipped = page.evaluate(
+            "(given) => window.measures.layStamps(...given)", [textured, pictures, encoded(stamps), True, 7]
+        )
+        drawn = page.evaluate("(given) => window.measures.drawImages(...given)", [rows(2), 5, image])
 
         def feed(side):
             return page.evaluate("(given) => window.measures.feeds(...given)", [brush, line, side, side, 15])
 
         return {
             "stamp_wasm_vs_canvas2d": ours / theirs,
+            "stamp_image_wasm_vs_canvas2d": tipped / drawn,
             "sheet_growth": feed(8192) / feed(1024),
             "wasm_kb": MODULE.stat().st_size / 1024,
         }

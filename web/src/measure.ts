@@ -1,6 +1,7 @@
 // The engine without an interface, for the tests that compare the two homes and for script/bench.
 import { FLOATS, Sheet, Slots, Workspace, type Stroke } from "./engine/sheet"
 import { Screen } from "./engine/screen"
+import { Images, picturesOf } from "./engine/images"
 import { loadModule, type Module } from "./engine/module"
 import { bytesOf } from "./engine/records"
 import type { BrushDocument } from "./engine/brush"
@@ -14,8 +15,8 @@ async function load(): Promise<Module> {
   return loadModule(await (await fetch("/engine.wasm")).arrayBuffer())
 }
 
-function sheetOf(module: Module, width: number, height: number): Sheet {
-  return new Sheet(module, new Slots(module), new Workspace(module), width, height)
+function sheetOf(module: Module, width: number, height: number, images = new Images(module)): Sheet {
+  return new Sheet(module, new Slots(module), new Workspace(module, images), width, height)
 }
 
 function canvasContext(width: number, height: number) {
@@ -24,9 +25,16 @@ function canvasContext(width: number, height: number) {
 }
 
 /** Ink strokes and return the sheet's pixels as base64 RGBA. */
-async function ink(brush: BrushDocument, strokes: Rows[], width: number, height: number, paper: number) {
+async function ink(
+  brush: BrushDocument,
+  strokes: Rows[],
+  width: number,
+  height: number,
+  paper: number,
+  pictures: Pictures = {},
+) {
   const module = await load()
-  const sheet = sheetOf(module, width, height)
+  const sheet = sheetOf(module, width, height, imagesOf(module, brush, pictures))
   const context = canvasContext(width, height)
   const screen = new Screen(module, context)
   screen.setColours(paper, paper)
@@ -40,30 +48,72 @@ async function ink(brush: BrushDocument, strokes: Rows[], width: number, height:
   return btoa(text)
 }
 
-/** Milliseconds to lay stamps (rows of ten floats, as the record `stamp`) into one tile; best of `rounds`. */
-async function layStamps(rows: Rows, build: boolean, rounds: number): Promise<number> {
-  const { memory, call } = await load()
-  const pool = memory.take(TILE * TILE, 4)
-  const stamps = memory.take(rows.length, bytesOf("stamp"))
-  memory.f32({ at: stamps.at, length: rows.length * 10 }).set(rows.flat())
+type Pictures = Record<string, { width: number; height: number; ink: string }>
+
+const bytesFrom = (text: string) => Uint8Array.from(atob(text), (one) => one.charCodeAt(0))
+
+function imagesOf(module: Module, brush: BrushDocument, pictures: Pictures): Images {
+  const images = new Images(module)
+  for (const { role, digest } of picturesOf(brush)) {
+    const { width, height, ink } = pictures[digest]!
+    images.put(role, digest, { width, height, ink: bytesFrom(ink) })
+  }
+  return images
+}
+
+/**
+ * Milliseconds to lay stamps (base64 of `count` records `stamp`) of a brush into one tile, over grain in the
+ * tile after it if the brush has one; best of `rounds`.
+ */
+async function layStamps(
+  brush: BrushDocument,
+  pictures: Pictures,
+  stamps: string,
+  build: boolean,
+  rounds: number,
+): Promise<number> {
+  const module = await load()
+  const { memory, call } = module
+  const images = imagesOf(module, brush, pictures)
+  const sheet = sheetOf(module, TILE, TILE, images)
+  sheet.setBrush(brush)
+  const pool = memory.take(2 * TILE * TILE, 4)
+  memory.f32(pool).subarray(TILE * TILE).fill(0.5)
+  const bytes = bytesFrom(stamps)
+  const given = memory.take(bytes.length / bytesOf("stamp"), bytesOf("stamp"))
+  memory.u8({ at: given.at, length: bytes.length }).set(bytes)
   let best = Infinity
   for (let i = 0; i < rounds; i++) {
     const start = performance.now()
-    call("lay_stamps", pool, stamps, rows.length, build ? 1 : 0)
+    call(
+      "lay_stamps",
+      ...[pool, given, given.length, build ? 1 : 0, sheet.state, sheet.brush],
+      ...[images.records, memory.cells, brush.grain ? 1 : -1],
+    )
     best = Math.min(best, performance.now() - start)
   }
   return best
 }
 
-/** Milliseconds for `drawImage` of soft round stamps on a canvas; rows: x, y, width, height, turn. */
-async function drawImages(rows: Rows, rounds: number): Promise<number> {
+/**
+ * Milliseconds for `drawImage` of stamps on a canvas; rows: x, y, width, height, turn. The image is a soft
+ * disc, or a picture.
+ */
+async function drawImages(rows: Rows, rounds: number, picture?: Pictures[string]): Promise<number> {
   const context = canvasContext(1024, 1024)
-  const stamp = canvasContext(64, 64)
-  const fade = stamp.createRadialGradient(32, 32, 12, 32, 32, 32)
-  fade.addColorStop(0, "#000")
-  fade.addColorStop(1, "rgba(0,0,0,0)")
-  stamp.fillStyle = fade
-  stamp.fillRect(0, 0, 64, 64)
+  const { width: wide, height: high } = picture ?? { width: 64, height: 64 }
+  const stamp = canvasContext(wide, high)
+  if (picture) {
+    const pixels = stamp.createImageData(wide, high)
+    bytesFrom(picture.ink).forEach((ink, i) => (pixels.data[4 * i + 3] = ink))
+    stamp.putImageData(pixels, 0, 0)
+  } else {
+    const fade = stamp.createRadialGradient(32, 32, 12, 32, 32, 32)
+    fade.addColorStop(0, "#000")
+    fade.addColorStop(1, "rgba(0,0,0,0)")
+    stamp.fillStyle = fade
+    stamp.fillRect(0, 0, 64, 64)
+  }
   const image = await createImageBitmap(stamp.canvas)
   let best = Infinity
   for (let i = 0; i < rounds; i++) {

@@ -4,7 +4,7 @@ import math
 
 from numba import float32, int32, void
 
-from ..brush import BRUSH, LINK, MAX_NODES, TABLE
+from ..brush import LINK, MAX_NODES, TABLE
 from .registry import array, helper, kernel
 
 GAP = 0.01
@@ -61,17 +61,6 @@ def fill_table(link):
         v = 1.0 - u
         y = y0 * (1.0 + 2.0 * u) * v * v + m0 * u * v * v + y1 * u * u * (3.0 - 2.0 * u) - m1 * u * u * v
         link.table[k] = min(1.0, max(0.0, y))
-
-
-@kernel(void, array(BRUSH))
-def prepare(brushes):
-    """Fill in a brush record's derived fields: the turn of its tip and the tables of its responses."""
-    brush = brushes[0]
-    turn = brush.angle * (math.pi / 180.0)
-    brush.cos_angle = math.cos(turn)
-    brush.sin_angle = math.sin(turn)
-    for i in range(len(brush.responses)):
-        fill_table(brush.responses[i])
 
 
 @helper

@@ -9,7 +9,7 @@ import math
 from numba import float32, int32, uint32
 
 from ..brush import BRUSH
-from .records import LAYER, OPEN, PLANES, SETTLED, STROKE, TILE, TILE_AREA, VIEW
+from .records import INK_PLANES, LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
 from .sheet import channel, claim, give_back, tile_count
 
@@ -190,7 +190,7 @@ def bare(state, maps, column, y0, y1):
     count = tile_count(state)
     for row in range(int32(y0) // TILE, (int32(math.ceil(y1)) - 1) // TILE + 1):
         tile = row * state.columns + column
-        for plane in range(PLANES):
+        for plane in range(INK_PLANES):
             if maps[plane * count + tile] >= 0:
                 return False
     return True

@@ -300,11 +300,13 @@ def open_end(state, brush, recent, even, path):
 
 @helper
 def interpolate(a, b, s):
-    """Position and pressure at arc length s between two points: (x, y, pressure)."""
+    """The place at arc length s between two points: (x, y, pressure, lean x, lean y)."""
     span = b.s - a.s
     part = float32((s - a.s) / span) if span > 1e-9 else float32(0)
     return (
         a.x + (b.x - a.x) * part,
         a.y + (b.y - a.y) * part,
         a.pressure + (b.pressure - a.pressure) * part,
+        a.lean_x + (b.lean_x - a.lean_x) * part,
+        a.lean_y + (b.lean_y - a.lean_y) * part,
     )

@@ -7,11 +7,18 @@ TILE = 128
 
 TILE_AREA = TILE * TILE
 
-LAYER, SETTLED, OPEN = 0, 1, 2
-"""Planes of a sheet: dried ink (RGBA), coverage of the stroke in hand that no longer changes, and
-coverage that also holds the stroke's open end."""
+LAYER, SETTLED, OPEN, GRAIN = 0, 1, 2, 3
+"""Planes of a sheet: dried ink (RGBA), coverage of the stroke in hand that no longer changes,
+coverage that also holds the stroke's open end, and grain that holds to the paper or the stroke."""
 
-PLANES = 3
+PLANES = 4
+INK_PLANES = 3
+"""Planes that are seen."""
+
+LEVELS = 12
+"""Most levels of an image's chain: 2048 px down to 1."""
+
+GRAIN_KEY = 12
 WINDOW = 24
 """Most nodes on either side of the steadying window."""
 
@@ -45,10 +52,36 @@ STAMP = np.dtype(
         ("flow", "f4"),
         ("cap", "f4"),
         ("s", "f4"),
+        ("tip", "i4"),
+        ("image", "i4"),
+        ("other", "i4"),
+        ("mix", "f4"),
+        ("flip_u", "f4"),
+        ("flip_v", "f4"),
+        ("path_x", "f4"),
+        ("path_y", "f4"),
+        ("along_x", "f4"),
+        ("along_y", "f4"),
+        ("bite", "f4"),
+        ("press", "f4"),
     ]
 )
 """One touch of the tip: centre, semi-axes in px, turn, softness of the radius 0..1, ink it gives
-(flow) and the most it may cover (cap), arc length."""
+(flow) and the most it may cover (cap), arc length; the kind of tip; its image, another one and how far
+it has melted into that (0..1); flips as 1 or -1; the point of the path it strayed from and the line's
+direction there; how strongly the grain bites, and the pressure of the hand."""
+
+IMAGE = np.dtype(
+    [
+        ("levels", "i4"),
+        ("tiled", "i4"),
+        ("revision", "i4"),
+        ("widths", "i4", (LEVELS,)),
+        ("heights", "i4", (LEVELS,)),
+        ("offsets", "i4", (LEVELS,)),
+    ]
+)
+"""An image at hand: per level its size in texels and where its words begin in the bank."""
 
 STROKE = np.dtype(
     [
@@ -81,6 +114,20 @@ STROKE = np.dtype(
         ("stamp_index", "i4"),
         ("stamp_count", "i4"),
         ("forced", "i4"),
+        ("seed", "i4"),
+        ("first_set", "i4"),
+        ("along_x", "f4"),
+        ("along_y", "f4"),
+        ("first_x", "f4"),
+        ("first_y", "f4"),
+        # Grain: what its plane was filled with, and where it lies in this stroke
+        ("grain_key", "f4", (GRAIN_KEY,)),
+        ("shift_x", "f4"),
+        ("shift_y", "f4"),
+        # Scratch rows of a stamp: its coverage, the most it may cover, the grain under it
+        ("cover", "f4", (TILE,)),
+        ("caps", "f4", (TILE,)),
+        ("bites", "f4", (TILE,)),
         # What changed, in sheet px; empty when left >= right
         ("left", "i4"),
         ("top", "i4"),

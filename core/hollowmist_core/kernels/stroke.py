@@ -2,16 +2,20 @@
 
 import math
 
-from numba import int32, void
+from numba import float32, int32, void
 
 from ..brush import BRUSH
-from .hand import DROPPED, MERGED, take
+from .chance import MOST_STAMPS, seed_of
+from .cover import box_of
+from .grain import ground
+from .hand import DROPPED, MERGED, TAKEN, take
 from .ink import dry
+from .lay import lay
 from .line import advance, copy_point, interpolate, open_end, set_window
-from .records import OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
+from .records import IMAGE, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .sheet import claim, copy_tile, give_back, tile_count
-from .tip import LEAST_STEP, box_of, lay, set_stamp
+from .tip import FIRST, FIRST_MOVE, set_stamp, step_after
 from .weight import taper_end, taper_start
 
 BUILD = 1
@@ -43,6 +47,9 @@ def begin(strokes, brushes, kind, erase):
     state.stand_in = 0.5
     state.even_count = state.even_base = state.path_count = state.path_open = 0
     state.next_s = 0.0
+    state.seed = state.first_set = 0
+    state.along_x = state.first_x = 1.0
+    state.along_y = state.first_y = 0.0
     state.walked = state.stamp_index = state.stamp_count = state.forced = state.starved = 0
     set_window(state, brushes[0])
     forget_change(state)
@@ -52,9 +59,9 @@ def begin(strokes, brushes, kind, erase):
 
 
 @helper
-def mark(state, stamp, is_open):
+def mark(state, stamp, images, is_open):
     """Add a stamp's box to the rectangles of what changed."""
-    left, top, right, bottom = box_of(state, stamp)
+    left, top, right, bottom = box_of(state, stamp, images)
     if left >= right or top >= bottom:
         return
     state.left = min(state.left, left)
@@ -74,30 +81,62 @@ def mark(state, stamp, is_open):
 
 
 @helper
-def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, maps, free, pool):
+def set_along(state, here, after):
+    """Keep the line's direction between two points; where they coincide it goes on as before."""
+    dx, dy = after.x - here.x, after.y - here.y
+    length = math.hypot(dx, dy)
+    if length > 1e-6:
+        state.along_x = dx / length
+        state.along_y = dy / length
+
+
+@helper
+def set_first(state, path, path_end):
+    """Keep the direction of the stroke's first move, once there is enough line to tell."""
+    if state.first_set or path_end < 2:
+        return
+    at = 1
+    while at < path_end - 1 and path[at].s < FIRST:
+        at += 1
+    dx, dy = path[at].x - path[0].x, path[at].y - path[0].y
+    length = math.hypot(dx, dy)
+    if length > 1e-6:
+        state.first_x = dx / length
+        state.first_y = dy / length
+    state.first_set = path[at].s >= FIRST
+
+
+@helper
+def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, maps, free, pool, images, bank):
     """Lay the stamps from `state.next_s` up to arc length `until` of a stroke `total` px long."""
+    build = brush.overlap == BUILD
+    several = int32(brush.stamps)
     while state.next_s <= until + 1e-3:
         while state.walked < path_end - 2 and path[state.walked + 1].s < state.next_s:
             state.walked += 1
         here = path[state.walked]
         after = path[min(state.walked + 1, path_end - 1)]
-        x, y, pressure = interpolate(here, after, state.next_s)
-        if state.record_only and state.stamp_count >= len(stamps):
-            return
-        at = state.stamp_count if state.record_only else 0
-        stamp = stamps[at]
-        width = set_stamp(stamp, brush, x, y, pressure, state.next_s, total)
-        mark(state, stamp, is_open)
-        if state.record_only:
-            state.stamp_count += 1
-        else:
-            lay(state, stamp, brush.overlap == BUILD, plane, maps, free, pool)
+        set_along(state, here, after)
+        x, y, pressure, lean_x, lean_y = interpolate(here, after, state.next_s)
+        place = (x, y, pressure, lean_x, lean_y, state.along_x, state.along_y)
+        index = int32(state.stamp_index * MOST_STAMPS)
+        width = float32(0)
+        for k in range(several):
+            if state.record_only and state.stamp_count >= len(stamps):
+                return
+            stamp = stamps[state.stamp_count if state.record_only else 0]
+            width = set_stamp(stamp, state, brush, place, index + k, state.next_s, total)
+            mark(state, stamp, images, is_open)
+            if state.record_only:
+                state.stamp_count += 1
+            else:
+                lay(state, stamp, brush, build, plane, maps, free, pool, images, bank)
         state.stamp_index += 1
-        state.next_s += max(LEAST_STEP, float(brush.spacing) * float(width))
+        state.next_s += step_after(state, brush, index, width)
 
 
 @helper
-def settle(state, brush, path, stamps, maps, free, pool):
+def settle(state, brush, path, stamps, maps, free, pool, images, bank):
     """Lay the stamps that no later sample can change."""
     if state.path_count == 0:
         return
@@ -105,13 +144,16 @@ def settle(state, brush, path, stamps, maps, free, pool):
     until = final - taper_end(brush)
     if final < taper_start(brush) + taper_end(brush):
         until = -1.0
+    set_first(state, path, state.path_count)
+    if brush.turning == FIRST_MOVE and not state.first_set:
+        until = -1.0
     # A path too long to hold back (tapers of tens of thousands of px) is laid as it stands.
     if state.forced or state.path_count > len(path) // 4 * 3:
         until = final
         state.forced = 0
     # The last final point may still be the very end, whose stamp the open end lays.
     until = min(until, final - 2e-3)
-    walk(state, brush, path, state.path_count, until, math.inf, stamps, False, SETTLED, maps, free, pool)
+    walk(state, brush, path, state.path_count, until, math.inf, stamps, False, SETTLED, maps, free, pool, images, bank)
 
 
 @helper
@@ -154,27 +196,30 @@ def underlay_open(state, maps, free, pool):
 
 
 @helper
-def lay_open(state, brush, path, stamps, maps, free, pool):
+def lay_open(state, brush, path, stamps, maps, free, pool, images, bank):
     """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
     if state.path_open == 0:
         return
     walked, next_s = state.walked, state.next_s
     stamp_index, stamp_count = state.stamp_index, state.stamp_count
+    along_x, along_y = state.along_x, state.along_y
+    set_first(state, path, state.path_open)
     total = path[state.path_open - 1].s
     # First pass: how far it reaches, so that its tiles can be laid out.
     recording = state.record_only
     if not recording:
         state.record_only = 1
         state.stamp_count = 0
-    walk(state, brush, path, state.path_open, total, total, stamps, True, OPEN, maps, free, pool)
+    walk(state, brush, path, state.path_open, total, total, stamps, True, OPEN, maps, free, pool, images, bank)
     if not recording:
         if state.open_left < state.open_right:
             underlay_open(state, maps, free, pool)
             for i in range(state.stamp_count):
-                lay(state, stamps[i], brush.overlap == BUILD, OPEN, maps, free, pool)
+                lay(state, stamps[i], brush, brush.overlap == BUILD, OPEN, maps, free, pool, images, bank)
         state.record_only = 0
     state.stamp_count = stamp_count
     state.walked, state.next_s, state.stamp_index = walked, next_s, stamp_index
+    state.along_x, state.along_y = along_x, along_y
 
 
 @kernel(
@@ -188,11 +233,13 @@ def lay_open(state, brush, path, stamps, maps, free, pool):
     array("i4"),
     array("i4"),
     array("f4"),
+    array(IMAGE),
+    array("u4"),
     array(SAMPLE),
     int32,
     int32,
 )
-def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples, count, watched):
+def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples, count, watched):
     """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
 
     Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
@@ -211,20 +258,33 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, samples
         kept += 1
         if outcome == MERGED and state.sample_count > 1:
             continue
+        if outcome == TAKEN and state.sample_count == 1:
+            state.seed = seed_of(samples[i].x, samples[i].y, state.pressure, state.azimuth)
+            ground(state, brush, images, maps, free)
         advance(state, recent, even, path)
-        settle(state, brush, path, stamps, maps, free, pool)
+        settle(state, brush, path, stamps, maps, free, pool, images, bank)
         compact_path(state, path)
     if state.sample_count > 0:
         open_end(state, brush, recent, even, path)
     if state.sample_count > 0 and watched:
-        lay_open(state, brush, path, stamps, maps, free, pool)
+        lay_open(state, brush, path, stamps, maps, free, pool, images, bank)
     return kept
 
 
 @kernel(
-    void, array(STROKE), array(BRUSH), array(POINT), array(STAMP), array("i4"), array("i4"), array("f4"), array("u4")
+    void,
+    array(STROKE),
+    array(BRUSH),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array(IMAGE),
+    array("u4"),
+    array("u4"),
 )
-def lift(strokes, brushes, path, stamps, maps, free, pool, cells):
+def lift(strokes, brushes, path, stamps, maps, free, pool, images, bank, cells):
     """End the stroke: lay its open end for good and let the ink dry onto the layer.
 
     `cells` is the pool seen as uint32.
@@ -234,7 +294,8 @@ def lift(strokes, brushes, path, stamps, maps, free, pool, cells):
     release_open(state, maps, free)
     if state.path_open > 0:
         total = path[state.path_open - 1].s
-        walk(state, brush, path, state.path_open, total, total, stamps, False, SETTLED, maps, free, pool)
+        set_first(state, path, state.path_open)
+        walk(state, brush, path, state.path_open, total, total, stamps, False, SETTLED, maps, free, pool, images, bank)
     if not state.record_only:
         dry(state, brush, maps, free, pool, cells)
 

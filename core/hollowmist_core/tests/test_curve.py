@@ -6,7 +6,7 @@ import numpy as np
 from scipy.interpolate import CubicHermiteSpline
 
 from .. import brush
-from ..kernels import curve
+from ..kernels import curve, derive
 
 
 def link(nodes, low=0.0, high=1.0):
@@ -20,7 +20,7 @@ def table_of(nodes):
     document = brush.default_document()
     document["responses"]["size"]["pressure"]["nodes"] = [list(n) for n in nodes]
     record = brush.to_record(brush.read(document))
-    curve.prepare(record)
+    derive.prepare(record)
     return record["responses"][0, 0]["table"]
 
 

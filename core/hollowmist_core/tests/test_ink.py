@@ -111,7 +111,7 @@ class WeightTests(TestCase):
         sheet = Sheet(1200, 200)
         sheet.ink(record, Stroke(straight(50, 100, 1150, 100, 300, (0.0, 1.0))))
         measured = widths(coverage(sheet))
-        table = record["responses"][0, 0]["table"]
+        table = record.record["responses"][0, 0]["table"]
         for x in range(150, 1100, 100):
             factor = 0.2 + 0.8 * np.interp((x + 0.5 - 50) / 1100, np.linspace(0, 1, len(table)), table)
             self.assertAlmostEqual(measured[x], 60 * factor, delta=0.3)
@@ -175,7 +175,7 @@ class ViewTests(TestCase):
             view["origin_x"], view["origin_y"] = -10, -10
             view["paper"], view["desk"] = 0xFFFFFF, 0x112233
             screen = np.zeros(80 * 60, np.uint32)
-            brush = prepared(read({}))
+            brush = prepared(read({})).record
             box = (-1000, -1000, 1000, 1000)
             flat = np.zeros(10_000, np.uint32)
             ink.present(sheet.state, brush, sheet.maps, sheet.pool, sheet.cells, view, flat, screen, *box)

@@ -10,7 +10,7 @@ from numba import carray, types
 from numba.core.compiler import Flags, compile_extra
 from numba.core.registry import cpu_target
 
-from ..kernels import curve, hand, ink, sheet, stroke, tip  # noqa: F401  (they register themselves)
+from ..kernels import curve, derive, hand, images, ink, lay, sheet, stroke  # noqa: F401  (they register themselves)
 from ..kernels.registry import KERNELS, helper
 
 DATA_LAYOUT = "e-m:e-p:32:32-p10:8:8-p20:8:8-i64:64-i128:128-n32:64-S128-ni:1:10:20"

@@ -8,7 +8,7 @@ import json
 import numpy as np
 from numba import types
 
-from .. import brush, proofs
+from .. import brush, proofs, settings
 from ..kernels import records
 from ..kernels.curve import GAP
 from ..kernels.registry import KERNELS
@@ -16,6 +16,8 @@ from ..kernels.registry import KERNELS
 RECORDS = {
     "brush": brush.BRUSH,
     "link": brush.LINK,
+    "use": brush.USE,
+    "image": records.IMAGE,
     "sample": records.SAMPLE,
     "point": records.POINT,
     "stamp": records.STAMP,
@@ -40,7 +42,7 @@ def kernel_signature(kernel) -> dict:
     return {"returns": str(kernel.returns), "arguments": arguments}
 
 
-def setting_metadata(setting: brush.Setting) -> dict:
+def setting_metadata(setting: settings.Setting) -> dict:
     """What a control needs to know of a setting."""
     return {
         "name": setting.name,
@@ -71,6 +73,8 @@ def typescript() -> str:
         "LAYER": records.LAYER,
         "RECENT": records.RECENT,
         "MAX_NODES": brush.MAX_NODES,
+        "MAX_SHAPES": brush.MAX_SHAPES,
+        "LEVELS": records.LEVELS,
         "PROOF_SHEET": list(proofs.SHEET),
         "LANES_AREA": list(proofs.LANES_AREA),
         "MOST_SAMPLES": proofs.MOST_SAMPLES,
@@ -88,7 +92,7 @@ def typescript() -> str:
         f"export const INPUTS = {json.dumps(brush.INPUTS)} as const",
         f"export const OUTPUTS = {json.dumps(brush.OUTPUTS)} as const",
         f"export const RESPONSES = {json.dumps(responses, indent=1)} as const",
-        f"export const SETTINGS = {json.dumps([setting_metadata(s) for s in brush.SETTINGS], indent=1)} as const",
+        f"export const SETTINGS = {json.dumps([setting_metadata(s) for s in settings.SETTINGS], indent=1)} as const",
         f"export const DEFAULT_BRUSH = {json.dumps(brush.default_document())} as const",
     ]
     return "\n".join(parts) + "\n"

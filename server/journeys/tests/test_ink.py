@@ -41,7 +41,7 @@ class PenTests(JourneyCase):
         ink = 1 - np.clip((self.pixels()[..., 0].astype(float) - 0x1E) / (0xFB - 0x1E), 0, 1)
         from hollowmist_core.native import prepared
 
-        table = prepared(self.made["Rope Ribbon"].document)["responses"][0, 0]["table"]
+        table = prepared(self.made["Rope Ribbon"].document).record["responses"][0, 0]["table"]
         widths = ink[LOWER - 40 : LOWER + 40].sum(axis=0)
         for x in range(250, 960, 50):
             force = 0.02 + 0.98 * (x + 0.5 - 80) / 900

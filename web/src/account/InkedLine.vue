@@ -3,6 +3,7 @@
 import { onMounted, useTemplateRef } from "vue"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import type { BrushDocument } from "@/engine/brush"
+import { Images } from "@/engine/images"
 import { loadModule } from "@/engine/module"
 import { Screen } from "@/engine/screen"
 import { Sheet, Slots, Workspace } from "@/engine/sheet"
@@ -23,7 +24,7 @@ onMounted(async () => {
     fetch("/lanes.json").then((answer) => answer.json() as Promise<Lanes>),
   ])
   const module = await loadModule(bytes)
-  const sheet = new Sheet(module, new Slots(module), new Workspace(module), WIDTH, HEIGHT)
+  const sheet = new Sheet(module, new Slots(module), new Workspace(module, new Images(module)), WIDTH, HEIGHT)
   const screen = new Screen(module, context)
   screen.setColours(0xfbfaf5, 0xfbfaf5)
   screen.setView({ zoom: 1, originX: 0, originY: 0, width: WIDTH, height: HEIGHT })

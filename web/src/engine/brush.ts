@@ -1,5 +1,6 @@
 // The brush document, and moving it into the record that the kernels read.
 import { INPUTS, OUTPUTS, RESPONSES, SETTINGS } from "@/generated/layout"
+import type { Images } from "./images"
 import type { Memory } from "./memory"
 import { bytesOf, fieldOf, writeField } from "./records"
 
@@ -15,8 +16,25 @@ export interface Link {
   nodes: Node[]
 }
 
+/** A grain source in use. */
+export interface GrainUse {
+  picture: string
+  source: string | null
+}
+
+/** A shape source in use, with its own turn (°), flips, scale and invert. */
+export interface ShapeUse extends GrainUse {
+  turn: number
+  scale: number
+  flip_across: boolean
+  flip_along: boolean
+  invert: boolean
+}
+
 export type BrushDocument = {
   version: number
+  shapes: ShapeUse[]
+  grain: GrainUse | null
   responses: Record<Output, Record<Input, Link>>
 } & Record<SettingName, number | string | boolean>
 
@@ -38,7 +56,7 @@ export const linkAt = (brush: number, index: number): number =>
   brush + fieldOf("brush", "responses").offset + index * bytesOf("link")
 
 /** Write a document into the brush record at `at`; the derived fields are the kernel `prepare`'s. */
-export function writeBrush(memory: Memory, at: number, brush: BrushDocument): void {
+export function writeBrush(memory: Memory, at: number, brush: BrushDocument, images: Images): void {
   for (const setting of SETTINGS) {
     const value = brush[setting.name]
     let number: number
@@ -47,6 +65,17 @@ export function writeBrush(memory: Memory, at: number, brush: BrushDocument): vo
     else number = Number(value)
     writeField(memory, "brush", at, setting.name, number)
   }
+  writeField(memory, "brush", at, "shape_count", brush.shapes.length)
+  brush.shapes.forEach((use, i) => {
+    const shape = at + fieldOf("brush", "shapes").offset + i * bytesOf("use")
+    writeField(memory, "use", shape, "image", images.indexOf(use.invert ? "inverted" : "shape", use.picture))
+    writeField(memory, "use", shape, "turn", use.turn)
+    writeField(memory, "use", shape, "scale", use.scale)
+    writeField(memory, "use", shape, "flip_across", use.flip_across ? 1 : 0)
+    writeField(memory, "use", shape, "flip_along", use.flip_along ? 1 : 0)
+  })
+  const grain = brush.grain ? images.indexOf("grain", brush.grain.picture) : -1
+  writeField(memory, "brush", at, "grain_image", grain)
   RESPONSES.forEach((response, i) => {
     const link = linkAt(at, i)
     writeField(memory, "link", link, "input", INPUTS.indexOf(response.input))

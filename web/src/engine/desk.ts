@@ -2,6 +2,7 @@
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
 import { PROOF_SHEET } from "@/generated/layout"
 import { linkAt, type BrushDocument, type Link, type Node, writeLink } from "./brush"
+import { Images } from "./images"
 import { loadModule, type Module } from "./module"
 import { bytesOf, readField } from "./records"
 import { Screen, type Context, type View } from "./screen"
@@ -30,6 +31,7 @@ const MANY = 60
 const EVERYTHING: Rectangle = { left: 0, top: 0, right: 1 << 20, bottom: 1 << 20 }
 
 export class Desk {
+  readonly images: Images
   private slots: Slots
   private sheet: Sheet
   private screen?: Screen
@@ -50,8 +52,9 @@ export class Desk {
     height: number = PROOF_SHEET[1]!,
   ) {
     this.slots = new Slots(module)
-    this.sheet = new Sheet(module, this.slots, new Workspace(module), width, height)
-    this.pictures = new StationPictures(module, this.slots)
+    this.images = new Images(module)
+    this.sheet = new Sheet(module, this.slots, new Workspace(module, this.images), width, height)
+    this.pictures = new StationPictures(module, this.slots, this.images)
     this.link = module.memory.take(1, bytesOf("link"))
     this.table = module.memory.take(64, 4)
   }

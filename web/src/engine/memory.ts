@@ -6,6 +6,12 @@ export interface Vector {
   length: number
 }
 
+/** Pages that are lent for a while. */
+export interface Block {
+  at: number
+  pages: number
+}
+
 /** A tile is exactly one page of WebAssembly memory, so a tile's slot is its page number. */
 export const PAGE = 65536
 const ARENA_PAGES = 64
@@ -14,6 +20,7 @@ const SLOTS_AT_ONCE = 256
 export class Memory {
   private arenaTop: number
   private arenaEnd: number
+  private returned: Block[] = []
 
   constructor(
     readonly memory: WebAssembly.Memory,
@@ -50,6 +57,24 @@ export class Memory {
     }
     this.arenaTop = at + bytes
     return { at, length }
+  }
+
+  /** Room for `bytes`, not zeroed, that is given back with `giveBack`. */
+  lend(bytes: number): Block {
+    const pages = Math.ceil(bytes / PAGE)
+    const fits = this.returned.filter((one) => one.pages >= pages && one.pages <= 2 * pages)
+    const block = fits.sort((a, b) => a.pages - b.pages)[0]
+    if (!block) return { at: this.memory.grow(pages) * PAGE, pages }
+    this.returned.splice(this.returned.indexOf(block), 1)
+    return block
+  }
+
+  giveBack(block: Block): void {
+    this.returned.push(block)
+  }
+
+  u8(v: Vector): Uint8Array<ArrayBuffer> {
+    return new Uint8Array(this.memory.buffer as ArrayBuffer, v.at, v.length)
   }
 
   /** The whole memory as 32-bit cells: tile slots count from its start. */

@@ -1,6 +1,7 @@
 // A sheet in the module's memory, and the stroke in hand on it.
 import { KIND, LAYER, PLANES, RECENT, TILE } from "@/generated/layout"
 import { writeBrush, type BrushDocument } from "./brush"
+import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readColumn, readField, writeField } from "./records"
@@ -47,7 +48,10 @@ export class Workspace {
   readonly stamps: Vector
   readonly samples: Vector
 
-  constructor(module: Module) {
+  constructor(
+    module: Module,
+    readonly images: Images,
+  ) {
     const { memory } = module
     this.recent = memory.take(RECENT, bytesOf("point"))
     this.even = memory.take(POINTS, bytesOf("point"))
@@ -99,7 +103,7 @@ export class Sheet {
   }
 
   setBrush(brush: BrushDocument): void {
-    writeBrush(this.module.memory, this.brush.at, brush)
+    writeBrush(this.module.memory, this.brush.at, brush, this.space.images)
     this.module.call("prepare", this.brush)
   }
 
@@ -127,12 +131,12 @@ export class Sheet {
   private feedBatch(batch: Float32Array<ArrayBuffer>, watched: boolean): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     const { memory } = this.module
-    const { recent, even, path, stamps, samples } = this.space
+    const { recent, even, path, stamps, samples, images } = this.space
     memory.f32({ at: samples.at, length: batch.length }).set(batch)
     const count = this.module.call(
       "feed",
       ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free, memory.cells],
-      ...[samples, batch.length / FLOATS, watched ? 1 : 0],
+      ...[images.records, memory.cells, samples, batch.length / FLOATS, watched ? 1 : 0],
     )
     return memory.f32({ at: samples.at, length: count * FLOATS }).slice()
   }
@@ -153,9 +157,13 @@ export class Sheet {
   /** Lift the pen; returns the samples of the stroke. */
   lift(): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
-    const { path, stamps } = this.space
+    const { path, stamps, images } = this.space
     const { cells } = this.module.memory
-    this.module.call("lift", this.state, this.brush, path, stamps, this.maps, this.slots.free, cells, cells)
+    this.module.call(
+      "lift",
+      ...[this.state, this.brush, path, stamps, this.maps, this.slots.free, cells],
+      ...[images.records, cells, cells],
+    )
     if (this.starved) {
       this.inkAnew()
       return this.lift()

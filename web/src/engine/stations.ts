@@ -1,6 +1,7 @@
 // Pictures of what each station does to the stroke in hand.
 import { TABLE } from "@/generated/layout"
 import type { BrushDocument } from "./brush"
+import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, fieldOf, readColumn } from "./records"
@@ -20,6 +21,8 @@ const WIDTH = 320
 const HEIGHT = 160
 /** A brush wider than this is shown smaller on its cards. */
 const LARGEST = 46
+
+const ONE_LINE = { tip: "ellipse", stamps: 1, size_jitter: 0, scatter_across: 0, scatter_along: 0 }
 
 export type Picture = "tip" | "ink"
 
@@ -54,8 +57,9 @@ export class StationPictures {
   constructor(
     private module: Module,
     slots: Slots,
+    images: Images,
   ) {
-    this.space = new Workspace(module)
+    this.space = new Workspace(module, images)
     this.sheet = new Sheet(module, slots, this.space, WIDTH, HEIGHT)
     this.scratch = new Sheet(module, slots, this.space, 8192, 8192)
     this.points = module.memory.take(MOST_TRACED, bytesOf("point"))
@@ -128,7 +132,8 @@ export class StationPictures {
       x: readColumn(memory, "sample", this.samples.at, count, "x"),
       y: readColumn(memory, "sample", this.samples.at, count, "y"),
     }
-    this.scratch.setBrush(brush)
+    // The line's own width: stamps that stray, shrink or come in numbers would hide it.
+    this.scratch.setBrush({ ...brush, ...ONE_LINE } as BrushDocument)
     this.scratch.begin(stroke.kind, false, true)
     this.scratch.feed(stroke.samples)
     const steadied = this.scratch.pathColumns()

@@ -1,0 +1,150 @@
+"""Cover: how much of each pixel a tip covers.
+
+A computed tip's edge is where half of its ink is: the fade runs as far outwards as inwards, so that
+the width of a stroke is its size at any softness. Antialiasing takes the first-order distance to the
+ellipse, (f - 1) / |grad f| with f the elliptical radius (Taubin 1994), over one pixel.
+"""
+
+import math
+
+from numba import float32, int32
+
+from .images import FULL, level_for, read_clear
+from .registry import helper
+from .tip import ELLIPSE, NIB, SHAPES
+
+HALF, ONE, TWO, THREE = float32(0.5), float32(1), float32(2), float32(3)
+TINY = float32(1e-12)
+
+
+@helper
+def reach_of(stamp):
+    """Elliptical radius beyond which a computed stamp leaves nothing."""
+    return ONE + max(stamp.softness, HALF / stamp.minor)
+
+
+@helper
+def half_sides(stamp, images):
+    """Half width and half height of the upright or turned box that a stamp fills, px."""
+    if stamp.tip == SHAPES:
+        # The longer side spans the width. Half a texel, and half a pixel, hang over.
+        image = images[stamp.image]
+        wide, high = float32(image.widths[0]), float32(image.heights[0])
+        longest = max(wide, high)
+        a, b = stamp.major * wide / longest, stamp.minor * high / longest
+        texel = max(ONE, stamp.major / longest * TWO)
+        return a + texel, b + texel
+    reach = reach_of(stamp)
+    return stamp.major * reach, stamp.minor * reach
+
+
+@helper
+def has_corners(stamp):
+    """Whether a stamp fills its box to the corners."""
+    return stamp.tip == SHAPES or stamp.tip == NIB
+
+
+@helper
+def box_of(state, stamp, images):
+    """The part of the sheet that a stamp can reach: left, top, right, bottom, px; empty off the sheet."""
+    a, b = half_sides(stamp, images)
+    if has_corners(stamp):
+        half_width = a * abs(stamp.cos) + b * abs(stamp.sin)
+        half_height = a * abs(stamp.sin) + b * abs(stamp.cos)
+    else:
+        half_width = math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin)
+        half_height = math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos)
+    return (
+        max(int32(0), int32(math.floor(stamp.x - half_width))),
+        max(int32(0), int32(math.floor(stamp.y - half_height))),
+        min(state.sheet_width, int32(math.ceil(stamp.x + half_width)) + int32(1)),
+        min(state.sheet_height, int32(math.ceil(stamp.y + half_height)) + int32(1)),
+    )
+
+
+@helper
+def fade(depth, smoothness):
+    """Coverage 0..1 at a depth inside the edge, in units of the fade's whole width (0 = the edge)."""
+    t = min(ONE, max(float32(0), depth + HALF))
+    return t + smoothness * (t * t * (THREE - TWO * t) - t)
+
+
+@helper
+def oval_cover(u, v, softness, inv_major, inv_minor, smoothness):
+    """Coverage of an elliptical tip at normalised coordinates (1 = the edge)."""
+    f = math.sqrt(max(u * u + v * v, TINY))
+    gu, gv = u * inv_major, v * inv_minor
+    steep = math.sqrt(gu * gu + gv * gv)  # f times the gradient of f per px
+    # (1 - f) over twice the softness or over a pixel's worth of gradient, whichever is wider
+    return fade((ONE - f) * f / max(max(TWO * softness * f, steep), TINY), smoothness)
+
+
+@helper
+def round_cover(u, v, per_fade, smoothness):
+    """Coverage of a round tip at normalised coordinates; `per_fade` is one over its fade's width."""
+    return fade((ONE - math.sqrt(u * u + v * v)) * per_fade, smoothness)
+
+
+@helper
+def smoothness_of(stamp):
+    """How far the fade is eased, 0..1: none at a crisp edge, whose fade is one pixel's box."""
+    return min(ONE, max(float32(0), TWO * (stamp.softness * stamp.minor - HALF)))
+
+
+@helper
+def faced_cover(row, count, u, v, du, dv, brush, softness, inv_major, inv_minor, smoothness):
+    """Coverage of a tip with straight faces: the depth under the face that is nearest."""
+    for i in range(count):
+        row[i] = ONE
+    for k in range(brush.faces):
+        x, y = brush.face_x[k], brush.face_y[k]
+        gx, gy = x * inv_major, y * inv_minor
+        per_fade = ONE / max(TWO * softness, math.sqrt(gx * gx + gy * gy))
+        f, df = u * x + v * y, du * x + dv * y
+        for i in range(count):
+            row[i] = min(row[i], fade((ONE - (f + df * float32(int32(i)))) * per_fade, smoothness))
+
+
+@helper
+def image_cover(row, count, image, bank, u, v, du, dv, stamp, scale):
+    """Coverage of a stamp's image, into `row`, times `scale`."""
+    wide, high = float32(image.widths[0]), float32(image.heights[0])
+    longest = max(wide, high)
+    level = level_for(image, longest / (TWO * stamp.major))
+    # From normalised coordinates, in which the longer side is 2, to texels of the level.
+    texels_x = longest * HALF * float32(image.widths[level]) / wide * stamp.flip_u
+    texels_y = longest * HALF * float32(image.heights[level]) / high * stamp.flip_v
+    middle_x, middle_y = float32(image.widths[level]) * HALF, float32(image.heights[level]) * HALF
+    read_clear(
+        row,
+        count,
+        image,
+        level,
+        bank,
+        middle_x + u * texels_x,
+        middle_y + v * texels_y,
+        du * texels_x,
+        dv * texels_y,
+        scale,
+    )
+
+
+@helper
+def cover_row(row, other, count, u, v, du, dv, stamp, brush, images, bank, inv_major, inv_minor, smoothness):
+    """Write the coverage of `count` pixels of a stamp's row; (u, v) at the first, (du, dv) per pixel.
+
+    `other` is scratch space of the same length.
+    """
+    if stamp.tip == SHAPES:
+        image_cover(row, count, images[stamp.image], bank, u, v, du, dv, stamp, (ONE - stamp.mix) / FULL)
+        if stamp.mix > float32(0):
+            image_cover(other, count, images[stamp.other], bank, u, v, du, dv, stamp, stamp.mix / FULL)
+            for i in range(count):
+                row[i] += other[i]
+    elif stamp.tip == ELLIPSE:
+        softness = stamp.softness
+        for i in range(count):
+            k = float32(int32(i))
+            row[i] = oval_cover(u + du * k, v + dv * k, softness, inv_major, inv_minor, smoothness)
+    else:
+        faced_cover(row, count, u, v, du, dv, brush, stamp.softness, inv_major, inv_minor, smoothness)

@@ -1,0 +1,172 @@
+"""Grain: texture inside the stroke, that holds to the paper, the stroke, each stamp, or runs along the line.
+
+*tint*, *cut* and *press* act on what a stamp covers, so that stamps that build fill the valleys in the
+end; the blend modes (W3C Compositing and Blending Level 1, with the coverage as the backdrop) act on
+the most it may cover, so that the grain stays however often the stroke goes over it.
+"""
+
+from numba import float32, int32
+
+from .chance import GRAIN_X, GRAIN_Y, chance
+from .images import level_for, read_tiled
+from .records import GRAIN, GRAIN_KEY, TILE, TILE_AREA
+from .registry import helper
+from .sheet import claim, give_back, tile_count
+
+PAPER, STROKE, STAMP, LINE = 0, 1, 2, 3
+TINT, CUT, PRESS, MULTIPLY, SCREEN, OVERLAY, DARKEN, LIGHTEN = 0, 1, 2, 3, 4, 5, 6, 7
+TIMES = 1
+
+HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
+
+
+@helper
+def tile_side(brush, width):
+    """Side of the grain's tile on the sheet, px, for a tip of a width."""
+    return brush.grain_times * width if brush.grain_scale == TIMES else brush.grain_px
+
+
+@helper
+def grain_row(row, count, brush, image, bank, x, y, dx, dy, side):
+    """Write the grain 0..1 of `count` places along a line; (x, y) in px of the frame that it holds to."""
+    wide, high = float32(image.widths[0]), float32(image.heights[0])
+    texels = wide / side
+    level = level_for(image, texels)
+    fit_x = texels * float32(image.widths[level]) / wide
+    fit_y = texels * float32(image.heights[level]) / high
+    c, s = brush.grain_cos, brush.grain_sin
+    read_tiled(
+        row,
+        count,
+        image,
+        level,
+        bank,
+        (x * c + y * s) * fit_x + brush.grain_offset_x * float32(image.widths[level]),
+        (y * c - x * s) * fit_y + brush.grain_offset_y * float32(image.heights[level]),
+        (dx * c + dy * s) * fit_x,
+        (dy * c - dx * s) * fit_y,
+    )
+    lift = HALF * (ONE + brush.grain_brightness)
+    if brush.grain_contrast < float32(0):
+        steep = ONE + brush.grain_contrast
+    else:
+        steep = ONE / max(float32(0.02), ONE - brush.grain_contrast)
+    for i in range(count):
+        g = ONE - row[i] if brush.grain_invert else row[i]
+        row[i] = min(ONE, max(float32(0), (g - HALF) * steep + lift))
+
+
+@helper
+def ground(state, brush, images, maps, free):
+    """Ready the grain plane for a stroke: what it holds is dropped, unless it is still the same grain."""
+    if brush.grain_image < 0:
+        return
+    state.shift_x = state.shift_y = float32(0)
+    if brush.grain_hold == STROKE:
+        side = tile_side(brush, brush.size)
+        state.shift_x = side * chance(state.seed, 0, GRAIN_X)
+        state.shift_y = side * chance(state.seed, 0, GRAIN_Y)
+    key = (
+        float32(brush.grain_image + 1),
+        float32(images[brush.grain_image].revision),
+        float32(brush.grain_hold),
+        tile_side(brush, brush.size),
+        brush.grain_turn,
+        brush.grain_offset_x,
+        brush.grain_offset_y,
+        brush.grain_brightness,
+        brush.grain_contrast,
+        float32(brush.grain_invert),
+        state.shift_x,
+        state.shift_y,
+    )
+    same = True
+    for i in range(GRAIN_KEY):
+        same = same and state.grain_key[i] == key[i]
+        state.grain_key[i] = key[i]
+    if not same:
+        for tile in range(tile_count(state)):
+            give_back(state, maps, free, GRAIN, tile)
+
+
+@helper
+def grain_tile(state, brush, images, bank, maps, free, pool, tile):
+    """Pool slot of a tile of the grain plane, filled when first needed; -1 if the pool is empty."""
+    slot = maps[GRAIN * tile_count(state) + tile]
+    if slot >= 0:
+        return slot
+    slot = claim(state, maps, free, pool, GRAIN, tile)
+    if slot < 0:
+        return slot
+    image = images[brush.grain_image]
+    side = tile_side(brush, brush.size)
+    x = float32(tile % state.columns * TILE) + HALF + state.shift_x
+    y = float32(tile // state.columns * TILE) + HALF + state.shift_y
+    for line in range(TILE):
+        start = slot * TILE_AREA + line * TILE
+        row = pool[start : start + TILE]
+        grain_row(row, TILE, brush, image, bank, x, y + float32(int32(line)), ONE, float32(0), side)
+    return slot
+
+
+@helper
+def moving_row(row, count, dx, dy, stamp, brush, images, bank):
+    """Write the grain under a stamp's row that holds to the stamp or runs along the line.
+
+    (dx, dy) is from the stamp's centre to the first pixel, px.
+    """
+    image = images[brush.grain_image]
+    if brush.grain_hold == STAMP:
+        c, s = stamp.cos, stamp.sin
+        x = (dx * c + dy * s) * stamp.flip_u
+        y = (dy * c - dx * s) * stamp.flip_v
+        side = tile_side(brush, TWO * stamp.major)
+        grain_row(row, count, brush, image, bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
+        return
+    c, s = stamp.along_x, stamp.along_y
+    dx += stamp.x - stamp.path_x
+    dy += stamp.y - stamp.path_y
+    side = tile_side(brush, brush.size)
+    grain_row(row, count, brush, image, bank, stamp.s + dx * c + dy * s, dy * c - dx * s, c, -s, side)
+
+
+@helper
+def mixed(a, g, way):
+    """Blend a coverage with the grain by a W3C blend mode."""
+    if way == MULTIPLY:
+        return a * g
+    if way == SCREEN:
+        return a + g - a * g
+    if way == OVERLAY:
+        return TWO * a * g if a <= HALF else ONE - TWO * (ONE - a) * (ONE - g)
+    if way == DARKEN:
+        return min(a, g)
+    return max(a, g)
+
+
+@helper
+def bite_row(row, caps, grain, count, stamp, brush):
+    """Let the grain bite: on the coverage in `row`, or on the most it may cover, in `caps`."""
+    bite, cap = stamp.bite, stamp.cap
+    for i in range(count):
+        caps[i] = cap
+    if brush.grain_way == TINT:
+        for i in range(count):
+            row[i] *= ONE - bite * (ONE - grain[i])
+    elif brush.grain_way == CUT:
+        steep = ONE / brush.cut_edge
+        for i in range(count):
+            a = row[i]
+            kept = min(ONE, max(float32(0), (a - (ONE - grain[i])) * steep))
+            row[i] = a + bite * (kept - a) if a > float32(0) else float32(0)
+    elif brush.grain_way == PRESS:
+        # The valleys are 1 - g deep; ink reaches as deep as the hand presses.
+        steep = ONE / brush.cut_edge
+        depth = stamp.press * (ONE + brush.cut_edge)
+        for i in range(count):
+            filled = min(ONE, max(float32(0), (depth - (ONE - grain[i])) * steep))
+            row[i] *= ONE - bite * (ONE - filled)
+    else:
+        way = brush.grain_way
+        for i in range(count):
+            caps[i] = cap + bite * (mixed(cap, grain[i], way) - cap)

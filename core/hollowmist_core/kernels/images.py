@@ -1,0 +1,158 @@
+"""Images at hand: sources as chains of ever smaller copies, packed for quick bilinear reading.
+
+A chain is Williams' (1983, "Pyramidal Parametrics"). Each place of a level holds four neighbouring
+texels in one 32-bit word, so that a bilinear reading takes one load. A shape has a clear border of one
+texel round it; a grain goes on at its other side.
+"""
+
+import math
+
+from numba import float32, int32, uint32
+
+from .records import IMAGE, LEVELS
+from .registry import array, helper, kernel
+
+HALF, ONE = float32(0.5), float32(1)
+FULL = float32(255)
+
+
+@helper
+def halved(side):
+    """Side of the next smaller level."""
+    return max(int32(1), (side + int32(1)) // int32(2))
+
+
+@helper
+def texel(pixels, at, width, height, x, y, tiled):
+    """A texel of a level; outside it is clear, or its other side where it is tiled."""
+    if tiled:
+        return uint32(pixels[at + (y % height) * width + x % width])
+    if x < 0 or y < 0 or x >= width or y >= height:
+        return uint32(0)
+    return uint32(pixels[at + y * width + x])
+
+
+@helper
+def pack_level(image, level, pixels, at, bank):
+    """Write one level as words of 2 x 2 texels: place (i, j) holds texels i - 1 and i of rows j - 1 and j."""
+    width, height = image.widths[level], image.heights[level]
+    stride = width if image.tiled else width + 1
+    out = image.offsets[level]
+    for j in range(height if image.tiled else height + 1):
+        for i in range(stride):
+            a = texel(pixels, at, width, height, i - 1, j - 1, image.tiled)
+            b = texel(pixels, at, width, height, i, j - 1, image.tiled)
+            c = texel(pixels, at, width, height, i - 1, j, image.tiled)
+            d = texel(pixels, at, width, height, i, j, image.tiled)
+            bank[out + j * stride + i] = a | (b << uint32(8)) | (c << uint32(16)) | (d << uint32(24))
+
+
+@helper
+def shrink(pixels, source, width, height, target, to_width, to_height):
+    """Average a level into the next smaller one, each texel over exactly its share of the area."""
+    for j in range(to_height):
+        y0, y1 = j * height / to_height, (j + 1) * height / to_height
+        for i in range(to_width):
+            x0, x1 = i * width / to_width, (i + 1) * width / to_width
+            total = 0.0
+            for y in range(int(y0), int(math.ceil(y1))):
+                high = min(y1, y + 1.0) - max(y0, float(y))
+                for x in range(int(x0), int(math.ceil(x1))):
+                    wide = min(x1, x + 1.0) - max(x0, float(x))
+                    total += high * wide * pixels[source + y * width + x]
+            pixels[target + j * to_width + i] = int32(total / ((x1 - x0) * (y1 - y0)) + 0.5)
+
+
+@kernel(int32, array(IMAGE), int32, array("u1"), int32, int32, int32, int32, array("u4"), int32)
+def build_chain(images, index, pixels, width, height, tiled, inverted, bank, at):
+    """Make image `index` from `pixels`, ink 0..255 by rows, with its levels in `bank` from word `at` on.
+
+    `pixels` must have room for all levels (twice the first) and is used up. Returns the number of words.
+    """
+    image = images[index]
+    image.tiled = tiled
+    image.revision += 1
+    if inverted:
+        for i in range(width * height):
+            pixels[i] = 255 - pixels[i]
+    place = int32(0)
+    start = at
+    level = int32(0)
+    while True:
+        image.widths[level] = width
+        image.heights[level] = height
+        image.offsets[level] = at
+        pack_level(image, level, pixels, place, bank)
+        at += width * height if tiled else (width + 1) * (height + 1)
+        level += int32(1)
+        if (width == 1 and height == 1) or level == LEVELS:
+            break
+        below = place + width * height
+        shrink(pixels, place, width, height, below, halved(width), halved(height))
+        place, width, height = below, halved(width), halved(height)
+    image.levels = level
+    return at - start
+
+
+@helper
+def level_for(image, texels):
+    """The level to read where a px of the sheet spans `texels` texels of the largest."""
+    level = int32(0)
+    while texels > float32(1.4142135) and level < image.levels - 1:
+        texels *= HALF
+        level += int32(1)
+    return level
+
+
+@helper
+def blended(word, fx, fy):
+    """Bilinear mean 0..255 of a word's four texels."""
+    a, b = float32(int32(word & uint32(255))), float32(int32((word >> uint32(8)) & uint32(255)))
+    c, d = float32(int32((word >> uint32(16)) & uint32(255))), float32(int32(word >> uint32(24)))
+    top = a + (b - a) * fx
+    return top + (c + (d - c) * fx - top) * fy
+
+
+@helper
+def read_clear(row, count, image, level, bank, x, y, dx, dy, scale):
+    """Read `count` places along a line through a shape into `row`, times `scale`; outside it is clear.
+
+    (x, y) is the first place in texels of the level, from its top left corner; (dx, dy) the step.
+    """
+    width, height = image.widths[level], image.heights[level]
+    stride = uint32(width + 1)
+    at = uint32(image.offsets[level])
+    most_x, most_y = float32(width) + float32(0.9999), float32(height) + float32(0.9999)
+    x += HALF
+    y += HALF
+    for i in range(count):
+        k = float32(int32(i))
+        px = min(most_x, max(float32(0), x + dx * k))
+        py = min(most_y, max(float32(0), y + dy * k))
+        column, line = int32(px), int32(py)
+        word = bank[at + uint32(line) * stride + uint32(column)]
+        row[i] = blended(word, px - float32(column), py - float32(line)) * scale
+
+
+@helper
+def wrapped(value, side):
+    """A place brought into 0 <= place < side."""
+    value -= side * float32(math.floor(value / side))
+    return value if value < side else float32(0)
+
+
+@helper
+def read_tiled(row, count, image, level, bank, x, y, dx, dy):
+    """Read `count` places along a line through a tile, 0..1; the tile goes on at its other side."""
+    width, height = float32(image.widths[level]), float32(image.heights[level])
+    stride = uint32(image.widths[level])
+    at = uint32(image.offsets[level])
+    x += HALF
+    y += HALF
+    for i in range(count):
+        k = float32(int32(i))
+        px = wrapped(x + dx * k, width)
+        py = wrapped(y + dy * k, height)
+        column, line = int32(px), int32(py)
+        word = bank[at + uint32(line) * stride + uint32(column)]
+        row[i] = blended(word, px - float32(column), py - float32(line)) * (ONE / FULL)

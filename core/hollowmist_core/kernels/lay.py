@@ -1,0 +1,260 @@
+"""Lay: a stamp's coverage, bitten by the grain, goes onto the tiles of a sheet."""
+
+import math
+
+from numba import float32, int32
+
+from ..brush import BRUSH
+from .cover import (
+    box_of,
+    cover_row,
+    half_sides,
+    has_corners,
+    oval_cover,
+    reach_of,
+    round_cover,
+    smoothness_of,
+)
+from .grain import PAPER, STROKE, bite_row, grain_tile, moving_row
+from .records import IMAGE, STAMP, TILE, TILE_AREA
+from .records import STROKE as STATE
+from .registry import array, helper, kernel
+from .sheet import claim
+from .tip import ELLIPSE
+
+HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
+TINY = float32(1e-12)
+LANES = int32(4)
+"""Rows are widened to whole vectors of this many cells; beyond the tip they take no ink. Divides `TILE`."""
+
+
+@helper
+def lay_plain(row, count, u, v, du, dv, stamp, build, inv_major, inv_minor, smoothness):
+    """Lay one row of an elliptical tip without grain: (u, v) at the first cell, (du, dv) per cell.
+
+    Level overlap keeps the larger coverage; build lays ink over ink, up to the stamp's cap. Most brushes
+    come this way: the loops hold nothing but local numbers, so that they become vector instructions.
+    """
+    flow, cap, softness = stamp.flow, stamp.cap, stamp.softness
+    ink = flow * cap
+    disc = stamp.major == stamp.minor
+    per_fade = ONE / max(TWO * softness, inv_major)
+    if disc and not build:
+        for i in range(count):
+            k = float32(int32(i))
+            c = round_cover(u + du * k, v + dv * k, per_fade, smoothness)
+            row[i] = max(row[i], ink * c)
+    elif not build:
+        for i in range(count):
+            k = float32(int32(i))
+            c = oval_cover(u + du * k, v + dv * k, softness, inv_major, inv_minor, smoothness)
+            row[i] = max(row[i], ink * c)
+    elif disc:
+        for i in range(count):
+            k = float32(int32(i))
+            c = round_cover(u + du * k, v + dv * k, per_fade, smoothness)
+            row[i] = row[i] + max(float32(0), cap - row[i]) * flow * c
+    else:
+        for i in range(count):
+            k = float32(int32(i))
+            c = oval_cover(u + du * k, v + dv * k, softness, inv_major, inv_minor, smoothness)
+            row[i] = row[i] + max(float32(0), cap - row[i]) * flow * c
+
+
+@helper
+def ink_row(row, cover, count, stamp, build):
+    """Lay one row of coverage onto cells, as far as one cap allows."""
+    flow, cap = stamp.flow, stamp.cap
+    if build:
+        for i in range(count):
+            row[i] = row[i] + max(float32(0), cap - row[i]) * flow * cover[i]
+    else:
+        ink = flow * cap
+        for i in range(count):
+            row[i] = max(row[i], ink * cover[i])
+
+
+@helper
+def ink_capped_row(row, cover, caps, count, stamp, build):
+    """Lay one row of coverage onto cells, as far as each cell's own cap allows."""
+    flow = stamp.flow
+    if build:
+        for i in range(count):
+            row[i] = row[i] + max(float32(0), caps[i] - row[i]) * flow * cover[i]
+    else:
+        for i in range(count):
+            row[i] = max(row[i], flow * caps[i] * cover[i])
+
+
+@helper
+def oval_span(stamp, dy):
+    """Where a row at height dy over the centre crosses an elliptical stamp: middle and half width, px.
+
+    |position|^2 = qa dx^2 + 2 qb dx + qc <= reach^2, solved for dx. The half width is negative where
+    the row misses it.
+    """
+    reach = reach_of(stamp)
+    du, dv = stamp.cos / stamp.major, -stamp.sin / stamp.minor
+    eu, ev = stamp.sin / stamp.major, stamp.cos / stamp.minor
+    inv_qa = ONE / (du * du + dv * dv)
+    qb = du * eu + dv * ev
+    qc = (eu * eu + ev * ev) * dy * dy - reach * reach
+    root = qb * qb * dy * dy * inv_qa * inv_qa - qc * inv_qa
+    if root <= float32(0):
+        return float32(0), float32(-1)
+    return -qb * dy * inv_qa, math.sqrt(root)
+
+
+@helper
+def box_span(a, b, cos, sin, dy):
+    """Where a row crosses a turned box of half sides a and b: middle and half width, px."""
+    low, high = float32(-1e9), float32(1e9)
+    if abs(cos) > float32(1e-6):
+        one, two = (-a - dy * sin) / cos, (a - dy * sin) / cos
+        low, high = max(low, min(one, two)), min(high, max(one, two))
+    elif abs(dy * sin) > a:
+        return float32(0), float32(-1)
+    if abs(sin) > float32(1e-6):
+        one, two = (dy * cos - b) / sin, (dy * cos + b) / sin
+        low, high = max(low, min(one, two)), min(high, max(one, two))
+    elif abs(dy * cos) > b:
+        return float32(0), float32(-1)
+    return (low + high) * HALF, (high - low) * HALF
+
+
+@helper
+def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, images, bank, pool, grain_at, scales):
+    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1."""
+    inv_major, inv_minor, smoothness = scales
+    cover = state.cover[:count]
+    caps = state.caps[:count]
+    bites = state.bites[:count]
+    cover_row(cover, bites, count, u, v, du, dv, stamp, brush, images, bank, inv_major, inv_minor, smoothness)
+    if stamp.bite <= float32(0):
+        ink_row(row, cover, count, stamp, build)
+        return
+    if grain_at >= 0:
+        under = pool[grain_at : grain_at + count]
+        for i in range(count):
+            bites[i] = under[i]
+    else:
+        moving_row(bites, count, dx, dy, stamp, brush, images, bank)
+    bite_row(cover, caps, bites, count, stamp, brush)
+    ink_capped_row(row, cover, caps, count, stamp, build)
+
+
+@helper
+def lay_in_tile(pool, slot, grain_slot, left, top, right, bottom, stamp, build, state, brush, images, bank):
+    """Lay a stamp into the part [left, right) x [top, bottom) of a tile, all in px from the tile's corner."""
+    inv_major, inv_minor = ONE / stamp.major, ONE / stamp.minor
+    du, dv = stamp.cos * inv_major, -stamp.sin * inv_minor
+    smoothness = smoothness_of(stamp)
+    plain = stamp.tip == ELLIPSE and stamp.bite <= float32(0)
+    corners = has_corners(stamp)
+    a, b = half_sides(stamp, images)
+    for line in range(top, bottom):
+        dy = float32(line) + HALF - stamp.y
+        if corners:
+            middle, half = box_span(a, b, stamp.cos, stamp.sin, dy)
+        else:
+            middle, half = oval_span(stamp, dy)
+        if half < float32(0):
+            continue
+        middle += stamp.x
+        half += HALF
+        first = max(left, int32(math.floor(middle - half))) & -LANES
+        past = (min(right, int32(math.ceil(middle + half))) + LANES - 1) & -LANES
+        if first >= past:
+            continue
+        dx = float32(first) + HALF - stamp.x
+        u = dx * du + dy * stamp.sin * inv_major
+        v = dx * dv + dy * stamp.cos * inv_minor
+        count = past - first
+        inner = line * TILE + first
+        at = slot * TILE_AREA + inner
+        row = pool[at : at + count]
+        if plain:
+            lay_plain(row, count, u, v, du, dv, stamp, build, inv_major, inv_minor, smoothness)
+        else:
+            grain_at = grain_slot * TILE_AREA + inner if grain_slot >= 0 else int32(-1)
+            lay_textured(
+                row,
+                count,
+                u,
+                v,
+                du,
+                dv,
+                dx,
+                dy,
+                stamp,
+                build,
+                state,
+                brush,
+                images,
+                bank,
+                pool,
+                grain_at,
+                (inv_major, inv_minor, smoothness),
+            )
+
+
+@helper
+def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
+    """Lay a stamp into a plane of the sheet, claiming tiles as it needs them."""
+    left, top, right, bottom = box_of(state, stamp, images)
+    if left >= right or top >= bottom:
+        return
+    x, y = stamp.x, stamp.y
+    path_x, path_y = stamp.path_x, stamp.path_y
+    lies = stamp.bite > float32(0) and (brush.grain_hold == PAPER or brush.grain_hold == STROKE)
+    for row in range(top // TILE, (bottom - 1) // TILE + 1):
+        for column in range(left // TILE, (right - 1) // TILE + 1):
+            tile = row * state.columns + column
+            slot = claim(state, maps, free, pool, plane, tile)
+            grain_slot = grain_tile(state, brush, images, bank, maps, free, pool, tile) if lies else int32(-1)
+            if slot < 0 or (lies and grain_slot < 0):
+                continue
+            corner_x, corner_y = column * TILE, row * TILE
+            stamp.x = x - float32(corner_x)
+            stamp.y = y - float32(corner_y)
+            stamp.path_x = path_x - float32(corner_x)
+            stamp.path_y = path_y - float32(corner_y)
+            lay_in_tile(
+                pool,
+                slot,
+                grain_slot,
+                max(0, left - corner_x),
+                max(0, top - corner_y),
+                min(TILE, right - corner_x),
+                min(TILE, bottom - corner_y),
+                stamp,
+                build,
+                state,
+                brush,
+                images,
+                bank,
+            )
+    stamp.x, stamp.y = x, y
+    stamp.path_x, stamp.path_y = path_x, path_y
+
+
+@kernel(
+    int32,
+    array("f4"),
+    array(STAMP),
+    int32,
+    int32,
+    array(STATE),
+    array(BRUSH),
+    array(IMAGE),
+    array("u4"),
+    int32,
+)
+def lay_stamps(pool, stamps, count, build, strokes, brushes, images, bank, grain_slot):
+    """Lay stamps into the tile at the start of a pool: the tip alone, for the speed table.
+
+    `grain_slot` is the pool's tile that holds the grain under it, or -1.
+    """
+    for i in range(count):
+        lay_in_tile(pool, 0, grain_slot, 0, 0, TILE, TILE, stamps[i], build, strokes[0], brushes[0], images, bank)
+    return count

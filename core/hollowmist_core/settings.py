@@ -1,0 +1,223 @@
+"""Settings: what a setting is, and every setting of a brush once, station by station."""
+
+from dataclasses import dataclass
+from typing import Any
+
+
+@dataclass(frozen=True)
+class Setting:
+    """One setting of a brush, of a prep step or of a generator.
+
+    Attributes
+    ----------
+    name : str
+        Key in the document and field of the record.
+    station : str
+        Where it belongs; empty for steps and generators.
+    kind : {"number", "choice", "switch", "colour"}
+    default : float, str or bool
+        A colour is "#rrggbb" in sRGB.
+    unit : str
+        As shown. "%" is stored as 0..1, "°" as degrees, "× size" as multiples of the brush's size.
+    low, high : float
+        Allowed range of a number, both ends included.
+    step : float
+        The smallest change that is useful to a hand.
+    log : bool
+        The range spans decades, so a slider moves by ratios.
+    choices : tuple of str
+        In the order in which the record numbers them.
+    """
+
+    name: str
+    label: str
+    station: str
+    kind: str
+    default: Any
+    help: str
+    unit: str = ""
+    low: float = 0.0
+    high: float = 1.0
+    step: float = 0.01
+    log: bool = False
+    choices: tuple[str, ...] = ()
+
+
+def percent(name, label, station, default, help, low=0.0, high=1.0, step=0.01, log=False) -> Setting:
+    """A share, stored as 0..1 and shown in %."""
+    return Setting(name, label, station, "number", default, help, "%", low, high, step, log)
+
+
+def number(name, label, station, default, help, unit, low, high, step=1.0, log=False) -> Setting:
+    """A number with a unit of its own."""
+    return Setting(name, label, station, "number", float(default), help, unit, low, high, step, log)
+
+
+def choice(name, label, station, help, *choices, default=None) -> Setting:
+    """One of several words; the first unless another is the default."""
+    return Setting(name, label, station, "choice", default or choices[0], help, choices=choices)
+
+
+def switch(name, label, station, default, help) -> Setting:
+    """On or off."""
+    return Setting(name, label, station, "switch", default, help)
+
+
+LINE = (
+    choice("steadying", "Steadying", "line", "Takes the tremble out of the line.", "none", "even-out"),
+    number(
+        "reach",
+        "Reach",
+        "line",
+        12,
+        "Length of line that is evened out: more is calmer, and rounds corners more.",
+        *("px", 1.0, 200.0),
+        log=True,
+    ),
+    switch("finish", "Finish at the lift", "line", True, "The line runs on to where the pen left the paper."),
+)
+
+
+def _taper(end: str, where: str) -> tuple[Setting, ...]:
+    return (
+        number(
+            f"taper_{end}_length",
+            f"{where} taper",
+            "weight",
+            0,
+            f"How far the {end} of the stroke takes to reach its full width.",
+            *("× size", 0.0, 20.0, 0.1),
+        ),
+        percent(
+            f"taper_{end}_point",
+            f"{where} point",
+            "weight",
+            0.0,
+            f"Width left at the very {end}: 0 % is a needle point.",
+        ),
+        percent(
+            f"taper_{end}_curve",
+            f"{where} shape",
+            "weight",
+            0.0,
+            "Below zero the point stays thin for longer, above zero it is blunt.",
+            low=-1.0,
+        ),
+    )
+
+
+WEIGHT = (
+    number(
+        "size", "Size", "weight", 24, "Width of the stroke at full response.", "px", 0.5, 2000.0, step=0.5, log=True
+    ),
+    percent("thinnest", "Thinnest", "weight", 0.0, "No touch draws thinner than this share of the size."),
+    percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size."),
+    *_taper("start", "Start"),
+    *_taper("end", "End"),
+)
+
+TIP = (
+    choice(
+        "tip",
+        "Tip",
+        "tip",
+        "What one touch leaves: a drawn form, or shapes from your sources.",
+        *("ellipse", "polygon", "broad nib", "shapes"),
+    ),
+    number("sides", "Sides", "tip", 5, "Corners of the polygon.", "", 3.0, 12.0),
+    percent("softness", "Softness", "tip", 0.0, "How far the edge fades: 0 % is crisp."),
+    percent("roundness", "Roundness", "tip", 1.0, "100 % is as tall as wide, low values a flat nib.", low=0.02),
+    number("angle", "Angle", "tip", 0, "Turn of the tip on the page, clockwise.", "°", -180.0, 180.0),
+    choice(
+        "turning",
+        "Turns with",
+        "tip",
+        "What the tip's angle is counted from.",
+        *("page", "stroke", "first move", "azimuth", "chance"),
+    ),
+    choice(
+        "choosing",
+        "Chosen",
+        "tip",
+        "Which of several shapes a stamp takes.",
+        *("by chance", "in turn", "by pressure", "by tilt"),
+    ),
+    percent("blend_zone", "Blend zone", "tip", 0.0, "How far neighbouring shapes melt into each other: 0 % jumps."),
+    percent(
+        "spacing",
+        "Spacing",
+        "tip",
+        0.04,
+        "Distance from stamp to stamp, of the width there: wide shows single stamps.",
+        low=0.01,
+        high=5.0,
+        log=True,
+    ),
+    percent("spacing_jitter", "Spacing jitter", "tip", 0.0, "How uneven the distance from stamp to stamp is."),
+    switch("hold_density", "Hold density", "tip", False, "Wider spacing gives each stamp more ink, so nothing pales."),
+    percent("scatter_across", "Scatter across", "tip", 0.0, "How far stamps stray to the sides.", high=5.0),
+    percent("scatter_along", "Scatter along", "tip", 0.0, "How far stamps stray along the line.", high=5.0),
+    percent("size_jitter", "Size jitter", "tip", 0.0, "How much smaller a stamp may be, by chance."),
+    number("angle_jitter", "Angle jitter", "tip", 0, "How far a stamp may turn either way.", "°", 0.0, 180.0),
+    switch("flip_across", "Flip across", "tip", False, "Mirrors half of the stamps left to right, by chance."),
+    switch("flip_along", "Flip along", "tip", False, "Mirrors half of the stamps top to bottom, by chance."),
+    number("stamps", "Stamps per step", "tip", 1, "How many stamps are laid at each step.", "", 1.0, 16.0),
+    choice(
+        "several",
+        "Laid",
+        "tip",
+        "Several stamps: strewn, or as lines side by side.",
+        *("by chance", "side by side"),
+    ),
+    percent("strand_gap", "Strand gap", "tip", 1.2, "Distance between lines side by side, of the width.", high=5.0),
+)
+
+GRAIN = (
+    choice("grain_hold", "Holds to", "grain", "What the grain stays with.", "paper", "stroke", "stamp", "line"),
+    choice(
+        "grain_way",
+        "Way",
+        "grain",
+        "How the grain takes ink away, or gives it.",
+        *("tint", "cut", "press", "multiply", "screen", "overlay", "darken", "lighten"),
+    ),
+    percent("bite", "Bite", "grain", 0.8, "How strongly the grain takes ink away."),
+    percent("bite_floor", "Least bite", "grain", 0.0, "The bite never falls below this."),
+    percent("bite_jitter", "Bite jitter", "grain", 0.0, "How much weaker the bite may be, stamp by stamp."),
+    percent("cut_edge", "Cut edge", "grain", 0.3, "How soft the rims are that cutting and pressing leave.", low=0.02),
+    choice(
+        "grain_scale", "Scale", "grain", "A tile of a fixed size, or one that grows with the brush.", "px", "× size"
+    ),
+    number("grain_px", "Tile", "grain", 256, "Side of the tile on the sheet.", "px", 8.0, 4096.0, log=True),
+    number(
+        "grain_times",
+        "Tile",
+        "grain",
+        4,
+        "Side of the tile, counted in the brush's size.",
+        *("× size", 0.2, 40.0, 0.1),
+        log=True,
+    ),
+    number("grain_turn", "Turn", "grain", 0, "Turn of the grain.", "°", -180.0, 180.0),
+    percent("grain_offset_x", "Offset across", "grain", 0.0, "Moves the grain sideways, of the tile."),
+    percent("grain_offset_y", "Offset down", "grain", 0.0, "Moves the grain up and down, of the tile."),
+    percent("grain_brightness", "Brightness", "grain", 0.0, "Above zero the grain lets more ink through.", low=-1.0),
+    percent("grain_contrast", "Contrast", "grain", 0.0, "Pushes the grain's dark and light apart.", low=-1.0),
+    switch("grain_invert", "Invert", "grain", False, "Swaps the grain's dark and light."),
+)
+
+INK = (
+    Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),
+    percent("opacity", "Opacity", "ink", 1.0, "The most a whole stroke covers.", low=0.01),
+    percent("flow", "Flow", "ink", 1.0, "Ink that each single stamp gives.", low=0.01),
+    choice(
+        "overlap",
+        "Overlap",
+        "ink",
+        "Level stays even where a stroke crosses itself, build grows darker.",
+        *("level", "build"),
+    ),
+)
+
+SETTINGS: tuple[Setting, ...] = LINE + WEIGHT + TIP + GRAIN + INK
+BY_NAME = {setting.name: setting for setting in SETTINGS}
