@@ -6,7 +6,7 @@ import numpy as np
 from PIL import Image
 
 from .kernels.records import SAMPLE
-from .native import PAPER, Sheet, Stroke, prepared
+from .native import PAPER, Pictures, Sheet, Stroke, prepared
 
 POCKET = (232, 580)
 """Size of the stroke's picture, px: twice what the screen shows."""
@@ -40,24 +40,37 @@ def _png(pixels: np.ndarray) -> bytes:
     return out.getvalue()
 
 
-def _inked(document: dict, samples_for, width: int, height: int, widest: float) -> bytes:
+def _inked(document: dict, samples_for, size: tuple[int, int], widest: float, pictures: Pictures | None) -> bytes:
     scale = min(2.0, widest / document["size"])
-    scaled = {**document, "size": document["size"] * scale, "reach": min(200.0, max(1.0, document["reach"] * scale))}
-    sheet = Sheet(width, height)
-    sheet.ink(prepared(scaled), Stroke(samples_for(width, height)))
+    scaled = {
+        **document,
+        "size": document["size"] * scale,
+        "reach": min(200.0, max(1.0, document["reach"] * scale)),
+        "grain_px": min(4096.0, max(8.0, document["grain_px"] * scale)),
+    }
+    sheet = Sheet(*size)
+    sheet.ink(prepared(scaled, pictures), Stroke(samples_for(*size)))
     return _png(sheet.pixels(PAPER))
 
 
-def pocket_picture(document: dict) -> bytes:
-    """PNG of a checked brush's upright stroke on paper, `POCKET` px."""
-    return _inked(document, upright_stroke, *POCKET, WIDEST)
+def pocket_picture(document: dict, pictures: Pictures | None = None) -> bytes:
+    """PNG of a checked brush's upright stroke on paper, `POCKET` px. `pictures` finds its sources' ink."""
+    # Stamps that stray need room beside them.
+    stray = (
+        1
+        + document["scatter_across"]
+        + document["strand_gap"] * (document["stamps"] - 1) * (document["several"] == "side by side")
+    )
+    return _inked(document, upright_stroke, POCKET, max(14.0, min(WIDEST, 0.8 * POCKET[0] / stray)), pictures)
 
 
-def tip_print(document: dict) -> bytes:
+def tip_print(document: dict, pictures: Pictures | None = None) -> bytes:
     """PNG of one full touch of a checked brush on paper, `PRINT` px square."""
-    touch = {**document, "taper_start_length": 0.0, "taper_end_length": 0.0, "flow": 1.0}
+    alone = {"taper_start_length": 0.0, "taper_end_length": 0.0, "flow": 1.0, "stamps": 1.0}
+    still = {"scatter_across": 0.0, "scatter_along": 0.0, "size_jitter": 0.0}
 
     def one(width, height):
         return np.array([(width / 2, height / 2, 0, 1, np.pi / 2, 0)], SAMPLE)
 
-    return _inked(touch, one, PRINT, PRINT, PRINT * 0.6 / (1 + document["softness"]))
+    fit = PRINT * 0.6 / (1 + document["softness"])
+    return _inked({**document, **alone, **still}, one, (PRINT, PRINT), fit, pictures)

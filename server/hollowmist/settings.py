@@ -21,6 +21,7 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "drf_spectacular_sidecar",
     "accounts",
+    "sources",
     "rolls",
     "proofs",
     "journeys",
@@ -98,7 +99,7 @@ REST_FRAMEWORK = {
 }
 SPECTACULAR_SETTINGS = {
     "TITLE": "Hollowmist",
-    "DESCRIPTION": "Brushes, rolls and proof strokes of an account.",
+    "DESCRIPTION": "Brushes, rolls, sources and proof strokes of an account.",
     "VERSION": "1",
     "SWAGGER_UI_DIST": "SIDECAR",
     "SWAGGER_UI_FAVICON_HREF": "SIDECAR",

@@ -1,5 +1,7 @@
 """The demo account's rolls: brushes of the lighthouse museum on Skerrow."""
 
+from .demo_textures import SCREENS, TEXTURES
+
 _EVEN = {"size": {"pressure": {"on": False, "range": [0.1, 1.0], "nodes": [[0, 0], [1, 1]]}}}
 
 
@@ -9,6 +11,7 @@ def _pressed(low: float, high: float, *nodes) -> dict:
 
 LABELS = "Labels & titles"
 SHORE = "Shore textures"
+SCREENED = "Screens & hatching"
 
 ROLLS: dict[str, list[tuple[str, str, dict]]] = {
     LABELS: [
@@ -144,6 +147,31 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
                 },
             },
         ),
+        *TEXTURES,
     ],
+    SCREENED: SCREENS,
 }
-"""Roll -> (name, note, settings that differ from a plain brush)."""
+"""Roll -> (name, note, settings that differ from a plain brush); sources by their names."""
+
+
+def with_sources(document: dict, find) -> dict:
+    """A demo brush's document with the pictures that it uses.
+
+    Parameters
+    ----------
+    document : dict
+        With sources by name.
+    find : callable
+        Id and picture digest of a shipped source, by name.
+    """
+
+    def use(named: dict) -> dict:
+        source, picture = find(named["source"])
+        return {**named, "source": str(source), "picture": picture}
+
+    whole = dict(document)
+    if "shapes" in document:
+        whole["shapes"] = [use(one) for one in document["shapes"]]
+    if "grain" in document:
+        whole["grain"] = use(document["grain"])
+    return whole

@@ -4,6 +4,7 @@ import uuid
 
 from django.conf import settings
 from django.db import models
+from sources.models import Picture, Source
 
 
 class Roll(models.Model):
@@ -47,3 +48,17 @@ class Brush(models.Model):
 
     def __str__(self):
         return self.name
+
+
+class PictureUse(models.Model):
+    """A picture that a brush uses; `source` is the source it came from, if that is known.
+
+    Kept with the brush, in one transaction. A picture stays as long as anything uses it.
+    """
+
+    brush = models.ForeignKey(Brush, models.CASCADE, related_name="picture_uses")
+    picture = models.ForeignKey(Picture, models.PROTECT, related_name="uses")
+    source = models.ForeignKey(Source, models.SET_NULL, related_name="uses", null=True)
+
+    def __str__(self):
+        return f"{self.brush} uses {self.picture}"

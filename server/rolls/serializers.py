@@ -2,6 +2,7 @@
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
+from hollowmist_core.brush import read
 from rest_framework import serializers
 
 from .models import Brush, Roll
@@ -9,7 +10,11 @@ from .models import Brush, Roll
 
 @extend_schema_field(OpenApiTypes.OBJECT)
 class DocumentField(serializers.JSONField):
-    """A brush document; /api/brush-schema tells its JSON schema."""
+    """A brush document; /api/brush-schema tells its JSON schema. One of an older version is made whole."""
+
+    def to_representation(self, value):
+        """The document as the present version has it."""
+        return read(super().to_representation(value))
 
 
 class PocketSerializer(serializers.ModelSerializer):
@@ -73,3 +78,9 @@ class ProblemsSerializer(serializers.Serializer):
 
     detail = serializers.CharField()
     problems = ProblemSerializer(many=True)
+
+
+class FollowedSerializer(serializers.Serializer):
+    """Brushes that now have a source's present picture."""
+
+    brushes = PocketSerializer(many=True)

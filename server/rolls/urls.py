@@ -14,4 +14,5 @@ urlpatterns = [
     path("brushes/<uuid:brush_id>/picture.png", views.BrushPictureView.as_view(), name="brush-picture"),
     path("brushes/<uuid:brush_id>/tip.png", views.BrushPictureView.as_view(which="tip_print"), name="brush-tip"),
     path("brush-schema", views.BrushSchemaView.as_view(), name="brush-schema"),
+    path("sources/<uuid:source_id>/follow", views.SourceFollowView.as_view()),
 ]

@@ -12,14 +12,17 @@ from rest_framework import status
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.views import APIView
+from sources.models import Source
 
 from .actions.add_brush import add_brush
 from .actions.delete_brush import delete_brush, restore_brush
 from .actions.duplicate_brush import duplicate_brush
+from .actions.follow_source import let_follow
 from .actions.keep_brush import StaleWriteError, keep_brush
 from .models import Brush, Roll
 from .serializers import (
     BrushSerializer,
+    FollowedSerializer,
     NewBrushSerializer,
     ProblemsSerializer,
     RollSerializer,
@@ -164,6 +167,16 @@ class BrushPictureView(APIView):
             content_type="image/png",
             headers={"Cache-Control": "private, max-age=31536000, immutable"},
         )
+
+
+class SourceFollowView(APIView):
+    """Brushes that follow a source."""
+
+    @extend_schema(request=None, responses=FollowedSerializer)
+    def post(self, request, source_id):
+        """Give all brushes that use a source its present picture; without this they keep their copy."""
+        source = get_object_or_404(Source, account=request.user, pk=source_id, deleted_at=None)
+        return Response(FollowedSerializer({"brushes": let_follow(request.user, source)}).data)
 
 
 class BrushSchemaView(APIView):

@@ -11,6 +11,8 @@ from numba.core.compiler import Flags, compile_extra
 from numba.core.registry import cpu_target
 
 from ..kernels import curve, derive, hand, images, ink, lay, sheet, stroke  # noqa: F401  (they register themselves)
+from ..kernels.generate import generators  # noqa: F401
+from ..kernels.prepare import drawn, figures, mend, steps, tone  # noqa: F401
 from ..kernels.registry import KERNELS, helper
 
 DATA_LAYOUT = "e-m:e-p:32:32-p10:8:8-p20:8:8-i64:64-i128:128-n32:64-S128-ni:1:10:20"

@@ -2,10 +2,12 @@
 
 from django.db import transaction
 from django.utils import timezone
-from hollowmist_core.brush import read
+from hollowmist_core.brush import BrushError, Problem, pictures_of, read
 from hollowmist_core.preview import pocket_picture, tip_print
+from sources.actions.pictures import ink_for
+from sources.models import Source
 
-from ..models import Brush
+from ..models import Brush, PictureUse
 
 
 class StaleWriteError(Exception):
@@ -16,18 +18,37 @@ class StaleWriteError(Exception):
         super().__init__(f"revision {theirs.revision} stands")
 
 
-def paint(brush: Brush) -> Brush:
+def paint(brush: Brush, account) -> Brush:
     """Check a brush's document and make its pictures anew.
 
     Raises
     ------
     hollowmist_core.brush.BrushError
-        The document is not a sound brush.
+        The document is not a sound brush, or uses a picture that the account has not.
     """
     brush.document = read(brush.document)
-    brush.picture = pocket_picture(brush.document)
-    brush.tip_print = tip_print(brush.document)
+    ink = {}
+    for role, digest in pictures_of(brush.document):
+        try:
+            ink[digest] = ink_for(account)(digest)
+        except LookupError as error:
+            field = "grain" if role == "grain" else "shapes"
+            raise BrushError([Problem(field, digest, f"{field}: {error}")]) from None
+    brush.picture = pocket_picture(brush.document, ink.__getitem__)
+    brush.tip_print = tip_print(brush.document, ink.__getitem__)
     return brush
+
+
+def note_uses(brush: Brush) -> None:
+    """Write down which pictures a kept brush uses."""
+    uses = [*brush.document["shapes"], *([brush.document["grain"]] if brush.document["grain"] else [])]
+    wanted = {(use["picture"], use["source"]) for use in uses}
+    known = {str(pk) for pk in Source.objects.filter(pk__in=[s for _, s in wanted if s]).values_list("pk", flat=True)}
+    brush.picture_uses.all().delete()
+    PictureUse.objects.bulk_create(
+        PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)
+        for picture, source in sorted(wanted, key=str)
+    )
 
 
 def keep_brush(brush: Brush, revision: int, name: str, note: str, document: dict) -> Brush:
@@ -42,7 +63,7 @@ def keep_brush(brush: Brush, revision: int, name: str, note: str, document: dict
     hollowmist_core.brush.BrushError
         The document is not a sound brush; nothing was kept.
     """
-    painted = paint(Brush(name=name, note=note, document=document))
+    painted = paint(Brush(name=name, note=note, document=document), brush.roll.account)
     with transaction.atomic():
         standing = Brush.objects.select_for_update().get(pk=brush.pk)
         same = (standing.name, standing.note, standing.document) == (name, note, painted.document)
@@ -55,4 +76,5 @@ def keep_brush(brush: Brush, revision: int, name: str, note: str, document: dict
         standing.revision += 1
         standing.kept_at = timezone.now()
         standing.save()
+        note_uses(standing)
     return standing

@@ -9,11 +9,11 @@ from accounts.models import Account
 from django.core.management import call_command
 from django.db import OperationalError, connection
 from django.test import TestCase
+from hollowmist.naming import copy_name
 from hollowmist_core.brush import BY_NAME, VERSION
 from PIL import Image
 
 from rolls.actions.add_brush import add_brush
-from rolls.actions.duplicate_brush import copy_name
 from rolls.demo import ROLLS
 from rolls.models import Brush, Roll
 

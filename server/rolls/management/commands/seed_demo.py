@@ -3,9 +3,11 @@
 from accounts.models import Account
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from sources.actions.ship_sources import ship_sources
+from sources.models import Source
 
 from rolls.actions.add_brush import add_brush
-from rolls.demo import ROLLS
+from rolls.demo import ROLLS, with_sources
 from rolls.models import Roll
 
 NAME, PASSWORD = "skerrow", "lantern-and-fog"
@@ -20,9 +22,13 @@ class Command(BaseCommand):
         """Make the account, its rolls and their brushes in one transaction."""
         if Account.objects.filter(username=NAME).exists():
             return
+        if not Source.objects.filter(account=None).exists():
+            ship_sources()
+        shipped = {source.name: (source.pk, source.picture_id) for source in Source.objects.filter(account=None)}
+        find = shipped.__getitem__
         with transaction.atomic():
             account = Account.objects.create_user(NAME, password=PASSWORD)
             for position, (name, brushes) in enumerate(ROLLS.items()):
                 roll = Roll.objects.create(account=account, name=name, position=position)
                 for brush_name, note, document in brushes:
-                    add_brush(roll, brush_name, document, note)
+                    add_brush(roll, brush_name, with_sources(document, find), note)

@@ -1,0 +1,1 @@
+"""Files that are read and written, in open formats."""

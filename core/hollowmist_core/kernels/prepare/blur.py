@@ -1,0 +1,169 @@
+"""Blur: a Gaussian, exact where it is small, by running boxes where it is large.
+
+Boxes follow Kovesi (2010), "Fast Almost-Gaussian Filtering": four averages whose widths add up to the
+variance asked for. Beyond a border lies the nearest pixel, or the other side where it is tiled.
+"""
+
+import math
+
+from numba import float32, int32
+
+from ..registry import helper
+
+EXACT = 4.0
+"""Largest deviation, px, that is computed by its weights."""
+
+PASSES = 4
+MOST_REACH = 17
+MARGIN = 1 << 17
+"""Pixels of scratch space beyond a picture: sixteen columns of the largest, with as much again at both ends."""
+
+
+@helper
+def place(i, side, tiled):
+    """Index of a pixel that may lie beyond the border."""
+    if tiled:
+        return i % side
+    return min(side - 1, max(0, i))
+
+
+@helper
+def fetch_line(image, start, step, side, reach, tiled, line):
+    """Copy a row or column with `reach` pixels beyond either end to `line`."""
+    for i in range(reach):
+        line[i] = image[start + place(i - reach, side, tiled) * step]
+        line[reach + side + i] = image[start + place(side + i, side, tiled) * step]
+    for i in range(side):
+        line[reach + i] = image[start + i * step]
+
+
+@helper
+def exact_rows(image, out, width, height, scratch, sigma, tiled):
+    """One pass along the rows."""
+    reach = int(min(MOST_REACH - 1, math.ceil(4.0 * sigma)))
+    total = float32(0)
+    weights = scratch[:MOST_REACH]
+    for k in range(reach + 1):
+        weights[k] = math.exp(-0.5 * (k / sigma) ** 2)
+        total += weights[k] * float32(1 if k == 0 else 2)
+    line = scratch[MOST_REACH : MOST_REACH + width + 2 * reach]
+    for y in range(height):
+        fetch_line(image, y * width, 1, width, reach, tiled, line)
+        row = out[y * width : (y + 1) * width]
+        w = weights[0] / total
+        for i in range(width):
+            row[i] = w * line[reach + i]
+        for k in range(1, reach + 1):
+            w = weights[k] / total
+            for i in range(width):
+                row[i] += w * (line[reach + i - k] + line[reach + i + k])
+
+
+@helper
+def exact_columns(image, out, width, height, scratch, sigma, tiled):
+    """One pass along the columns, row by row."""
+    reach = int(min(MOST_REACH - 1, math.ceil(4.0 * sigma)))
+    total = float32(0)
+    weights = scratch[:MOST_REACH]
+    for k in range(reach + 1):
+        weights[k] = math.exp(-0.5 * (k / sigma) ** 2)
+        total += weights[k] * float32(1 if k == 0 else 2)
+    for y in range(height):
+        row = out[y * width : (y + 1) * width]
+        middle = image[y * width : (y + 1) * width]
+        w = weights[0] / total
+        for i in range(width):
+            row[i] = w * middle[i]
+        for k in range(1, reach + 1):
+            w = weights[k] / total
+            up = place(y - k, height, tiled) * width
+            down = place(y + k, height, tiled) * width
+            above, below = image[up : up + width], image[down : down + width]
+            for i in range(width):
+                row[i] += w * (above[i] + below[i])
+
+
+@helper
+def box_half(sigma, nth):
+    """Half width of the nth of the boxes that together have the variance of a Gaussian."""
+    ideal = math.sqrt(12.0 * sigma * sigma / PASSES + 1.0)
+    small = int(math.floor(ideal))
+    if small % 2 == 0:
+        small -= 1
+    ratio = (12.0 * sigma * sigma - PASSES * small * small - 4.0 * PASSES * small - 3.0 * PASSES) / (-4.0 * small - 4.0)
+    return (small - 1) // 2 if nth < int(math.floor(ratio + 0.5)) else (small + 1) // 2
+
+
+@helper
+def box_rows(out, width, height, scratch, half, tiled):
+    """Average each row over 2 half + 1 pixels, in place."""
+    line = scratch[: width + 2 * half]
+    scale = 1.0 / (2 * half + 1)
+    for y in range(height):
+        start = y * width
+        fetch_line(out, start, 1, width, half, tiled, line)
+        total = 0.0
+        for i in range(2 * half):
+            total += line[i]
+        for i in range(width):
+            total += line[i + 2 * half]
+            out[start + i] = total * scale
+            total -= line[i]
+
+
+@helper
+def box_columns(out, width, height, scratch, half, tiled):
+    """Average each column over 2 half + 1 pixels, in place, a block of columns at a time."""
+    block = 16
+    scale = float32(1.0 / (2 * half + 1))
+    depth = height + 2 * half
+    for left in range(0, width, block):
+        wide = min(block, width - left)
+        lines = scratch[: depth * block]
+        sums = scratch[depth * block : depth * block + block]
+        for y in range(depth):
+            source = place(y - half, height, tiled) * width + left
+            for i in range(wide):
+                lines[y * block + i] = out[source + i]
+        for i in range(block):
+            sums[i] = float32(0)
+        for y in range(2 * half):
+            for i in range(wide):
+                sums[i] += lines[y * block + i]
+        for y in range(height):
+            entering, leaving = (y + 2 * half) * block, y * block
+            target = y * width + left
+            for i in range(wide):
+                sums[i] += lines[entering + i]
+                out[target + i] = sums[i] * scale
+                sums[i] -= lines[leaving + i]
+
+
+@helper
+def blur(image, out, width, height, scratch, sigma, tiled):
+    """Blur by a Gaussian of deviation `sigma`, px. `scratch` holds an image and `MARGIN` pixels."""
+    count = width * height
+    if sigma < 0.05:
+        for i in range(count):
+            out[i] = image[i]
+        return
+    if sigma <= EXACT:
+        between, rest = scratch[:count], scratch[count:]
+        exact_rows(image, between, width, height, rest, sigma, tiled)
+        exact_columns(between, out, width, height, rest, sigma, tiled)
+        return
+    for i in range(count):
+        out[i] = image[i]
+    for nth in range(PASSES):
+        # A box wider than three pictures has averaged all there is.
+        half = int32(box_half(sigma, nth))
+        box_rows(out, width, height, scratch, min(half, width), tiled)
+        box_columns(out, width, height, scratch, min(half, height), tiled)
+
+
+@helper
+def sharpen(image, out, width, height, scratch, sigma, amount, tiled):
+    """Unsharp masking: add `amount` times what a blur takes away."""
+    blur(image, out, width, height, scratch, sigma, tiled)
+    for i in range(width * height):
+        out[i] = min(float32(1), max(float32(0), image[i] + amount * (image[i] - out[i])))

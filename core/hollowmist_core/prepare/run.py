@@ -1,0 +1,195 @@
+"""Following a recipe natively. The tablet follows it with the same kernels, step by step."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from .. import brush as brushes
+from ..kernels.generate import generators as generate_kernels
+from ..kernels.generate.screens import SCREEN
+from ..kernels.prepare import drawn, figures, mend, tone
+from ..kernels.prepare import steps as step_kernels
+from ..kernels.prepare.blur import MARGIN
+from ..kernels.prepare.steps import STEP
+from ..kernels.records import FINGER, MOUSE, PEN, SAMPLE
+from ..native import Pictures, Sheet, Stroke, prepared
+from .generators import GENERATOR_BY_NAME
+from .kinds import GRAIN, MOST_GRAIN, MOST_SHAPE
+from .recipe import CHANNELS
+from .steps import STEP_BY_NAME
+
+KINDS = {"pen": PEN, "finger": FINGER, "mouse": MOUSE}
+
+
+@dataclass(frozen=True)
+class Result:
+    """A finished source.
+
+    Attributes
+    ----------
+    ink : ndarray, shape (height, width), float32
+        0 bare .. 1 full.
+    screen : ndarray or None
+        The record of the fitted screen, where a screen was generated.
+    """
+
+    ink: np.ndarray
+    screen: np.ndarray | None = None
+
+    @property
+    def bytes(self) -> np.ndarray:
+        """The ink as uint8, 255 = full."""
+        out = np.empty(self.ink.shape, np.uint8)
+        figures.to_bytes(self.ink.ravel(), self.ink.size, out.reshape(-1))
+        return out
+
+
+def _scratch(*sizes: int) -> np.ndarray:
+    return np.zeros(2 * max(sizes) + MARGIN, np.float32)
+
+
+def step_record(kind, step: dict, width: int, height: int, tiled: bool) -> np.ndarray:
+    """The record of a step or generator, for a picture of a size."""
+    record = np.zeros(1, STEP)
+    record["tiled"], record["width"], record["height"] = tiled, width, height
+    values = kind.values(step)
+    record["values"][0, : len(values)] = values
+    points = step.get("points", [])
+    record["point_count"] = len(points)
+    record["points"][0, : 2 * len(points)] = np.ravel(points) if points else []
+    return record
+
+
+def generated(start: dict) -> Result:
+    """What a generator makes."""
+    kind = GENERATOR_BY_NAME[start["kind"]]
+    record = step_record(kind, start, start["side"], start["side"], kind.makes == GRAIN)
+    record["kind"], record["seed"] = list(GENERATOR_BY_NAME).index(kind.name), start["seed"]
+    screen = np.zeros(1, SCREEN)
+    generate_kernels.size_generator(record, screen)
+    width, height = int(record["to_width"][0]), int(record["to_height"][0])
+    out = np.zeros(width * height, np.float32)
+    generate_kernels.generate(record, screen, out, _scratch(out.size))
+    return Result(out.reshape(height, width), screen if kind.name == "screen" else None)
+
+
+def begun(start: dict, original: np.ndarray | None) -> Result:
+    """The picture that a recipe begins with."""
+    if start["kind"] == "blank":
+        return Result(np.zeros((start["side"], start["side"]), np.float32))
+    if start["kind"] != "picture":
+        return generated(start)
+    if original is None:
+        raise LookupError("this recipe begins with a picture, and there is none; add one, or begin with a generator")
+    height, width = original.shape[:2]
+    out = np.zeros(width * height, np.float32)
+    pixels = np.ascontiguousarray(original).view(np.uint32).ravel()
+    tone.grey(pixels, len(pixels), CHANNELS.index(start["channel"]), out)
+    return Result(out.reshape(height, width))
+
+
+def _mended(ink: np.ndarray, step: dict, tiled: bool) -> np.ndarray:
+    height, width = ink.shape
+    for stroke in step["strokes"]:
+        samples = np.zeros(len(stroke["samples"]), SAMPLE)
+        samples["x"], samples["y"] = np.array(stroke["samples"]).T
+        out = ink.copy()
+        shift = (stroke["dx"], stroke["dy"], stroke["radius"])
+        mend.mend(
+            ink.ravel(),
+            out.reshape(-1),
+            width,
+            height,
+            _scratch(ink.size),
+            samples,
+            len(samples),
+            *shift,
+            int(stroke["heal"]),
+            int(tiled),
+        )
+        ink = out
+    return ink
+
+
+def _layer(strokes: list[dict], ready: list, width: int, height: int, erasing: bool) -> np.ndarray:
+    sheet = Sheet(width, height)
+    for stroke, brush in zip(strokes, ready, strict=True):
+        samples = np.array([tuple(row) for row in stroke["samples"]], SAMPLE)
+        sheet.ink(brush, Stroke(samples, KINDS[stroke["kind"]], stroke["erase"] != erasing))
+    out = np.zeros(width * height, np.float32)
+    drawn.layer_ink(sheet.state, sheet.maps, sheet.cells, out)
+    return out
+
+
+def _drawn(ink: np.ndarray, step: dict, pictures: Pictures | None) -> np.ndarray:
+    if not step["strokes"]:
+        return ink
+    height, width = ink.shape
+    ready = [prepared(brushes.read(stroke["brush"]), pictures) for stroke in step["strokes"]]
+    given = _layer(step["strokes"], ready, width, height, False)
+    taken = _layer(step["strokes"], ready, width, height, True)
+    out = np.empty_like(given)
+    drawn.draw_into(ink.ravel(), given, taken, out, out.size)
+    return out.reshape(height, width)
+
+
+def apply_step(ink: np.ndarray, step: dict, makes: str, pictures: Pictures | None = None) -> np.ndarray:
+    """Apply one checked step to ink, shape (height, width), float32."""
+    tiled = makes == GRAIN
+    if not step["on"] or (step["kind"] == "combine" and not step["other"]):
+        return ink
+    if step["kind"] == "mend":
+        return _mended(ink, step, tiled)
+    if step["kind"] == "draw":
+        return _drawn(ink, step, pictures)
+    height, width = ink.shape
+    record = step_record(STEP_BY_NAME[step["kind"]], step, width, height, tiled)
+    record["kind"] = list(STEP_BY_NAME).index(step["kind"])
+    flat = np.ascontiguousarray(ink, np.float32).ravel()
+    step_kernels.size_step(record, flat)
+    to_width, to_height = int(record["to_width"][0]), int(record["to_height"][0])
+    out = np.zeros(to_width * to_height, np.float32)
+    other = np.zeros((1, 1), np.float32)
+    if step["kind"] == "combine":
+        other = (pictures(step["other"]) / np.float32(255)).astype(np.float32)
+    scratch = _scratch(width * height, to_width * to_height, to_width * height)
+    step_kernels.run_step(record, flat, other.ravel(), other.shape[1], other.shape[0], out, scratch)
+    return out.reshape(to_height, to_width)
+
+
+def follow(recipe: dict, makes: str, original: np.ndarray | None = None, pictures: Pictures | None = None) -> Result:
+    """Follow a checked recipe to the end.
+
+    Parameters
+    ----------
+    recipe : dict
+        As returned by `recipe.read`.
+    makes : {"shape", "grain"}
+        A grain's steps treat it as a tile. A result larger than the kind allows is made smaller.
+    original : ndarray, shape (height, width, 4), uint8, optional
+        RGBA, for a recipe that begins with a picture.
+    pictures : callable, optional
+        For steps that need other sources.
+
+    Raises
+    ------
+    LookupError
+        A picture is not there.
+    """
+    result = begun(recipe["start"], original)
+    ink = result.ink
+    for step in recipe["steps"]:
+        ink = apply_step(ink, step, makes, pictures)
+    most = MOST_GRAIN if makes == GRAIN else MOST_SHAPE
+    if max(ink.shape) > most:
+        ink = apply_step(ink, {"kind": "resize", "on": True, "side": most}, makes)
+    return Result(np.ascontiguousarray(ink), result.screen)
+
+
+def measured(ink: np.ndarray, makes: str, largest: float = 0) -> np.void:
+    """Figures of a source: a record of `kernels.prepare.figures.FIGURES`."""
+    out = np.zeros(1, figures.FIGURES)
+    height, width = ink.shape
+    flat = np.ascontiguousarray(ink, np.float32).ravel()
+    figures.measure_source(flat, width, height, int(makes == GRAIN), int(largest), out)
+    return out[0]

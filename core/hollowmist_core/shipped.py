@@ -1,0 +1,360 @@
+"""The sources that ship: made by our own generators and steps, with their recipes open to be looked at."""
+
+from dataclasses import dataclass
+
+from .prepare.kinds import GRAIN, SHAPE
+
+
+@dataclass(frozen=True)
+class Shipped:
+    """A source that ships. A step's `other` names another one that comes before it."""
+
+    name: str
+    makes: str
+    note: str
+    recipe: dict
+
+
+def _made(name: str, makes: str, note: str, generator: str, *steps: dict, **values) -> Shipped:
+    return Shipped(name, makes, note, {"start": {"kind": generator, **values}, "steps": list(steps)})
+
+
+_FIRST_SCREEN = {"ruling": 9.0, "dpi": 150.0, "angle": 30.0, "tone": 0.32}
+
+SHIPPED: tuple[Shipped, ...] = (
+    _made(
+        "Slate",
+        GRAIN,
+        "Split slate from the museum floor.",
+        "clouds",
+        {"kind": "sharpen", "radius": 2.0, "amount": 2.0},
+        {"kind": "levels", "black": 0.34, "white": 0.7},
+        cells=9,
+        roughness=0.8,
+        contrast=0.9,
+        seed=4,
+    ),
+    _made(
+        "Harbour Wall",
+        GRAIN,
+        "Worn concrete, pitted by the sea.",
+        "tooth",
+        {"kind": "levels", "black": 0.2, "white": 0.75},
+        cells=26,
+        depth=1.0,
+        sharpness=0.5,
+        seed=2,
+    ),
+    _made("Chart Paper", GRAIN, "The laid paper of the old charts.", "tooth", cells=34, laid=0.8, depth=0.85, seed=7),
+    _made(
+        "Sketch Paper",
+        GRAIN,
+        "The tooth of a plain sheet.",
+        "tooth",
+        {"kind": "levels", "black": 0.25, "white": 0.8},
+        cells=64,
+        depth=1.0,
+        sharpness=0.25,
+        seed=3,
+    ),
+    _made("Sailcloth", GRAIN, "A patched sail.", "weave", threads=28.0, thickness=0.9, roughness=0.5, seed=3),
+    _made(
+        "Net Mesh",
+        GRAIN,
+        "Nets hung up to dry.",
+        "weave",
+        threads=12.0,
+        thickness=0.32,
+        roughness=0.7,
+        depth=1.0,
+        seed=9,
+    ),
+    _made(
+        "Kelp Fibre",
+        GRAIN,
+        "Threads of dried kelp.",
+        "fibre",
+        count=420,
+        length=0.6,
+        thickness=3.5,
+        angle=0.0,
+        spread=14.0,
+        curl=0.3,
+        seed=5,
+    ),
+    _made(
+        "Rag Paper",
+        GRAIN,
+        "Fibres that lie every way.",
+        "fibre",
+        count=900,
+        length=0.22,
+        thickness=1.6,
+        spread=90.0,
+        curl=0.8,
+        seed=6,
+    ),
+    _made(
+        "Barnacle Field",
+        GRAIN,
+        "Barnacles on the slipway, from above.",
+        "dots",
+        {"kind": "blur", "radius": 1.4},
+        {"kind": "levels", "black": 0.3, "white": 0.72},
+        per_side=18,
+        size=1.05,
+        spread=0.75,
+        stray=1.2,
+        seed=8,
+    ),
+    _made(
+        "Spray",
+        GRAIN,
+        "Spray on the lantern glass.",
+        "speckle",
+        count=1400,
+        largest=12.0,
+        smallest=1.5,
+        ragged=0.2,
+        seed=2,
+    ),
+    _made(
+        "Gravel Beach",
+        GRAIN,
+        "Pebbles below the landing.",
+        "speckle",
+        count=1500,
+        largest=46.0,
+        smallest=6.0,
+        ragged=0.9,
+        seed=11,
+    ),
+    _made(
+        "Foam",
+        GRAIN,
+        "Foam left by the tide.",
+        "squiggles",
+        {"kind": "invert"},
+        count=210,
+        length=0.3,
+        thickness=9.0,
+        curl=0.9,
+        blur=4.0,
+        passes=3.0,
+        seed=3,
+    ),
+    _made(
+        "Lichen",
+        GRAIN,
+        "Lichen on the north wall.",
+        "squiggles",
+        count=260,
+        length=0.14,
+        thickness=5.0,
+        curl=1.0,
+        blur=2.5,
+        passes=2.0,
+        seed=12,
+    ),
+    _made("Fog Bank", GRAIN, "Fog that comes and goes.", "clouds", cells=3, roughness=0.4, contrast=0.7, seed=21),
+    _made(
+        "Salt Bloom",
+        GRAIN,
+        "Salt on dark timber.",
+        "clouds",
+        {"kind": "levels", "black": 0.42, "white": 0.6},
+        cells=14,
+        roughness=0.75,
+        contrast=1.2,
+        seed=15,
+    ),
+    _made("Screen A", GRAIN, "A dot screen for prints in two inks.", "screen", **_FIRST_SCREEN),
+    _made(
+        "Screen B",
+        GRAIN,
+        "Its partner: the dots lie where Screen A has none.",
+        "screen",
+        partner=True,
+        partner_tone=0.32,
+        **_FIRST_SCREEN,
+    ),
+    _made(
+        "Line Screen",
+        GRAIN,
+        "Lines for shaded sea on chart titles.",
+        "screen",
+        form="lines",
+        ruling=8.0,
+        dpi=150.0,
+        angle=20.0,
+        tone=0.4,
+    ),
+    _made(
+        "Hatch West",
+        GRAIN,
+        "Hatching that leans west.",
+        "hatch",
+        across=14,
+        down=10.0,
+        thickness=0.34,
+        wobble=0.35,
+        gaps=0.35,
+        seed=4,
+    ),
+    _made(
+        "Hatch East",
+        GRAIN,
+        "The same hatching, leaning east.",
+        "hatch",
+        across=14,
+        down=10.0,
+        thickness=0.34,
+        wobble=0.35,
+        gaps=0.35,
+        seed=4,
+        mirrored=True,
+    ),
+    _made(
+        "Barnacle One",
+        SHAPE,
+        "A barnacle, open.",
+        "ragged",
+        {"kind": "crop"},
+        raggedness=0.5,
+        lobes=7,
+        holes=0.5,
+        seed=3,
+    ),
+    _made(
+        "Barnacle Two",
+        SHAPE,
+        "A barnacle, closed.",
+        "ragged",
+        {"kind": "crop"},
+        raggedness=0.8,
+        lobes=11,
+        holes=0.2,
+        seed=8,
+    ),
+    _made(
+        "Barnacle Three",
+        SHAPE,
+        "A barnacle, broken.",
+        "ragged",
+        {"kind": "crop"},
+        raggedness=1.0,
+        lobes=5,
+        holes=0.62,
+        seed=14,
+    ),
+    _made(
+        "Chalk End",
+        SHAPE,
+        "The end of a stick of chalk.",
+        "ragged",
+        {"kind": "blur", "radius": 1.2},
+        raggedness=0.45,
+        lobes=16,
+        holes=0.45,
+        softness=0.04,
+        side=384,
+        seed=5,
+    ),
+    _made(
+        "Dry Bristles",
+        SHAPE,
+        "A brush almost out of ink.",
+        "bristles",
+        {"kind": "crop", "margin": 0.04},
+        hairs=44,
+        thickness=0.55,
+        spread=0.85,
+        depth=0.3,
+        seed=6,
+    ),
+    _made(
+        "Gull Down",
+        SHAPE,
+        "The finest hairs, in a round tuft.",
+        "bristles",
+        {"kind": "crop", "margin": 0.04},
+        hairs=90,
+        thickness=0.5,
+        spread=0.6,
+        depth=1.0,
+        softness=0.3,
+        seed=9,
+    ),
+    _made("Splash", SHAPE, "A wave against the wall.", "splat", seed=4),
+    _made("Kelp Blade", SHAPE, "A blade of kelp, pointed at both ends.", "leaf", breadth=0.3, peak=0.4),
+    _made("Wedge", SHAPE, "For cutting other shapes.", "polygon", sides=4.0, turn=45.0),
+    _made(
+        "Kelp Blade, cut",
+        SHAPE,
+        "The blade with one end cut flat.",
+        "leaf",
+        {"kind": "combine", "way": "cut", "other": "Wedge", "across": 0.52, "scale": 0.9},
+        breadth=0.3,
+        peak=0.4,
+    ),
+    _made(
+        "Kelp Blade, slanted",
+        SHAPE,
+        "The blade with one end cut at an angle.",
+        "leaf",
+        {"kind": "combine", "way": "cut", "other": "Wedge", "across": 0.72, "scale": 1.5, "turn": 32.0},
+        breadth=0.3,
+        peak=0.4,
+    ),
+    _made(
+        "Kelp Twin",
+        SHAPE,
+        "The cut blade and its mirror image.",
+        "leaf",
+        {"kind": "combine", "way": "cut", "other": "Wedge", "across": 0.52, "scale": 0.9},
+        {"kind": "mirror", "kept": "left"},
+        breadth=0.3,
+        peak=0.4,
+    ),
+    _made(
+        "Rope Strand",
+        SHAPE,
+        "One strand of a laid rope.",
+        "leaf",
+        {"kind": "rotate", "degrees": 38.0},
+        {"kind": "crop", "margin": 0.03},
+        breadth=0.42,
+        peak=0.5,
+        first=0.55,
+        second=0.55,
+        softness=0.12,
+    ),
+    _made(
+        "Lantern Nib",
+        SHAPE,
+        "A broad nib with soft corners.",
+        "nib",
+        {"kind": "crop", "square": False},
+        roundness=0.16,
+        corner=0.15,
+    ),
+)
+
+
+def all_shipped(picture_of):
+    """Every shipped source with its recipe made whole.
+
+    Parameters
+    ----------
+    picture_of : callable
+        Digest of the picture of a shipped source, by its name; asked only for sources that came before.
+
+    Yields
+    ------
+    Shipped
+    """
+    for one in SHIPPED:
+        steps = [
+            step | {"other": picture_of(step["other"])} if "other" in step else step for step in one.recipe["steps"]
+        ]
+        yield Shipped(one.name, one.makes, one.note, {"start": one.recipe["start"], "steps": steps})

@@ -1,0 +1,79 @@
+"""Keeping pictures, and finding the ones that an account may use."""
+
+import hashlib
+import io
+from datetime import timedelta
+
+import numpy as np
+from django.db.models import Q
+from django.utils import timezone
+from PIL import Image
+
+from ..models import Picture, Source
+
+UNDO_REACHES = timedelta(days=30)
+
+
+def keep_picture(account, data: bytes, media_type: str, width: int, height: int) -> Picture:
+    """Keep a file for an account under the hash of its bytes; the same file is kept once."""
+    digest = hashlib.sha256(data).hexdigest()
+    standing, _ = Picture.objects.get_or_create(
+        digest=digest, defaults={"data": data, "media_type": media_type, "width": width, "height": height}
+    )
+    if account is not None:
+        standing.holders.add(account)
+    return standing
+
+
+def keep_ink(account, ink: np.ndarray) -> Picture:
+    """Keep a finished source: ink as uint8 by rows, as a grey PNG that is black on white."""
+    out = io.BytesIO()
+    Image.fromarray(255 - ink).save(out, "PNG", optimize=False, compress_level=6)
+    return keep_picture(account, out.getvalue(), "image/png", ink.shape[1], ink.shape[0])
+
+
+def keep_pixels(account, pixels: np.ndarray) -> Picture:
+    """Keep RGBA pixels as a PNG."""
+    out = io.BytesIO()
+    Image.fromarray(pixels).save(out, "PNG", compress_level=4)
+    return keep_picture(account, out.getvalue(), "image/png", pixels.shape[1], pixels.shape[0])
+
+
+def ink_of(picture: Picture) -> np.ndarray:
+    """Ink of a finished source, shape (height, width), uint8, 255 = full."""
+    return 255 - np.asarray(Image.open(io.BytesIO(bytes(picture.data))).convert("L"))
+
+
+def pixels_of(picture: Picture) -> np.ndarray:
+    """RGBA pixels of a working copy."""
+    return np.asarray(Image.open(io.BytesIO(bytes(picture.data))).convert("RGBA"))
+
+
+def own_pictures(account):
+    """Pictures that an account may use: those it holds, and those that ship."""
+    shipped = Q(sources__account=None, sources__isnull=False)
+    return Picture.objects.filter((Q(holders=account) | shipped) if account else shipped).distinct()
+
+
+def ink_for(account):
+    """A finder of sources' ink for the core: digest -> ndarray.
+
+    Raises LookupError for a digest that is not there, or is another account's.
+    """
+
+    def find(digest: str) -> np.ndarray:
+        picture = own_pictures(account).filter(pk=digest).first()
+        if picture is None:
+            raise LookupError(f"the picture {digest[:8]} is not here; add the source it comes from first")
+        return ink_of(picture)
+
+    return find
+
+
+def drop_unused() -> int:
+    """Let go of pictures that nothing has used for long; returns how many. Undo reaches back less far."""
+    old = Picture.objects.filter(created_at__lt=timezone.now() - UNDO_REACHES)
+    used = Source.objects.values_list
+    digests = {*used("picture_id", flat=True), *used("original_id", flat=True), *used("working_id", flat=True)}
+    gone, _ = old.filter(uses=None).exclude(pk__in=digests - {None}).delete()
+    return gone

@@ -1,0 +1,249 @@
+"""The API of sources. What is another account's does not exist here; what ships is for all, to be copied."""
+
+import base64
+import json
+
+from django.db.models import Q
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiResponse, extend_schema
+from hollowmist_core.formats.picture import MOST_BYTES, PictureError
+from hollowmist_core.prepare.recipe import Recipe, RecipeError, read_steps
+from hollowmist_core.preview import pocket_picture
+from hollowmist_core.variations import proposals
+from rest_framework import status
+from rest_framework.parsers import MultiPartParser
+from rest_framework.permissions import AllowAny
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from .actions.delete_source import delete_source, restore_source
+from .actions.keep_source import StaleSourceError, keep_source
+from .actions.make_source import duplicate_source, make_source, take_in
+from .actions.pictures import ink_for, own_pictures
+from .models import KeptRecipe, Source
+from .serializers import (
+    KeptRecipeSerializer,
+    NewSourceSerializer,
+    ProposalSerializer,
+    SourceSerializer,
+    SourceStateSerializer,
+    StaleSourceSerializer,
+    TakenSerializer,
+    UploadSerializer,
+    WholeSourceSerializer,
+)
+
+FOR_EVER = {"Cache-Control": "private, max-age=31536000, immutable"}
+TEXTURE = "Slate"
+"""Shipped grain that the textured variation of a shape is made with."""
+
+
+def seen_by(account, deleted=False):
+    """Sources that an account sees: its own, and those that ship."""
+    seen = Source.objects.filter(Q(account=account) | Q(account=None), deleted_at__isnull=not deleted)
+    return seen.select_related("picture").defer("picture__data").prefetch_related("uses__brush__roll")
+
+
+def own_source(account, source_id, deleted=False) -> Source:
+    """An account's own source, or 404."""
+    found = Source.objects.filter(account=account, deleted_at__isnull=not deleted)
+    return get_object_or_404(found.select_related("picture", "account"), pk=source_id)
+
+
+def told(serializer, account, value, many=False):
+    """What a serializer says to an account."""
+    return serializer(value, many=many, context={"account": account}).data
+
+
+def refused(error) -> Response:
+    """The answer to an unsound recipe, or to one whose pictures are missing."""
+    body = {"detail": f"The source was not kept. {error}"}
+    if isinstance(error, RecipeError):
+        body["problems"] = [
+            {"field": p.field, "value": json.loads(json.dumps(p.value, default=str)), "message": p.message}
+            for p in error.problems
+        ]
+    return Response(body, status.HTTP_400_BAD_REQUEST)
+
+
+class SourcesView(APIView):
+    """All sources of the account, and those that ship."""
+
+    @extend_schema(responses=SourceSerializer(many=True))
+    def get(self, request):
+        """The sources, the newest own ones first, then those that ship."""
+        sources = sorted(seen_by(request.user), key=lambda one: one.account_id is None)
+        return Response(told(SourceSerializer, request.user, sources, many=True))
+
+    @extend_schema(request=NewSourceSerializer, responses={201: WholeSourceSerializer})
+    def post(self, request):
+        """Make a source that begins with a generator or bare paper."""
+        given = NewSourceSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        try:
+            source = make_source(request.user, **given.validated_data)
+        except (RecipeError, LookupError) as error:
+            return refused(error)
+        return Response(told(WholeSourceSerializer, request.user, source), status.HTTP_201_CREATED)
+
+
+class SourceFileView(APIView):
+    """Sources from picture files."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(request=UploadSerializer, responses={201: TakenSerializer})
+    def post(self, request):
+        """Make a source of one file; 400 says why it cannot be taken."""
+        given = UploadSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        file = given.validated_data["file"]
+        name = given.validated_data.get("name") or file.name
+        try:
+            # One byte too many is enough to tell; the rest of a huge file is never read.
+            source, notes = take_in(request.user, file.read(MOST_BYTES + 1), name, given.validated_data.get("makes"))
+        except PictureError as error:
+            return Response({"detail": str(error)}, status.HTTP_400_BAD_REQUEST)
+        source = told(WholeSourceSerializer, request.user, source)
+        return Response({"source": source, "notes": notes}, status.HTTP_201_CREATED)
+
+
+class SourceView(APIView):
+    """One source."""
+
+    @extend_schema(responses=WholeSourceSerializer)
+    def get(self, request, source_id):
+        """The source with its recipe."""
+        return Response(
+            told(WholeSourceSerializer, request.user, get_object_or_404(seen_by(request.user), pk=source_id))
+        )
+
+    @extend_schema(request=SourceStateSerializer, responses={200: WholeSourceSerializer, 409: StaleSourceSerializer})
+    def put(self, request, source_id):
+        """Keep a new state, made from the state with the given revision; 409 tells the one that stands."""
+        source = own_source(request.user, source_id)
+        given = SourceStateSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        try:
+            kept = keep_source(source, **given.validated_data)
+        except (RecipeError, LookupError) as error:
+            return refused(error)
+        except StaleSourceError as stale:
+            theirs = told(WholeSourceSerializer, request.user, stale.theirs)
+            body = {"detail": "This source was changed on another device since.", "theirs": theirs}
+            return Response(body, status.HTTP_409_CONFLICT)
+        return Response(told(WholeSourceSerializer, request.user, kept))
+
+    @extend_schema(responses={204: None})
+    def delete(self, request, source_id):
+        """Take the source away. Brushes that use it keep their copy."""
+        delete_source(own_source(request.user, source_id))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class SourceRestoreView(APIView):
+    """Undo of a delete."""
+
+    @extend_schema(request=None, responses=WholeSourceSerializer)
+    def post(self, request, source_id):
+        """Put the source back."""
+        source = own_source(request.user, source_id, deleted=True)
+        restore_source(source)
+        return Response(told(WholeSourceSerializer, request.user, source))
+
+
+class SourceDuplicateView(APIView):
+    """Copies of a source."""
+
+    @extend_schema(request=None, responses={201: WholeSourceSerializer})
+    def post(self, request, source_id):
+        """Copy a source, one's own or one that ships."""
+        copy = duplicate_source(get_object_or_404(seen_by(request.user), pk=source_id), request.user)
+        return Response(told(WholeSourceSerializer, request.user, copy), status.HTTP_201_CREATED)
+
+
+class SourceProposalsView(APIView):
+    """Brushes proposed from a source."""
+
+    @extend_schema(request=None, responses=ProposalSerializer(many=True))
+    def post(self, request, source_id):
+        """A brush that uses the source and three variations, inked; nothing is kept yet."""
+        source = get_object_or_404(seen_by(request.user), pk=source_id)
+        texture = Source.objects.filter(account=None, name=TEXTURE).values_list("picture_id", flat=True).first()
+        found = proposals(source.makes, source.picture_id, str(source.pk), texture)
+        find = ink_for(request.user)
+        body = [
+            {
+                "label": one.label,
+                "document": one.document,
+                "picture": base64.b64encode(pocket_picture(one.document, find)).decode(),
+            }
+            for one in found
+        ]
+        return Response(body)
+
+
+class SourceOriginalView(APIView):
+    """The picture that a source's recipe begins with."""
+
+    @extend_schema(responses={(200, "image/png"): OpenApiResponse(OpenApiTypes.BINARY)})
+    def get(self, request, source_id):
+        """RGBA PNG, as large as it is worked on."""
+        source = get_object_or_404(seen_by(request.user), pk=source_id)
+        if source.working is None:
+            return Response({"detail": "This source begins with no picture."}, status.HTTP_404_NOT_FOUND)
+        return HttpResponse(bytes(source.working.data), content_type="image/png", headers=FOR_EVER)
+
+
+class PictureView(APIView):
+    """A finished source's picture."""
+
+    @extend_schema(responses={(200, "image/png"): OpenApiResponse(OpenApiTypes.BINARY)})
+    def get(self, request, digest):
+        """Grey PNG, black on white; its address is the hash of its bytes, so it never changes."""
+        picture = get_object_or_404(own_pictures(request.user), pk=digest)
+        return HttpResponse(bytes(picture.data), content_type=picture.media_type, headers=FOR_EVER)
+
+
+class RecipesView(APIView):
+    """Steps kept to be used on other pictures."""
+
+    @extend_schema(responses=KeptRecipeSerializer(many=True))
+    def get(self, request):
+        """The account's recipes by name."""
+        return Response(KeptRecipeSerializer(KeptRecipe.objects.filter(account=request.user), many=True).data)
+
+    @extend_schema(request=KeptRecipeSerializer, responses={201: KeptRecipeSerializer})
+    def post(self, request):
+        """Keep the steps of a recipe under a name."""
+        given = KeptRecipeSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        try:
+            steps = read_steps(given.validated_data["steps"])
+        except RecipeError as error:
+            return refused(error)
+        kept = KeptRecipe.objects.create(account=request.user, name=given.validated_data["name"], steps=steps)
+        return Response(KeptRecipeSerializer(kept).data, status.HTTP_201_CREATED)
+
+
+class RecipeView(APIView):
+    """One kept recipe."""
+
+    @extend_schema(responses={204: None})
+    def delete(self, request, recipe_id):
+        """Forget it. Sources made with it stay as they are."""
+        get_object_or_404(KeptRecipe, account=request.user, pk=recipe_id).delete()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class RecipeSchemaView(APIView):
+    """The JSON schema of a recipe."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(responses=OpenApiTypes.OBJECT)
+    def get(self, request):
+        """As generated from the core's steps and generators."""
+        return Response(Recipe.model_json_schema())
