@@ -78,7 +78,10 @@ async function layStamps(
   const sheet = sheetOf(module, TILE, TILE, images)
   sheet.setBrush(brush)
   const pool = memory.take(2 * TILE * TILE, 4)
-  memory.f32(pool).subarray(TILE * TILE).fill(0.5)
+  memory
+    .f32(pool)
+    .subarray(TILE * TILE)
+    .fill(0.5)
   const bytes = bytesFrom(stamps)
   const given = memory.take(bytes.length / bytesOf("stamp"), bytesOf("stamp"))
   memory.u8({ at: given.at, length: bytes.length }).set(bytes)

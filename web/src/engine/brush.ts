@@ -4,8 +4,23 @@ import type { Images } from "./images"
 import type { Memory } from "./memory"
 import { bytesOf, fieldOf, writeField } from "./records"
 
-export type Setting = (typeof SETTINGS)[number]
-export type SettingName = Setting["name"]
+/** What a control needs to know of a setting of a brush, a step or a generator. */
+export interface Setting {
+  name: string
+  label: string
+  station: string
+  kind: string
+  default: number | string | boolean
+  unit: string
+  low: number
+  high: number
+  step: number
+  log: boolean
+  choices: readonly string[]
+  help: string
+}
+
+export type SettingName = (typeof SETTINGS)[number]["name"]
 export type Output = (typeof OUTPUTS)[number]
 export type Input = (typeof INPUTS)[number]
 export type Node = [number, number]

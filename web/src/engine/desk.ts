@@ -2,8 +2,10 @@
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
 import { PROOF_SHEET } from "@/generated/layout"
 import { linkAt, type BrushDocument, type Link, type Node, writeLink } from "./brush"
-import { Images } from "./images"
+import { Images, picturesOf } from "./images"
 import { loadModule, type Module } from "./module"
+import { Pictures } from "./pictures"
+import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
 import { Screen, type Context, type View } from "./screen"
 import { Sheet, Slots, union, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
@@ -32,6 +34,8 @@ const EVERYTHING: Rectangle = { left: 0, top: 0, right: 1 << 20, bottom: 1 << 20
 
 export class Desk {
   readonly images: Images
+  readonly sources = new Pictures()
+  readonly prep: Prep
   private slots: Slots
   private sheet: Sheet
   private screen?: Screen
@@ -55,6 +59,7 @@ export class Desk {
     this.images = new Images(module)
     this.sheet = new Sheet(module, this.slots, new Workspace(module, this.images), width, height)
     this.pictures = new StationPictures(module, this.slots, this.images)
+    this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
     this.link = module.memory.take(1, bytesOf("link"))
     this.table = module.memory.take(64, 4)
   }
@@ -67,6 +72,7 @@ export class Desk {
   setColours(paper: number, desk: number): void {
     this.screen?.setColours(paper, desk)
     this.pictures.setPaper(paper)
+    this.prep.setPaper(paper)
     this.showAll()
     this.drawPictures()
   }
@@ -76,10 +82,33 @@ export class Desk {
     this.showAll()
   }
 
-  /** Ink everything with a brush. The stations' pictures are left to `drawPictures`: strokes come first. */
+  /**
+   * Ink everything with a brush. The stations' pictures are left to `drawPictures`: strokes come first.
+   * Sources that are not here yet are fetched, and inked when they are.
+   */
   setBrush(brush: BrushDocument): void {
     this.brush = brush
+    const missing = this.layOut(brush)
     this.reink()
+    if (missing.length > 0) void this.bring(brush, missing)
+  }
+
+  /** Have a brush's sources at hand; returns those that must be fetched first. */
+  private layOut(brush: BrushDocument): string[] {
+    for (const { role, digest } of picturesOf(brush)) {
+      const picture = this.images.indexOf(role, digest) < 0 && this.sources.get(digest)
+      if (picture) this.images.put(role, digest, picture)
+    }
+    return this.images.missing(brush)
+  }
+
+  private async bring(brush: BrushDocument, missing: string[]): Promise<void> {
+    // One that cannot be fetched leaves its plain stand-in; the next change asks for it again.
+    await Promise.allSettled(missing.map((digest) => this.sources.bring(digest)))
+    if (this.brush !== brush) return
+    this.layOut(brush)
+    this.reink()
+    this.drawPictures()
   }
 
   setStrokes(strokes: KeptStroke[]): void {
@@ -197,6 +226,36 @@ export class Desk {
 
   private showAll(): void {
     this.screen?.showAll(this.sheet)
+  }
+
+  /**
+   * The ink in a rectangle of the sheet, as a PNG: black, as clear as the ink is thin. Nothing where the
+   * rectangle holds no ink.
+   */
+  async capture({ left, top, right, bottom }: Rectangle): Promise<Blob | undefined> {
+    const { memory } = this.module
+    const { width, height } = this.sheet
+    const [x0, y0] = [Math.max(0, Math.round(left)), Math.max(0, Math.round(top))]
+    const [x1, y1] = [Math.min(width, Math.round(right)), Math.min(height, Math.round(bottom))]
+    if (x1 <= x0 || y1 <= y0) return undefined
+    const block = memory.lend(width * height * 4)
+    const all = { at: block.at, length: width * height }
+    this.sheet.inkInto(all)
+    const ink = memory.f32(all)
+    const image = new ImageData(x1 - x0, y1 - y0)
+    let most = 0
+    for (let y = y0; y < y1; y++) {
+      for (let x = x0; x < x1; x++) {
+        const alpha = Math.round(ink[y * width + x]! * 255)
+        image.data[4 * ((y - y0) * image.width + x - x0) + 3] = alpha
+        most = Math.max(most, alpha)
+      }
+    }
+    memory.giveBack(block)
+    if (most === 0) return undefined
+    const canvas = new OffscreenCanvas(image.width, image.height)
+    canvas.getContext("2d")!.putImageData(image, 0, 0)
+    return canvas.convertToBlob({ type: "image/png" })
   }
 
   /** The curve of response number `index`, as the table the kernels read. */

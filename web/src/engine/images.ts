@@ -1,5 +1,5 @@
 // Sources in the module's memory, as the chains of images that tips and grains are read from.
-import { RECORDS } from "@/generated/layout"
+
 import type { BrushDocument } from "./brush"
 import type { Block, Vector } from "./memory"
 import type { Module } from "./module"
@@ -89,9 +89,6 @@ export class Images {
     this.spare.push(oldest.index)
   }
 }
-
-/** Bytes of one image record, for those who address it. */
-export const IMAGE_BYTES = RECORDS.image.bytes
 
 /** Decode a source's PNG, black on white, to ink. */
 export async function decodePicture(png: Blob): Promise<Picture> {

@@ -199,6 +199,11 @@ export class Sheet {
     this.module.call("clear_plane", this.state, this.maps, this.slots.free, LAYER)
   }
 
+  /** Write the ink 0..1 of all that lies on the sheet, by rows. */
+  inkInto(out: Vector): void {
+    this.module.call("layer_ink", this.state, this.maps, this.module.memory.cells, out)
+  }
+
   /** The rectangle that the last call changed, sheet px. */
   get changed(): Rectangle {
     const read = (name: "left" | "top" | "right" | "bottom") =>

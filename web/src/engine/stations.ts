@@ -22,9 +22,18 @@ const HEIGHT = 160
 /** A brush wider than this is shown smaller on its cards. */
 const LARGEST = 46
 
+const ACROSS = drawn(24, (u) => [30 + u * (WIDTH - 60), HEIGHT / 2, 0.9])
+/** Per way to hold: a bend, and a straight stroke across it. */
+const CROSSES = [0, 1, 2, 3].map((i) => [
+  drawn(40, (u) => [i * 80 + 18 + u * 44, 40 + 44 * Math.sin(u * Math.PI), 0.9]),
+  drawn(12, (u) => [i * 80 + 18 + u * 44, 130 - u * 24, 0.9]),
+])
+
 const ONE_LINE = { tip: "ellipse", stamps: 1, size_jitter: 0, scatter_across: 0, scatter_along: 0 }
 
-export type Picture = "tip" | "ink"
+export type Picture = "tip" | "grain" | "holds" | "ink"
+
+const HOLDS = ["paper", "stroke", "stamp", "line"]
 
 /** A straight and a crossing stroke for the cards: six floats a sample. */
 function drawn(count: number, at: (u: number) => [x: number, y: number, pressure: number]): Stroke {
@@ -47,7 +56,7 @@ export class StationPictures {
   listener?: (traces: StationTraces) => void
   private scratch: Sheet
   private sheet: Sheet
-  private space: Workspace
+  readonly space: Workspace
   private points: Vector
   private samples: Vector
   private screens = new Map<string, { which: Picture; screen: Screen }>()
@@ -100,17 +109,36 @@ export class StationPictures {
     const apart = { ...brush, size, spacing: Math.max(1.12, Number(brush.spacing)), steadying: "none" }
     const untapered = { taper_start_length: 0, taper_end_length: 0 }
     this.picture("tip", { ...apart, ...untapered } as BrushDocument, STRAIGHT)
+    const full = { ...brush, ...untapered, size } as BrushDocument
+    this.picture("grain", { ...full, opacity: 1 }, ACROSS)
+    this.holds({ ...full, size: Math.min(size, 34) })
     this.picture("ink", { ...brush, ...untapered, size } as BrushDocument, CROSSING)
     this.listener?.(this.traces(brush, inHand))
   }
 
+  private shown(which: Picture): Screen[] {
+    return [...this.screens.values()].filter((one) => one.which === which).map((one) => one.screen)
+  }
+
   private picture(which: Picture, brush: BrushDocument, stroke: Stroke): void {
-    const shown = [...this.screens.values()].filter((one) => one.which === which)
+    const shown = this.shown(which)
     if (shown.length === 0) return
     this.sheet.setBrush(brush)
     this.sheet.clear()
     this.sheet.ink(stroke)
-    for (const { screen } of shown) screen.showAll(this.sheet)
+    for (const screen of shown) screen.showAll(this.sheet)
+  }
+
+  /** The same pair of crossing strokes with each of the ways to hold the grain, side by side. */
+  private holds(brush: BrushDocument): void {
+    const shown = this.shown("holds")
+    if (shown.length === 0) return
+    this.sheet.clear()
+    HOLDS.forEach((hold, i) => {
+      this.sheet.setBrush({ ...brush, grain_hold: hold })
+      for (const stroke of CROSSES[i]!) this.sheet.ink(stroke)
+    })
+    for (const screen of shown) screen.showAll(this.sheet)
   }
 
   private load(stroke: Stroke): number {

@@ -2,6 +2,7 @@
 import * as Comlink from "comlink"
 import { shallowRef, type ShallowRef } from "vue"
 import type { Live } from "./desk"
+import type { PrepNews } from "./prep"
 import type { StationTraces } from "./stations"
 import type { News, WorkerApi } from "./worker"
 
@@ -11,6 +12,8 @@ export interface Engine {
   live: ShallowRef<Live>
   traces: ShallowRef<StationTraces | undefined>
   inked: ShallowRef<{ edit: number; ms: number }>
+  prep: ShallowRef<PrepNews | undefined>
+  prepProblem: ShallowRef<string>
 }
 
 declare global {
@@ -20,6 +23,8 @@ declare global {
       inked: () => boolean
       /** How long the last re-inking of all strokes took, ms. */
       inkTime: () => number
+      /** How long the recipe on the prep table last took, ms. */
+      prepTime: () => number
       /** Times from pen event to changed canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
     }
@@ -35,18 +40,26 @@ export function useEngine(): Engine {
   const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, speed: 0 })
   const traces = shallowRef<StationTraces>()
   const inked = shallowRef({ edit: 0, ms: 0 })
+  const prep = shallowRef<PrepNews>()
+  const prepProblem = shallowRef("")
   const { port1, port2 } = new MessageChannel()
   port1.onmessage = ({ data }: MessageEvent<News>) => {
     if (data.live) live.value = data.live
     if (data.traces) traces.value = data.traces
     if (data.inked) inked.value = data.inked
+    if (data.prep) {
+      prep.value = data.prep
+      prepProblem.value = ""
+    }
+    if (data.prepProblem) prepProblem.value = data.prepProblem
   }
   const url = new URL("/engine.wasm", location.href).href
   const ready = api.start(url, Comlink.transfer(port2, [port2]))
-  engine = { api, ready, live, traces, inked }
+  engine = { api, ready, live, traces, inked, prep, prepProblem }
   window.hollowmist = {
     inked: () => inked.value.edit > 0,
     inkTime: () => inked.value.ms,
+    prepTime: () => prep.value?.ms ?? 0,
     penTimes: () => api.takePenTimes(),
   }
   return engine

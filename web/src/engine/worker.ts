@@ -2,8 +2,10 @@
 import * as Comlink from "comlink"
 import type { BrushDocument, Link } from "./brush"
 import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
+import type { Makes, Recipe } from "@/sources/recipe"
+import type { PrepNews, Print } from "./prep"
 import type { View } from "./screen"
-import type { Kind } from "./sheet"
+import type { Kind, Rectangle } from "./sheet"
 import type { Picture, StationTraces } from "./stations"
 
 export interface News {
@@ -11,6 +13,10 @@ export interface News {
   traces?: StationTraces
   /** Revision of the brush that the canvas now shows, and how long its re-inking took. */
   inked?: { edit: number; ms: number }
+  /** What the recipe on the prep table came to. */
+  prep?: PrepNews
+  /** Why the recipe could not be followed. */
+  prepProblem?: string
 }
 
 const MOST_TIMES = 4096
@@ -38,6 +44,37 @@ beat.port1.onmessage = () => {
 
 function tell(what: News): void {
   news?.postMessage(what)
+}
+
+interface PrepWish {
+  recipe: Recipe
+  makes: Makes
+  largest: number
+  edit: number
+  /** The brush that tries the source. */
+  brush: BrushDocument
+}
+
+let prepWish: PrepWish | undefined
+let prepping = false
+
+/** Follow the latest recipe; of those that came meanwhile only the last is followed. */
+async function followRecipe(): Promise<void> {
+  if (prepping) return
+  prepping = true
+  while (prepWish) {
+    const { recipe, makes, largest, edit, brush } = prepWish
+    prepWish = undefined
+    try {
+      tell({ prep: await desk.prep.follow(recipe, makes, largest, edit) })
+      desk.setBrush(brush)
+    } catch (error) {
+      tell({ prepProblem: (error as Error).message })
+    }
+    // Let waiting pen events and recipes in.
+    await new Promise((go) => setTimeout(go))
+  }
+  prepping = false
 }
 
 const context = (canvas: OffscreenCanvas) =>
@@ -69,6 +106,15 @@ const api = {
   },
   up: (id: string, kind: Kind, erase: boolean) => desk.up(id, kind, erase),
   cancel: () => desk.cancel(),
+  capture: (frame: Rectangle) => desk.capture(frame),
+  prepOpen: (name: string, file?: Blob) => desk.prep.open(name, file),
+  prepFollow(wish: PrepWish) {
+    prepWish = wish
+    void followRecipe()
+  },
+  attachPrint: (id: string, which: Print, canvas: OffscreenCanvas) =>
+    desk.prep.attach(id, which, canvas.getContext("2d") as OffscreenCanvasRenderingContext2D),
+  dropPrint: (id: string) => desk.prep.drop(id),
   takeInHand: (id: string) => desk.takeInHand(id),
   curve: (index: number) => desk.curve(index),
   addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),

@@ -1,0 +1,117 @@
+// The prep table's engine: follows the recipe as it changes, and shows it as prints.
+import type { Figures, Makes, Recipe, Screen } from "@/sources/recipe"
+import type { Images } from "./images"
+import type { Module } from "./module"
+import type { Pictures } from "./pictures"
+import { picturesOfRecipe, RecipeRunner, type Ink } from "./recipe"
+import type { Slots, Workspace } from "./sheet"
+
+/** The name under which the source on the table is at hand for the brush that tries it. */
+export const ON_THE_TABLE = "prep"
+
+export type Print = "original" | "result" | "tiled"
+type Context = OffscreenCanvasRenderingContext2D
+
+export interface PrepNews {
+  edit: number
+  /** How long the recipe took, ms. */
+  ms: number
+  figures: Figures
+  screen?: Screen
+  problem?: string
+}
+
+export class Prep {
+  private runner: RecipeRunner
+  private prints = new Map<string, { which: Print; context: Context }>()
+  private original?: ImageBitmap
+  private printed?: OffscreenCanvas
+  private result?: Ink
+  private ink = 0x1e2a2d
+  private paper = 0xfbfaf5
+
+  constructor(
+    module: Module,
+    slots: Slots,
+    space: Workspace,
+    private images: Images,
+    private pictures: Pictures,
+  ) {
+    this.runner = new RecipeRunner(module, slots, space, (digest) => pictures.get(digest))
+  }
+
+  setPaper(paper: number): void {
+    this.paper = paper
+  }
+
+  /** Lay a source on the table: the picture it begins with, if it begins with one. */
+  async open(name: string, file?: Blob): Promise<void> {
+    this.original?.close()
+    this.original = undefined
+    this.result = undefined
+    let pixels: ImageData | undefined
+    if (file) {
+      this.original = await createImageBitmap(file, {
+        colorSpaceConversion: "none",
+        premultiplyAlpha: "none",
+      })
+      const { width, height } = this.original
+      const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true })!
+      context.drawImage(this.original, 0, 0)
+      pixels = context.getImageData(0, 0, width, height)
+    }
+    this.runner.setOriginal(name, pixels)
+  }
+
+  /** Bring what the recipe needs, follow it, and have the result at hand for the brush. */
+  async follow(recipe: Recipe, makes: Makes, largest: number, edit: number): Promise<PrepNews> {
+    await Promise.all(picturesOfRecipe(recipe).map((digest) => this.pictures.bring(digest)))
+    const start = performance.now()
+    this.result = this.runner.follow(recipe, makes)
+    const ms = performance.now() - start
+    const figures = this.runner.measure(this.result, makes, largest)
+    const picture = this.runner.bytes(this.result)
+    this.images.put(makes, ON_THE_TABLE, picture)
+    this.print()
+    return { edit, ms, figures, screen: this.runner.screenOf(recipe) }
+  }
+
+  attach(id: string, which: Print, context: Context): void {
+    this.prints.set(id, { which, context })
+    this.draw(which, context)
+  }
+
+  drop(id: string): void {
+    this.prints.delete(id)
+  }
+
+  private print(): void {
+    if (!this.result) return
+    const pixels = this.runner.print(this.result, this.ink, this.paper)
+    if (this.printed?.width !== pixels.width || this.printed.height !== pixels.height) {
+      this.printed = new OffscreenCanvas(pixels.width, pixels.height)
+    }
+    this.printed.getContext("2d")!.putImageData(pixels, 0, 0)
+    for (const { which, context } of this.prints.values()) this.draw(which, context)
+  }
+
+  private draw(which: Print, context: Context): void {
+    const { width, height } = context.canvas
+    const source = which === "original" ? this.original : this.printed
+    context.setTransform(1, 0, 0, 1, 0, 0)
+    context.fillStyle = `#${this.paper.toString(16).padStart(6, "0")}`
+    context.fillRect(0, 0, width, height)
+    if (!source) return
+    context.imageSmoothingQuality = "high"
+    const times = which === "tiled" ? 3 : 1
+    const fit = Math.min(width / (source.width * times), height / (source.height * times))
+    const [wide, high] = [source.width * fit, source.height * fit]
+    const [left, top] = [(width - wide * times) / 2, (height - high * times) / 2]
+    // Whole pixels and one scale, so that the tiles' joins are those of the source and not of the scaling.
+    context.setTransform(fit, 0, 0, fit, Math.round(left), Math.round(top))
+    if (which === "tiled") {
+      context.fillStyle = context.createPattern(source, "repeat")!
+      context.fillRect(0, 0, source.width * times, source.height * times)
+    } else context.drawImage(source, 0, 0)
+  }
+}

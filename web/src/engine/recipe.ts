@@ -1,0 +1,354 @@
+// Follows a recipe with the core's kernels, step by step; what stands before a changed step is not done again.
+import { CHANNELS, GENERATORS, MARGIN, MOST_GRAIN, MOST_SHAPE, STEPS } from "@/generated/layout"
+import type {
+  DrawStroke,
+  Figures,
+  Kind,
+  Makes,
+  MendStroke,
+  Recipe,
+  Screen,
+  Start,
+  Step,
+} from "@/sources/recipe"
+import type { BrushDocument } from "./brush"
+import type { Picture } from "./images"
+import type { Block, Vector } from "./memory"
+import type { Module } from "./module"
+import { bytesOf, readField, writeField } from "./records"
+import { FLOATS, Sheet, type Slots, type Workspace } from "./sheet"
+
+/** Ink in the module's memory, float32 by rows. */
+export interface Ink {
+  at: number
+  width: number
+  height: number
+}
+
+interface Made extends Ink {
+  key: string
+  block: Block
+}
+
+const vectorOf = ({ at, width, height }: Ink): Vector => ({ at, length: width * height })
+
+const valuesOf = (kind: Kind, given: Record<string, unknown>): number[] =>
+  kind.settings.map((setting) => {
+    const value = given[setting.name]
+    return setting.kind === "choice" ? setting.choices.indexOf(value as string) : Number(value)
+  })
+
+/** The pictures that a recipe needs besides its original. */
+export function picturesOfRecipe(recipe: Recipe): string[] {
+  const others = recipe.steps
+    .filter((step) => step.kind === "combine" && step.other)
+    .map((step) => step.other!)
+  return [...new Set(others)]
+}
+
+export class RecipeRunner {
+  private step: Vector
+  private screen: Vector
+  private figures: Vector
+  private made: Made[] = []
+  private original?: { block: Block; width: number; height: number; name: string }
+  private drawing?: { sheet: Sheet; erasing: Sheet; width: number; height: number }
+
+  constructor(
+    private module: Module,
+    private slots: Slots,
+    private space: Workspace,
+    /** A picture that is at hand, by its digest. */
+    private pictureOf: (digest: string) => Picture | undefined,
+  ) {
+    const { memory } = module
+    this.step = memory.take(1, bytesOf("step"))
+    this.screen = memory.take(1, bytesOf("screen"))
+    this.figures = memory.take(1, bytesOf("figures"))
+  }
+
+  /** Lay the picture that recipes begin with on the table; `name` tells one original from another. */
+  setOriginal(name: string, pixels?: ImageData): void {
+    const { memory } = this.module
+    this.forget(0)
+    if (this.original) memory.giveBack(this.original.block)
+    this.original = undefined
+    if (!pixels) return
+    const { width, height, data } = pixels
+    const block = memory.lend(data.length)
+    memory.u8({ at: block.at, length: data.length }).set(data)
+    this.original = { block, width, height, name }
+  }
+
+  private forget(from: number): void {
+    for (const one of this.made.splice(from)) this.module.memory.giveBack(one.block)
+  }
+
+  private room(width: number, height: number): { at: number; block: Block } {
+    const block = this.module.memory.lend(width * height * 4)
+    return { at: block.at, block }
+  }
+
+  private withScratch<T>(pixels: number, use: (scratch: Vector) => T): T {
+    const length = 2 * pixels + MARGIN
+    const block = this.module.memory.lend(length * 4)
+    const result = use({ at: block.at, length })
+    this.module.memory.giveBack(block)
+    return result
+  }
+
+  private write(
+    kind: Kind,
+    index: number,
+    given: Record<string, unknown>,
+    width: number,
+    height: number,
+    tiled: boolean,
+  ) {
+    const { memory } = this.module
+    const put = (name: "kind" | "tiled" | "seed" | "width" | "height" | "point_count", value: number) =>
+      writeField(memory, "step", this.step.at, name, value)
+    put("kind", index)
+    put("tiled", tiled ? 1 : 0)
+    put("seed", Number(given.seed ?? 0))
+    put("width", width)
+    put("height", height)
+    valuesOf(kind, given).forEach((value, i) => writeField(memory, "step", this.step.at, "values", value, i))
+    const points = (given.points ?? []) as [number, number][]
+    put("point_count", points.length)
+    points.flat().forEach((value, i) => writeField(memory, "step", this.step.at, "points", value, i))
+  }
+
+  private get sized(): { width: number; height: number } {
+    const read = (name: "to_width" | "to_height") => readField(this.module.memory, "step", this.step.at, name)
+    return { width: read("to_width"), height: read("to_height") }
+  }
+
+  private begin(start: Start): Made {
+    const { memory, call } = this.module
+    const key = JSON.stringify(start) + (this.original?.name ?? "")
+    if (start.kind === "blank") {
+      const side = Number(start.side)
+      const { at, block } = this.room(side, side)
+      memory.f32({ at, length: side * side }).fill(0)
+      return { at, block, width: side, height: side, key }
+    }
+    if (start.kind === "picture") {
+      if (!this.original) throw new Error("This recipe begins with a picture, and there is none.")
+      const { width, height } = this.original
+      const { at, block } = this.room(width, height)
+      const count = width * height
+      const channel = (CHANNELS as readonly string[]).indexOf(start.channel ?? "luminance")
+      call("grey", { at: this.original.block.at, length: count }, count, channel, { at, length: count })
+      return { at, block, width, height, key }
+    }
+    const index = GENERATORS.findIndex((one) => one.name === start.kind)
+    const kind = GENERATORS[index]!
+    const side = Number(start.side)
+    this.write(kind, index, start, side, side, kind.makes === "grain")
+    call("size_generator", this.step, this.screen)
+    const { width, height } = this.sized
+    const { at, block } = this.room(width, height)
+    const out = { at, length: width * height }
+    this.withScratch(out.length, (scratch) => call("generate", this.step, this.screen, out, scratch))
+    return { at, block, width, height, key }
+  }
+
+  private mend(from: Ink, step: Step, tiled: boolean): { at: number; block: Block } {
+    const { memory, call } = this.module
+    const { width, height } = from
+    const count = width * height
+    const before = this.room(width, height)
+    const after = this.room(width, height)
+    memory.bytes.copyWithin(after.at, from.at, from.at + count * 4)
+    for (const stroke of (step.strokes ?? []) as MendStroke[]) {
+      memory.bytes.copyWithin(before.at, after.at, after.at + count * 4)
+      const samples = this.space.samples
+      const most = Math.min(stroke.samples.length, samples.length)
+      for (let i = 0; i < most; i++) {
+        writeField(memory, "sample", samples.at + i * bytesOf("sample"), "x", stroke.samples[i]![0])
+        writeField(memory, "sample", samples.at + i * bytesOf("sample"), "y", stroke.samples[i]![1])
+      }
+      this.withScratch(count, (scratch) =>
+        call(
+          "mend",
+          ...[
+            { at: before.at, length: count },
+            { at: after.at, length: count },
+            width,
+            height,
+            scratch,
+            samples,
+            most,
+          ],
+          ...[stroke.dx, stroke.dy, stroke.radius, stroke.heal ? 1 : 0, tiled ? 1 : 0],
+        ),
+      )
+    }
+    memory.giveBack(before.block)
+    return after
+  }
+
+  private sheets(width: number, height: number) {
+    if (this.drawing?.width !== width || this.drawing.height !== height) {
+      const make = () => new Sheet(this.module, this.slots, this.space, width, height)
+      this.drawing?.sheet.clear()
+      this.drawing?.erasing.clear()
+      this.drawing = { sheet: make(), erasing: make(), width, height }
+    }
+    this.drawing.sheet.clear()
+    this.drawing.erasing.clear()
+    return this.drawing
+  }
+
+  private draw(from: Ink, step: Step): { at: number; block: Block } {
+    const { memory, call } = this.module
+    const { width, height } = from
+    const count = width * height
+    const { sheet, erasing } = this.sheets(width, height)
+    let last: BrushDocument | undefined
+    for (const stroke of (step.strokes ?? []) as DrawStroke[]) {
+      if (stroke.brush !== last) {
+        sheet.setBrush(stroke.brush)
+        erasing.setBrush(stroke.brush)
+        last = stroke.brush
+      }
+      const samples = new Float32Array(stroke.samples.length * FLOATS)
+      stroke.samples.forEach((sample, i) => samples.set(sample, i * FLOATS))
+      sheet.ink({ kind: stroke.kind, erase: stroke.erase, samples })
+      erasing.ink({ kind: stroke.kind, erase: !stroke.erase, samples })
+    }
+    const given = this.room(width, height)
+    const taken = this.room(width, height)
+    const out = this.room(width, height)
+    const ink = (place: { at: number }) => ({ at: place.at, length: count })
+    sheet.inkInto(ink(given))
+    erasing.inkInto(ink(taken))
+    call("draw_into", ink(from), ink(given), ink(taken), ink(out), count)
+    memory.giveBack(given.block)
+    memory.giveBack(taken.block)
+    return out
+  }
+
+  private apply(from: Ink, step: Step, makes: Makes, key: string): Made {
+    const { memory, call } = this.module
+    const tiled = makes === "grain"
+    if (step.kind === "mend")
+      return { ...this.mend(from, step, tiled), width: from.width, height: from.height, key }
+    if (step.kind === "draw") return { ...this.draw(from, step), width: from.width, height: from.height, key }
+    const index = STEPS.findIndex((one) => one.name === step.kind)
+    this.write(STEPS[index]!, index, step, from.width, from.height, tiled)
+    call("size_step", this.step, vectorOf(from))
+    const { width, height } = this.sized
+    const { at, block } = this.room(width, height)
+    const out = { at, length: width * height }
+    const other = step.kind === "combine" ? this.pictureOf(step.other!) : undefined
+    const otherBlock = other && memory.lend(other.ink.length * 5)
+    let ink: Vector = { at, length: 0 }
+    if (other && otherBlock) {
+      ink = { at: otherBlock.at, length: other.ink.length }
+      const bytes = { at: otherBlock.at + other.ink.length * 4, length: other.ink.length }
+      memory.u8(bytes).set(other.ink)
+      call("from_bytes", bytes, other.ink.length, ink)
+    }
+    const most = Math.max(from.width * from.height, width * height, width * from.height)
+    this.withScratch(most, (scratch) =>
+      call("run_step", this.step, vectorOf(from), ink, other?.width ?? 0, other?.height ?? 0, out, scratch),
+    )
+    if (otherBlock) memory.giveBack(otherBlock)
+    return { at, block, width, height, key }
+  }
+
+  /** Whether a step changes anything as it stands. */
+  private acts(step: Step): boolean {
+    if (!step.on) return false
+    if (step.kind === "combine") return Boolean(step.other && this.pictureOf(step.other))
+    return !("strokes" in step) || step.strokes!.length > 0
+  }
+
+  /** Follow a recipe to its end; the ink stays until the next call. */
+  follow(recipe: Recipe, makes: Makes): Ink {
+    const stages: (() => Made)[] = []
+    const keys: string[] = []
+    const startKey = JSON.stringify(recipe.start) + (this.original?.name ?? "")
+    keys.push(startKey)
+    stages.push(() => this.begin(recipe.start))
+    for (const step of recipe.steps.filter((one) => this.acts(one))) {
+      const key = makes + JSON.stringify(step)
+      keys.push(key)
+      stages.push(() => this.apply(this.made.at(-1)!, step, makes, key))
+    }
+    const most = makes === "grain" ? MOST_GRAIN : MOST_SHAPE
+    let same = 0
+    while (same < keys.length && this.made[same]?.key === keys[same]) same++
+    this.forget(same)
+    for (const stage of stages.slice(same)) this.made.push(stage())
+    const last = this.made.at(-1)!
+    if (Math.max(last.width, last.height) <= most) return last
+    const fitted = this.apply(last, { kind: "resize", on: true, side: most }, makes, "fitted")
+    this.made.push(fitted)
+    return fitted
+  }
+
+  /** Figures of ink, for a brush whose largest size is `largest` px (0: none). */
+  measure(ink: Ink, makes: Makes, largest: number): Figures {
+    const { memory, call } = this.module
+    call(
+      "measure_source",
+      vectorOf(ink),
+      ink.width,
+      ink.height,
+      makes === "grain" ? 1 : 0,
+      largest,
+      this.figures,
+    )
+    const names = [
+      "width",
+      "height",
+      "seam_across",
+      "seam_down",
+      "border_most",
+      "mean",
+      "black",
+      "white",
+      "advice",
+    ] as const
+    return Object.fromEntries(
+      names.map((name) => [name, readField(memory, "figures", this.figures.at, name)]),
+    ) as unknown as Figures
+  }
+
+  /** What the screen that a recipe begins with came to. */
+  screenOf(recipe: Recipe): Screen | undefined {
+    if (recipe.start.kind !== "screen") return undefined
+    const read = (name: "side" | "angle" | "ruling" | "overlap") =>
+      readField(this.module.memory, "screen", this.screen.at, name)
+    return { side: read("side"), angle: read("angle"), ruling: read("ruling"), overlap: read("overlap") }
+  }
+
+  /** Ink as bytes, as it is stored. */
+  bytes(ink: Ink): Picture {
+    const { memory, call } = this.module
+    const count = ink.width * ink.height
+    const block = memory.lend(count)
+    call("to_bytes", vectorOf(ink), count, { at: block.at, length: count })
+    const picture = {
+      width: ink.width,
+      height: ink.height,
+      ink: memory.u8({ at: block.at, length: count }).slice(),
+    }
+    memory.giveBack(block)
+    return picture
+  }
+
+  /** Ink printed on paper, colours 0xRRGGBB. */
+  print(ink: Ink, colour: number, paper: number): ImageData {
+    const { memory, call } = this.module
+    const count = ink.width * ink.height
+    const block = memory.lend(count * 4)
+    call("print_ink", vectorOf(ink), colour, paper, { at: block.at, length: count }, count)
+    const pixels = new Uint8ClampedArray(memory.u8({ at: block.at, length: count * 4 }))
+    memory.giveBack(block)
+    return new ImageData(pixels, ink.width, ink.height)
+  }
+}
