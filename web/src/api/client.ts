@@ -6,6 +6,10 @@ export type Roll = components["schemas"]["Roll"]
 export type Pocket = components["schemas"]["Pocket"]
 export type Account = components["schemas"]["Account"]
 export type KeptBrush = components["schemas"]["Brush"]
+export type Source = components["schemas"]["Source"]
+export type WholeSource = components["schemas"]["WholeSource"]
+export type KeptRecipe = components["schemas"]["KeptRecipe"]
+export type Proposal = components["schemas"]["Proposal"]
 
 const csrf: Middleware = {
   onRequest({ request }) {

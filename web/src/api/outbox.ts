@@ -2,6 +2,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb"
 import type { BrushDocument } from "@/engine/brush"
 import type { Kind } from "@/engine/sheet"
+import type { Makes, Recipe } from "@/sources/recipe"
 
 export interface WaitingBrush {
   id: string
@@ -25,18 +26,33 @@ export interface WaitingStroke {
   drawnAt: number
 }
 
+export interface WaitingSource {
+  id: string
+  account: string
+  /** The kept state that this one was made from. */
+  revision: number
+  name: string
+  note: string
+  makes: Makes
+  recipe: Recipe
+}
+
 interface Schema extends DBSchema {
   brushes: { key: string; value: WaitingBrush }
   strokes: { key: string; value: WaitingStroke }
+  sources: { key: string; value: WaitingSource }
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined
 
 export function outbox(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>("hollowmist", 1, {
-    upgrade(db) {
-      db.createObjectStore("brushes", { keyPath: "id" })
-      db.createObjectStore("strokes", { keyPath: "id" })
+  opened ??= openDB<Schema>("hollowmist", 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore("brushes", { keyPath: "id" })
+        db.createObjectStore("strokes", { keyPath: "id" })
+      }
+      if (from < 2) db.createObjectStore("sources", { keyPath: "id" })
     },
   })
   return opened

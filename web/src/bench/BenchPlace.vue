@@ -31,6 +31,8 @@ const { standing, message } = bench.keeping
 
 const again = () => location.reload()
 
+const idle = (station: Station) => Boolean(bench.state.value && station.idle?.(bench.state.value.document))
+
 function toggle(station: Station): void {
   open.value = open.value === station.key ? undefined : station.key
 }
@@ -51,6 +53,7 @@ function toggle(station: Station): void {
         :station="station"
         :open="station.key === open"
         :small="tray !== undefined"
+        :empty="idle(station)"
         :says="bench.state.value ? station.says(bench.state.value.document) : ''"
         @click="toggle(station)"
       />

@@ -63,6 +63,12 @@ export function makeBench(id: string, account: string) {
     become({ ...state.value, document }, name)
   }
 
+  /** Change several parts of the document as one step. */
+  function changeMany(parts: Partial<BrushDocument>, key: string): void {
+    if (!state.value) return
+    become({ ...state.value, document: { ...state.value.document, ...parts } as BrushDocument }, key)
+  }
+
   function changeLink(output: Output, input: Input, link: Partial<Link>): void {
     if (!state.value) return
     const old = state.value.document
@@ -138,7 +144,7 @@ export function makeBench(id: string, account: string) {
   start().catch((error: Error) => keeping.fail(error.message))
   return {
     ...{ id, engine, state, erase, inHand, keeping, lanes, proofs, history },
-    ...{ change, changeLink, closeStep, rename, drew, clear, takeInHand, takeTheirs },
+    ...{ change, changeMany, changeLink, closeStep, rename, drew, clear, takeInHand, takeTheirs },
   }
 }
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-// Name and note of a brush.
+// Name and note of a brush, a source or a recipe.
 import { ElButton, ElDialog, ElInput } from "element-plus"
 import { ref, watch } from "vue"
 
-const props = defineProps<{ name: string; note: string }>()
+const props = withDefaults(defineProps<{ name: string; note: string; noted?: boolean }>(), { noted: true })
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [name: string, note: string] }>()
 const newName = ref("")
@@ -24,10 +24,10 @@ function take(): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Name and note" width="min(480px, 92vw)" align-center>
+  <ElDialog v-model="open" :title="noted ? 'Name and note' : 'Name'" width="min(480px, 92vw)" align-center>
     <form class="form" @submit.prevent="take">
       <label>Name <ElInput v-model="newName" name="brush-name" maxlength="80" /></label>
-      <label>
+      <label v-if="noted">
         Note
         <ElInput
           v-model="newNote"
@@ -38,7 +38,7 @@ function take(): void {
           placeholder="What is it for?"
         />
       </label>
-      <p v-if="!newName.trim()" class="small">A brush needs a name.</p>
+      <p v-if="!newName.trim()" class="small">It needs a name.</p>
       <div class="acts">
         <ElButton @click="open = false">Leave it</ElButton>
         <ElButton type="primary" native-type="submit" :disabled="!newName.trim()">Take it</ElButton>

@@ -7,6 +7,7 @@ import { sendWaitingBrushes } from "@/bench/useKeeping"
 import { useSession } from "@/account/useSession"
 import type { Pocket, Roll } from "@/api/client"
 import NameDialog from "@/parts/NameDialog.vue"
+import PlaceNav from "@/shell/PlaceNav.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import RollCloth from "./RollCloth.vue"
 import { useRolls } from "./useRolls"
@@ -43,7 +44,7 @@ function ask(brush: Pocket): void {
 <template>
   <main class="rolls">
     <header>
-      <h1>Rolls</h1>
+      <PlaceNav />
       <span class="space" />
       <button type="button" class="quiet" @click="addRoll"><Plus :size="20" /> New roll</button>
       <RoomMenu />
@@ -88,9 +89,6 @@ header {
   display: flex;
   align-items: center;
   min-height: 56px;
-}
-h1 {
-  font-size: 28px;
 }
 .space {
   flex: 1;

@@ -10,7 +10,7 @@ watchEffect(() => {
 
 <template>
   <RouterView v-slot="{ Component, route }">
-    <!-- Another brush is another bench. -->
-    <component :is="Component" :key="String(route.params.brush ?? route.name)" />
+    <!-- Another brush is another bench, another source another table. -->
+    <component :is="Component" :key="String(route.params.brush ?? route.params.source ?? route.name)" />
   </RouterView>
 </template>

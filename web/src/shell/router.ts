@@ -7,6 +7,8 @@ export const router = createRouter({
     { path: "/", redirect: "/rolls" },
     { path: "/sign-in", name: "sign-in", component: () => import("@/account/SignIn.vue") },
     { path: "/rolls", name: "rolls", component: () => import("@/rolls/RollsPlace.vue") },
+    { path: "/sources", name: "sources", component: () => import("@/sources/SourcesPlace.vue") },
+    { path: "/sources/:source", name: "prep", component: () => import("@/prep/PrepPlace.vue"), props: true },
     { path: "/bench/:brush", name: "bench", component: () => import("@/bench/BenchPlace.vue"), props: true },
     { path: "/:rest(.*)*", redirect: "/rolls" },
   ],

@@ -24,7 +24,8 @@ def ragged(out, width, height, seed, v):
     for y in range(height):
         for x in range(width):
             dx, dy = x + 0.5 - 0.5 * width, y + 0.5 - 0.5 * height
-            turn = math.atan2(dy, dx) % TWO_PI
+            turn = math.atan2(dy, dx)
+            turn = turn if turn >= 0.0 else turn + TWO_PI
             rim = 1.0 + 0.35 * v[0] * round_noise(seed, 1, turn, lobes)
             rim += 0.15 * v[0] * round_noise(seed, 2, turn, lobes * 4)
             depth = radius * min(1.0, rim * (1.0 - 0.2 * v[0])) - math.hypot(dx, dy)

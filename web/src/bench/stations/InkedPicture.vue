@@ -1,10 +1,11 @@
 <script setup lang="ts">
-// A picture that the engine inks itself: single stamps for Tip, a crossing for Ink.
+// A picture that the engine inks itself: single stamps for Tip, the bite for Grain, a crossing for Ink.
 import * as Comlink from "comlink"
 import { onBeforeUnmount, onMounted, useId, useTemplateRef } from "vue"
+import type { Picture } from "@/engine/stations"
 import { useBench } from "../useBench"
 
-const props = defineProps<{ station: "tip" | "ink"; width: number; height: number }>()
+const props = defineProps<{ station: Picture; width: number; height: number }>()
 const { engine } = useBench()
 const canvas = useTemplateRef("canvas")
 const id = useId()

@@ -6,7 +6,14 @@ import LinePicture from "./LinePicture.vue"
 import WeightPicture from "./WeightPicture.vue"
 import type { Station } from "./stations"
 
-defineProps<{ station: Station; open: boolean; says: string; small: boolean }>()
+defineProps<{
+  station: Station
+  open: boolean
+  says: string
+  small: boolean
+  /** It does nothing to this brush's stroke. */
+  empty: boolean
+}>()
 const WIDTH = 240
 const HEIGHT = 88
 </script>
@@ -15,8 +22,7 @@ const HEIGHT = 88
   <button
     type="button"
     class="card"
-    :class="{ open, empty: !station.tray }"
-    :disabled="!station.tray"
+    :class="{ open, empty }"
     :aria-expanded="open"
     :aria-label="`${station.label}: ${says}`"
   >
@@ -24,12 +30,11 @@ const HEIGHT = 88
       <span class="name">{{ station.label }}</span>
       <span class="says">{{ says }}</span>
     </span>
-    <span v-if="station.tray && !small" class="picture">
+    <span v-if="!empty && !small" class="picture">
       <HandPicture v-if="station.key === 'hand'" :width="WIDTH" :height="HEIGHT" />
       <LinePicture v-else-if="station.key === 'line'" :width="WIDTH" :height="HEIGHT" />
       <WeightPicture v-else-if="station.key === 'weight'" :width="WIDTH" :height="HEIGHT" />
-      <InkedPicture v-else-if="station.key === 'tip'" station="tip" :width="WIDTH" :height="HEIGHT" />
-      <InkedPicture v-else-if="station.key === 'ink'" station="ink" :width="WIDTH" :height="HEIGHT" />
+      <InkedPicture v-else :station="station.key" :width="WIDTH" :height="HEIGHT" />
     </span>
   </button>
 </template>
@@ -48,8 +53,7 @@ const HEIGHT = 88
   cursor: pointer;
 }
 .card.empty {
-  flex: 0 0 96px;
-  cursor: default;
+  flex: 0 0 110px;
 }
 .head {
   display: flex;

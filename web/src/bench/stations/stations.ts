@@ -2,6 +2,7 @@
 import type { Component } from "vue"
 import { shown } from "@/parts/values"
 import { settingNamed, type BrushDocument, type SettingName } from "@/engine/brush"
+import GrainTray from "./GrainTray.vue"
 import HandTray from "./HandTray.vue"
 import InkTray from "./InkTray.vue"
 import LineTray from "./LineTray.vue"
@@ -11,8 +12,9 @@ import WeightTray from "./WeightTray.vue"
 export interface Station {
   key: "hand" | "line" | "weight" | "tip" | "grain" | "ink"
   label: string
-  /** A station that does nothing yet has no tray. */
-  tray?: Component
+  tray: Component
+  /** Whether it does nothing to this brush's stroke. */
+  idle?: (brush: BrushDocument) => boolean
   /** What it does to this brush's stroke, in a word or two. */
   says: (brush: BrushDocument) => string
 }
@@ -48,11 +50,22 @@ export const STATIONS: Station[] = [
     label: "Tip",
     tray: TipTray,
     says: (brush) => {
-      const shape = Number(brush.roundness) > 0.95 ? "round" : `flat, ${figure(brush, "angle")}`
-      return `${shape}, every ${figure(brush, "spacing")}`
+      const count = brush.shapes.length
+      const round = Number(brush.roundness) > 0.95 ? "round" : `flat, ${figure(brush, "angle")}`
+      const forms: Record<string, string> = {
+        ellipse: round,
+        shapes: count === 1 ? "one shape" : `${count} shapes`,
+      }
+      return `${forms[String(brush.tip)] ?? brush.tip}, every ${figure(brush, "spacing")}`
     },
   },
-  { key: "grain", label: "Grain", says: () => "none" },
+  {
+    key: "grain",
+    label: "Grain",
+    tray: GrainTray,
+    idle: (brush) => !brush.grain,
+    says: (brush) => (brush.grain ? `${brush.grain_way}, holds to ${brush.grain_hold}` : "none"),
+  },
   {
     key: "ink",
     label: "Ink",

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+// What is measured of the source, and what is wrong with it, with the tap that mends it.
+import { computed } from "vue"
+import { usePrep } from "./usePrep"
+
+const prep = usePrep()
+const share = (value: number) => `${Math.round(100 * value)} %`
+const figures = computed(() => prep.news.value?.figures)
+const grain = computed(() => prep.state.value?.makes === "grain")
+const screen = computed(() => prep.news.value?.screen)
+const partner = computed(() => prep.state.value?.recipe.start.partner === true)
+</script>
+
+<template>
+  <div class="bar" role="status" aria-label="Figures">
+    <template v-if="figures">
+      <span v-if="grain"
+        >seam <b>{{ figures.seam_across.toFixed(2) }}</b> across,
+        <b>{{ figures.seam_down.toFixed(2) }}</b> down</span
+      >
+      <span v-else
+        >border
+        <b>{{ figures.border_most > 0.04 ? `inked, ${share(figures.border_most)}` : "clear" }}</b></span
+      >
+      <span
+        ><b>{{ figures.width }} x {{ figures.height }}</b> px</span
+      >
+      <span
+        >black <b>{{ share(figures.black) }}</b> white <b>{{ share(figures.white) }}</b></span
+      >
+      <span v-if="screen"
+        >screen <b>{{ screen.ruling.toFixed(1) }}</b> at <b>{{ screen.angle.toFixed(1) }}°</b
+        ><template v-if="partner"
+          >, overlaps <b>{{ (100 * screen.overlap).toFixed(1) }} %</b></template
+        ></span
+      >
+      <span v-if="prep.engine.prepProblem.value" class="advice">{{ prep.engine.prepProblem.value }}</span>
+      <span v-else-if="prep.advice.value" class="advice">
+        {{ prep.advice.value.says }}
+        <button
+          v-if="prep.advice.value.mends"
+          type="button"
+          class="quiet mend"
+          @click="prep.mend(prep.advice.value)"
+        >
+          {{ prep.advice.value.mends }}
+        </button>
+      </span>
+    </template>
+    <span v-else>Following the recipe.</span>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 20px;
+  min-height: 44px;
+  padding: 0 16px;
+  color: var(--ink-soft);
+}
+b {
+  color: var(--ink);
+}
+.advice {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  color: var(--ember);
+}
+.mend {
+  font-weight: 700;
+  text-decoration: underline;
+  white-space: nowrap;
+  color: var(--ember);
+}
+</style>

@@ -1,0 +1,322 @@
+<script setup lang="ts">
+import { ChevronRight, Redo2, Undo2 } from "@lucide/vue"
+import { ElButton, ElDialog } from "element-plus"
+import { computed, ref, watch } from "vue"
+import { onBeforeRouteLeave, useRoute, useRouter } from "vue-router"
+import { api, reach } from "@/api/client"
+import { useSession } from "@/account/useSession"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
+import NameDialog from "@/parts/NameDialog.vue"
+import { notice } from "@/shell/notice"
+import RoomMenu from "@/shell/RoomMenu.vue"
+import NewBrush from "@/sources/NewBrush.vue"
+import { useSources } from "@/sources/useSources"
+import FiguresBar from "./FiguresBar.vue"
+import InUse from "./InUse.vue"
+import PrintPane from "./PrintPane.vue"
+import RecipeRow from "./RecipeRow.vue"
+import StepTray from "./StepTray.vue"
+import { usePenWork } from "./usePenWork"
+import { makePrep, providePrep } from "./usePrep"
+
+const props = defineProps<{ source: string }>()
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const from = route.query.brush ? String(route.query.brush) : undefined
+const prep = makePrep(props.source, session.account!.username, from)
+providePrep(prep)
+const pen = usePenWork(prep)
+const { duplicate } = useSources()
+const { standing, message, source: whole } = prep.keeping
+const { canUndo, canRedo, undo, redo } = prep.history
+
+const VIEWS = [
+  { value: "use", label: "In use" },
+  { value: "tiled", label: "Tiled" },
+  { value: "result", label: "Result" },
+  { value: "original", label: "Original" },
+] as const
+type View = (typeof VIEWS)[number]["value"]
+const view = ref<View>("use")
+const MAKES = [
+  { value: "shape", label: "shape" },
+  { value: "grain", label: "grain" },
+] as const
+const views = computed(() => VIEWS.filter((one) => one.value !== "original" || whole.value?.original))
+/** Beside the large view stands the one that tells most. */
+const beside = computed((): View => {
+  if (view.value !== "use") return "use"
+  return prep.state.value?.makes === "grain" ? "tiled" : "result"
+})
+watch(prep.byPen, (now) => {
+  if (now) view.value = "result"
+})
+
+const naming = ref(false)
+const brushing = ref(false)
+const asking = ref(false)
+let opened = ""
+let leaving: string | undefined
+let answered = false
+watch(whole, (now) => {
+  opened ||= now?.picture ?? ""
+})
+const users = computed(() => whole.value?.users ?? [])
+
+const says = computed(
+  () =>
+    ({
+      opening: "opening",
+      kept: prep.shipped.value ? "ships with Hollowmist" : "kept",
+      keeping: "keeping",
+      waiting: "keeping waits: all is safe on this device",
+      conflict: "changed on another device",
+      refused: message.value,
+      missing: message.value,
+    })[standing.value],
+)
+
+async function copy(): Promise<void> {
+  const made = whole.value && (await duplicate(whole.value))
+  if (made) await router.push(`/sources/${made.id}`)
+}
+
+async function follow(yes: boolean): Promise<void> {
+  answered = true
+  asking.value = false
+  if (yes) {
+    const path = { params: { path: { source_id: props.source } } }
+    const { data, message: why } = await reach(api.POST("/api/sources/{source_id}/follow", path))
+    notice(data ? `${data.brushes.length} brushes follow.` : why)
+  }
+  if (leaving) await router.push(leaving)
+}
+
+onBeforeRouteLeave(async (to) => {
+  await prep.keeping.send()
+  const changed = whole.value && opened && whole.value.picture !== opened
+  if (answered || !changed || users.value.length === 0) return true
+  leaving = to.fullPath
+  asking.value = true
+  return false
+})
+
+const place = (point: [number, number], lie: { fit: number; left: number; top: number }) => ({
+  cx: lie.left + point[0] * lie.fit,
+  cy: lie.top + point[1] * lie.fit,
+})
+const points = computed((): [number, number][] => {
+  const { width = 1, height = 1 } = prep.news.value?.figures ?? {}
+  return (prep.step.value?.points ?? []).map(([u, v]) => [u * width, v * height])
+})
+</script>
+
+<template>
+  <main class="prep">
+    <header>
+      <RouterLink to="/sources" class="quiet">Sources</RouterLink>
+      <ChevronRight :size="16" />
+      <button type="button" class="quiet name" @click="naming = true">{{ prep.state.value?.name }}</button>
+      <span
+        class="small standing"
+        :class="{ worry: ['waiting', 'refused', 'missing', 'conflict'].includes(standing) }"
+        role="status"
+        >{{ says }}</span
+      >
+      <span class="space" />
+      <ElButton v-if="prep.shipped.value" type="primary" @click="copy">Take a copy to change</ElButton>
+      <template v-else>
+        <button type="button" class="quiet" aria-label="Undo" :disabled="!canUndo" @click="undo()">
+          <Undo2 :size="20" />
+        </button>
+        <button type="button" class="quiet" aria-label="Redo" :disabled="!canRedo" @click="redo()">
+          <Redo2 :size="20" />
+        </button>
+      </template>
+      <ChoiceBar
+        v-if="prep.state.value"
+        label="Used as"
+        :options="[...MAKES]"
+        :model-value="prep.state.value.makes"
+        @update:model-value="prep.makeIt($event)"
+      />
+      <RouterLink v-if="from" :to="`/bench/${from}`" class="quiet"
+        >Back to {{ prep.brushName.value }}</RouterLink
+      >
+      <button v-else type="button" class="quiet" :disabled="!whole" @click="brushing = true">
+        New brush from here
+      </button>
+      <RoomMenu />
+    </header>
+    <div v-if="standing === 'missing'" class="missing" role="alert">
+      <p>{{ message }}</p>
+      <RouterLink to="/sources" class="quiet on">To the sources</RouterLink>
+    </div>
+    <template v-else>
+      <div class="views" :class="{ square: beside === 'use' }">
+        <div class="large">
+          <ChoiceBar v-model="view" label="View" :options="views" class="choose" />
+          <InUse v-if="view === 'use'" class="pane" />
+          <PrintPane
+            v-else
+            :key="view"
+            v-slot="{ lie }"
+            :which="view"
+            :worked="view === 'result' && prep.byPen.value && !prep.shipped.value"
+            class="pane"
+            @down="pen.down"
+            @move="pen.move"
+            @up="pen.up"
+            @cancel="pen.cancel"
+          >
+            <circle
+              v-if="prep.step.value?.kind === 'mend' && pen.from.value"
+              v-bind="place(pen.from.value, lie)"
+              :r="pen.radius.value * lie.fit"
+              class="mark"
+            />
+            <circle v-for="(point, i) in points" :key="i" v-bind="place(point, lie)" r="6" class="mark" />
+          </PrintPane>
+        </div>
+        <div class="beside">
+          <p class="small choose">{{ VIEWS.find((one) => one.value === beside)?.label }}</p>
+          <InUse v-if="beside === 'use'" class="pane" />
+          <PrintPane v-else :key="beside" :which="beside" class="pane" />
+        </div>
+      </div>
+      <FiguresBar />
+      <fieldset class="work" :disabled="prep.shipped.value">
+        <RecipeRow />
+        <StepTray :pen="pen" class="tray" />
+      </fieldset>
+    </template>
+    <NameDialog
+      v-if="prep.state.value"
+      v-model="naming"
+      :name="prep.state.value.name"
+      :note="prep.state.value.note"
+      @take="prep.rename"
+    />
+    <NewBrush v-if="whole" v-model="brushing" :source="whole" />
+    <ElDialog v-model="asking" title="Brushes use this source" width="min(480px, 92vw)" align-center>
+      <p>
+        {{ users.map((one) => one.name).join(", ") }}
+        {{ users.length === 1 ? "uses" : "use" }} it as it was. Should
+        {{ users.length === 1 ? "it" : "they" }}
+        follow what you changed?
+      </p>
+      <template #footer>
+        <ElButton @click="follow(false)">Keep their copy</ElButton>
+        <ElButton type="primary" @click="follow(true)">Let them follow</ElButton>
+      </template>
+    </ElDialog>
+    <ElDialog
+      :model-value="standing === 'conflict'"
+      title="Changed on another device"
+      width="min(480px, 92vw)"
+      align-center
+      :show-close="false"
+      :close-on-click-modal="false"
+    >
+      <p>This source was changed elsewhere while it lay here. Both states are safe until you choose.</p>
+      <template #footer>
+        <ElButton @click="prep.takeTheirs()">Take the other</ElButton>
+        <ElButton type="primary" @click="prep.keeping.keepMine()">Keep this one</ElButton>
+      </template>
+    </ElDialog>
+  </main>
+</template>
+
+<style scoped>
+.prep {
+  display: grid;
+  grid-template-rows: 52px minmax(0, 1fr) auto 290px;
+  height: 100%;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 8px;
+  min-width: 0;
+}
+.name {
+  font-weight: 700;
+  font-size: 18px;
+}
+.standing {
+  margin-left: 8px;
+}
+.worry {
+  color: var(--ember);
+  font-weight: 700;
+}
+.space {
+  flex: 1;
+}
+.views {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 380px;
+  gap: 12px;
+  padding: 0 12px;
+  min-height: 0;
+}
+.large,
+.beside {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.choose {
+  flex: none;
+  min-height: 44px;
+  align-self: flex-start;
+}
+p.choose {
+  display: flex;
+  align-items: center;
+}
+.pane {
+  flex: 1;
+  min-height: 0;
+}
+.work {
+  display: grid;
+  grid-template-rows: 68px minmax(0, 1fr);
+  min-width: 0;
+  min-height: 0;
+  margin: 0;
+  padding: 0 4px 4px;
+  border: 0;
+}
+.tray {
+  min-height: 0;
+}
+.mark {
+  fill: none;
+  stroke: var(--ember);
+  stroke-width: 2;
+}
+.missing {
+  grid-row: 2 / -1;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 16px;
+}
+@media (max-width: 1000px) {
+  .prep {
+    grid-template-rows: auto minmax(0, 1fr) auto 430px;
+  }
+  header {
+    flex-wrap: wrap;
+  }
+  .views {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: minmax(0, 1.4fr) minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,217 @@
+<script setup lang="ts">
+// The recipe as a row of steps: switch off, drag to another place, add; touch one to tune it.
+import { useSortable } from "@vueuse/integrations/useSortable"
+import { BookmarkPlus, Plus } from "@lucide/vue"
+import { ElPopover, ElSwitch } from "element-plus"
+import { computed, onMounted, ref, shallowRef, useTemplateRef } from "vue"
+import { api, reach, type KeptRecipe } from "@/api/client"
+import { GENERATORS, STEPS } from "@/generated/layout"
+import NameDialog from "@/parts/NameDialog.vue"
+import { notice } from "@/shell/notice"
+import type { Step } from "@/sources/recipe"
+import { usePrep } from "./usePrep"
+
+const prep = usePrep()
+const row = useTemplateRef("row")
+const adding = ref(false)
+const naming = ref(false)
+const recipes = shallowRef<KeptRecipe[]>([])
+const steps = computed(() => prep.state.value?.recipe.steps ?? [])
+const MADE_HERE = [
+  { name: "mend", label: "Clone and heal", help: "Mends by pen what is left." },
+  { name: "draw", label: "Draw into it", help: "With any brush, or erase." },
+]
+const KINDS = [...STEPS.map(({ name, label, help }) => ({ name, label, help })), ...MADE_HERE]
+
+const labelOf = (kind: string) => KINDS.find((one) => one.name === kind)?.label ?? kind
+const startLabel = computed(() => {
+  const kind = prep.state.value?.recipe.start.kind
+  if (kind === "picture") return "Original"
+  if (kind === "blank") return "Bare paper"
+  return GENERATORS.find((one) => one.name === kind)?.label ?? ""
+})
+
+useSortable(row, [], {
+  handle: ".hold",
+  draggable: ".step",
+  animation: 120,
+  onUpdate: ({ oldDraggableIndex, newDraggableIndex, item, from, oldIndex }) => {
+    // The list itself is moved by the recipe, so what the drag moved goes back first.
+    from.insertBefore(
+      item,
+      from.children[oldIndex! + (newDraggableIndex! < oldDraggableIndex! ? 1 : 0)] ?? null,
+    )
+    prep.moveStep(oldDraggableIndex!, newDraggableIndex!)
+  },
+})
+
+async function look(): Promise<void> {
+  recipes.value = (await reach(api.GET("/api/recipes"))).data ?? []
+}
+onMounted(look)
+
+function add(kind: string): void {
+  adding.value = false
+  prep.addStep(kind)
+}
+
+function use(recipe: KeptRecipe): void {
+  adding.value = false
+  prep.addSteps(recipe.steps as unknown as Step[])
+}
+
+async function keep(name: string): Promise<void> {
+  const kept = steps.value.filter((one) => one.kind !== "mend" && one.kind !== "draw")
+  const { data, message } = await reach(api.POST("/api/recipes", { body: { name, steps: kept } as never }))
+  notice(data ? `${name} is among your recipes, under Step.` : message)
+  await look()
+}
+
+async function forget(recipe: KeptRecipe): Promise<void> {
+  await reach(api.DELETE("/api/recipes/{recipe_id}", { params: { path: { recipe_id: recipe.id } } }))
+  await look()
+}
+</script>
+
+<template>
+  <div class="recipe" aria-label="Recipe" role="group">
+    <button
+      type="button"
+      class="card"
+      :class="{ on: prep.chosen.value === 'start' }"
+      @click="prep.choose('start')"
+    >
+      <span class="label">{{ startLabel }}</span>
+      <span class="small">begins with</span>
+    </button>
+    <div ref="row" class="row">
+      <div
+        v-for="(step, i) in steps"
+        :key="prep.keys.value[i]"
+        class="card step"
+        :class="{ on: prep.chosen.value === prep.keys.value[i], off: !step.on }"
+      >
+        <button type="button" class="hold" @click="prep.choose(prep.keys.value[i]!)">
+          <span class="label">{{ labelOf(step.kind) }}</span>
+        </button>
+        <ElSwitch
+          size="small"
+          :aria-label="`${labelOf(step.kind)} on`"
+          :model-value="step.on"
+          @update:model-value="prep.changeStep(i, { on: Boolean($event) })"
+        />
+      </div>
+    </div>
+    <ElPopover v-model:visible="adding" trigger="click" placement="top-end" :width="520">
+      <template #reference>
+        <button type="button" class="quiet add" :disabled="prep.full.value"><Plus :size="20" /> Step</button>
+      </template>
+      <div class="kinds">
+        <button v-for="kind in KINDS" :key="kind.name" type="button" class="kind" @click="add(kind.name)">
+          {{ kind.label }}
+        </button>
+      </div>
+      <div v-if="recipes.length > 0" class="kept">
+        <p class="small">Your recipes</p>
+        <div v-for="recipe in recipes" :key="recipe.id" class="one">
+          <button type="button" class="kind" @click="use(recipe)">
+            {{ recipe.name }} <span class="small">{{ recipe.steps.length }} steps</span>
+          </button>
+          <button type="button" class="quiet" @click="forget(recipe)">Forget</button>
+        </div>
+      </div>
+    </ElPopover>
+    <button
+      type="button"
+      class="quiet"
+      aria-label="Keep these steps as a recipe"
+      :disabled="steps.length === 0"
+      @click="naming = true"
+    >
+      <BookmarkPlus :size="20" />
+    </button>
+    <NameDialog v-model="naming" name="" note="" :noted="false" @take="keep" />
+  </div>
+</template>
+
+<style scoped>
+.recipe {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 8px;
+  min-width: 0;
+}
+.row {
+  display: flex;
+  gap: 4px;
+  overflow-x: auto;
+  min-width: 0;
+}
+.card {
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  justify-content: center;
+  min-width: 96px;
+  height: 60px;
+  padding: 0 10px;
+  border: 0;
+  border-top: 1px solid var(--rule);
+  border-bottom: 3px solid transparent;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.card.on {
+  border-bottom-color: var(--active);
+}
+.card.on .label {
+  font-weight: 700;
+  color: var(--active);
+}
+.step {
+  padding: 0;
+}
+.hold {
+  flex: 1;
+  width: 100%;
+  padding: 4px 10px 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  white-space: nowrap;
+  cursor: grab;
+}
+.step :deep(.el-switch) {
+  margin-left: 10px;
+  height: 26px;
+}
+.off .label {
+  opacity: 0.5;
+}
+.add {
+  flex: none;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+}
+.kind {
+  min-height: 44px;
+  padding: 0 6px;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.kept {
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+.one {
+  display: flex;
+  justify-content: space-between;
+}
+</style>

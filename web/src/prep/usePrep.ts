@@ -1,0 +1,273 @@
+// One source on the prep table: its recipe, its history, its keeping, and the brush that tries it.
+import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
+import { api, reach } from "@/api/client"
+import { useHistory } from "@/bench/useHistory"
+import { useLanes } from "@/bench/useLanes"
+import type { BrushDocument } from "@/engine/brush"
+import { ON_THE_TABLE } from "@/engine/prep"
+import { useEngine } from "@/engine/useEngine"
+import { ADVICE, DEFAULT_BRUSH, MOST_STEPS, STEPS } from "@/generated/layout"
+import type { Advice, Makes, Recipe, Start, Step } from "@/sources/recipe"
+import { useSourceKeeping, type SourceState } from "./useSourceKeeping"
+
+/** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
+const ONE_STEP = 700
+/** Steps that are worked on with the pen, on the picture as it stands there. */
+const BY_PEN = new Set(["mend", "draw", "background"])
+
+const PLAIN = { ...structuredClone(DEFAULT_BRUSH), size: 56 } as unknown as BrushDocument
+/** Size, px, that a source should hold up to where no brush says another. */
+const USUAL = 300
+
+export function makePrep(id: string, account: string, brushId?: string) {
+  const engine = useEngine()
+  const keeping = useSourceKeeping(id, account)
+  const lanes = useLanes()
+  const history = useHistory()
+  const state = shallowRef<SourceState>()
+  /** One key per step, so that rows keep their place while they move. */
+  const keys = shallowRef<number[]>([])
+  const chosen = ref<"start" | number>("start")
+  const brush = shallowRef<BrushDocument>()
+  const brushName = ref("")
+  let nextKey = 0
+  let edit = 0
+  let open:
+    { key: string; at: number; undo: [SourceState, number[]]; redo: [SourceState, number[]] } | undefined
+
+  const at = computed(() => (chosen.value === "start" ? -1 : keys.value.indexOf(chosen.value)))
+  const step = computed(() => state.value?.recipe.steps[at.value])
+  const byPen = computed(() => BY_PEN.has(step.value?.kind ?? ""))
+  const shipped = computed(() => keeping.source.value?.shipped ?? false)
+  const full = computed(() => (state.value?.recipe.steps.length ?? 0) >= MOST_STEPS)
+  const news = engine.prep
+  const advice = computed(() => ADVICE.find((one) => (news.value?.figures.advice ?? 0) & one.bit))
+
+  /** The brush that tries the source: the one that it was opened from, or a plain one. */
+  function trying(makes: Makes): BrushDocument {
+    const base = brush.value ?? PLAIN
+    const use = { picture: ON_THE_TABLE, source: id }
+    const mine = (one: { source: string | null }) => one.source === id
+    if (makes === "grain") return { ...base, grain: { ...(base.grain ?? {}), ...use } }
+    const shapes = base.shapes.some(mine)
+      ? base.shapes.map((one) => (mine(one) ? { ...one, ...use } : one))
+      : [{ ...use, turn: 0, scale: 1, flip_across: false, flip_along: false, invert: false }]
+    const laid = brush.value ? {} : { spacing: 0.35 }
+    return { ...base, ...laid, tip: "shapes", shapes }
+  }
+
+  /** The recipe as it is followed: up to the step that the pen works on, else whole. */
+  function followed(recipe: Recipe): Recipe {
+    return byPen.value ? { ...recipe, steps: recipe.steps.slice(0, at.value + 1) } : recipe
+  }
+
+  function follow(): void {
+    if (!state.value) return
+    const { recipe, makes } = state.value
+    const largest = brush.value ? Number(brush.value.size) : USUAL
+    // What is sent must be plain data.
+    const plain = JSON.parse(JSON.stringify({ recipe: followed(recipe), brush: trying(makes) })) as {
+      recipe: Recipe
+      brush: BrushDocument
+    }
+    void engine.api.prepFollow({ ...plain, makes, largest, edit: ++edit })
+  }
+
+  function put([next, nextKeys]: [SourceState, number[]]): void {
+    state.value = next
+    keys.value = nextKeys
+    if (chosen.value !== "start" && !nextKeys.includes(chosen.value)) chosen.value = "start"
+    follow()
+    keeping.keep(next)
+  }
+
+  function become(next: SourceState, nextKeys: number[], key: string): void {
+    if (!state.value) return
+    const before: [SourceState, number[]] = [state.value, keys.value]
+    const after: [SourceState, number[]] = [next, nextKeys]
+    put(after)
+    const now = performance.now()
+    if (open?.key === key && now - open.at < ONE_STEP) {
+      open.at = now
+      open.redo = after
+      return
+    }
+    const made = { key, at: now, undo: before, redo: after }
+    open = made
+    history.push({ undo: () => put(made.undo), redo: () => put(made.redo) })
+  }
+
+  function closeStep(): void {
+    open = undefined
+  }
+
+  function recipeBecomes(recipe: Recipe, nextKeys: number[], key: string): void {
+    become({ ...state.value!, recipe }, nextKeys, key)
+  }
+
+  function changeStart(part: Partial<Start>): void {
+    const { recipe } = state.value!
+    recipeBecomes(
+      { ...recipe, start: { ...recipe.start, ...part } as Start },
+      keys.value,
+      `start ${Object.keys(part)}`,
+    )
+  }
+
+  function changeStep(index: number, part: Partial<Step>): void {
+    const { recipe } = state.value!
+    const steps = recipe.steps.map((one, i) => (i === index ? ({ ...one, ...part } as Step) : one))
+    recipeBecomes({ ...recipe, steps }, keys.value, `${keys.value[index]} ${Object.keys(part)}`)
+  }
+
+  function addSteps(added: Step[]): void {
+    const { recipe } = state.value!
+    const room = MOST_STEPS - recipe.steps.length
+    const taken = added.slice(0, room)
+    const fresh = taken.map(() => nextKey++)
+    recipeBecomes({ ...recipe, steps: [...recipe.steps, ...taken] }, [...keys.value, ...fresh], "steps")
+    closeStep()
+    if (fresh.length > 0) choose(fresh.at(-1)!)
+  }
+
+  function addStep(kind: string): void {
+    const begins = STEPS.find((one) => one.name === kind)?.begins
+    addSteps([(begins ? { ...begins } : { kind, on: true, strokes: [] }) as Step])
+  }
+
+  function removeStep(index: number): void {
+    const { recipe } = state.value!
+    const steps = recipe.steps.filter((_, i) => i !== index)
+    recipeBecomes(
+      { ...recipe, steps },
+      keys.value.filter((_, i) => i !== index),
+      "steps",
+    )
+    closeStep()
+  }
+
+  function moveStep(from: number, to: number): void {
+    const { recipe } = state.value!
+    if (to < 0 || to >= recipe.steps.length || from === to) return
+    const moved = <T>(list: T[]) => {
+      const next = [...list]
+      next.splice(to, 0, ...next.splice(from, 1))
+      return next
+    }
+    recipeBecomes({ ...recipe, steps: moved(recipe.steps) }, moved(keys.value), "steps")
+    closeStep()
+  }
+
+  /** Do what an advice says: add its step, or switch the one that is there. */
+  function mend(one: Advice): void {
+    if (!one.step || !state.value) return
+    const kind = String(one.step.kind)
+    const there = state.value.recipe.steps.findIndex((each) => each.kind === kind)
+    if (there >= 0 && (kind === "invert" || !state.value.recipe.steps[there]!.on)) {
+      changeStep(there, { on: !state.value.recipe.steps[there]!.on })
+    } else addSteps([{ ...one.step } as Step])
+    closeStep()
+  }
+
+  function choose(key: "start" | number): void {
+    const before = byPen.value
+    chosen.value = key
+    if (before || byPen.value) follow()
+  }
+
+  function makeIt(makes: Makes): void {
+    if (state.value) become({ ...state.value, makes }, keys.value, "makes")
+    closeStep()
+  }
+
+  function rename(name: string, note: string): void {
+    if (state.value) become({ ...state.value, name, note }, keys.value, "name")
+    closeStep()
+  }
+
+  async function openBrush(): Promise<void> {
+    if (!brushId) return
+    const { data } = await reach(
+      api.GET("/api/brushes/{brush_id}", { params: { path: { brush_id: brushId } } }),
+    )
+    if (!data) return
+    brush.value = data.document as unknown as BrushDocument
+    brushName.value = data.name
+  }
+
+  async function start(): Promise<void> {
+    await engine.ready
+    engine.prep.value = undefined
+    const [opened] = await Promise.all([keeping.open(), lanes.open(), openBrush()])
+    if (!opened) return
+    let file: Blob | undefined
+    if (keeping.source.value!.original) {
+      const answer = await fetch(`/api/sources/${id}/original`)
+      if (!answer.ok) throw new Error("The original could not be fetched. Reload the page to try again.")
+      file = await answer.blob()
+    }
+    await engine.api.prepOpen(id, file)
+    await engine.api.setStrokes(lanes.strokes.value)
+    state.value = opened
+    keys.value = opened.recipe.steps.map(() => nextKey++)
+    follow()
+  }
+
+  async function takeTheirs(): Promise<void> {
+    const taken = await keeping.takeTheirs()
+    if (!taken) return
+    state.value = taken
+    keys.value = taken.recipe.steps.map(() => nextKey++)
+    follow()
+  }
+
+  start().catch((error: Error) => {
+    keeping.standing.value = "missing"
+    keeping.message.value = error.message
+  })
+  onScopeDispose(() => (open = undefined))
+  return {
+    ...{
+      id,
+      engine,
+      keeping,
+      history,
+      state,
+      keys,
+      chosen,
+      at,
+      step,
+      byPen,
+      shipped,
+      full,
+      news,
+      advice,
+      brushName,
+    },
+    ...{
+      changeStart,
+      changeStep,
+      closeStep,
+      addStep,
+      addSteps,
+      removeStep,
+      moveStep,
+      mend,
+      choose,
+      makeIt,
+      rename,
+    },
+    takeTheirs,
+  }
+}
+
+export type Prep = ReturnType<typeof makePrep>
+const KEY: InjectionKey<Prep> = Symbol("prep")
+
+export const providePrep = (prep: Prep): void => provide(KEY, prep)
+
+export function usePrep(): Prep {
+  const prep = inject(KEY)
+  if (!prep) throw new Error("usePrep belongs under a PrepPlace")
+  return prep
+}

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+// The places of Hollowmist, side by side.
+const PLACES = [
+  { to: "/rolls", label: "Rolls" },
+  { to: "/sources", label: "Sources" },
+]
+</script>
+
+<template>
+  <nav class="places" aria-label="Places">
+    <RouterLink v-for="place in PLACES" :key="place.to" :to="place.to" class="place" active-class="here">
+      {{ place.label }}
+    </RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+.places {
+  display: flex;
+  align-items: baseline;
+  gap: 20px;
+}
+.place {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  color: var(--ink-soft);
+  text-decoration: none;
+  font-size: 20px;
+}
+.here {
+  color: var(--ink);
+  font-size: 28px;
+  font-weight: 700;
+}
+</style>

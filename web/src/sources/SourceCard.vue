@@ -1,0 +1,114 @@
+<script setup lang="ts">
+// One source on its paper, with what can be done with it.
+import { MoreHorizontal } from "@lucide/vue"
+import { ElPopover } from "element-plus"
+import { computed, ref } from "vue"
+import type { Source } from "@/api/client"
+import SourcePrint from "./SourcePrint.vue"
+
+const props = defineProps<{ source: Source }>()
+const emit = defineEmits<{ open: []; duplicate: []; name: []; remove: []; brush: [] }>()
+const menu = ref(false)
+
+const users = computed(() => props.source.users)
+const used = computed(() => (users.value.length === 1 ? "1 brush" : `${users.value.length} brushes`))
+
+type Act = "duplicate" | "name" | "remove" | "brush"
+function act(which: Act): void {
+  menu.value = false
+  emit(which as "open")
+}
+</script>
+
+<template>
+  <article class="card">
+    <button type="button" class="print" :aria-label="`Open ${source.name}`" @click="emit('open')">
+      <SourcePrint :picture="source.picture" :makes="source.makes" class="paper" />
+    </button>
+    <div class="foot">
+      <span class="words">
+        <span class="name">{{ source.name }}</span>
+        <span class="small">{{ users.length > 0 ? used : source.makes }}</span>
+      </span>
+      <ElPopover v-model:visible="menu" trigger="click" placement="bottom-end" :width="240">
+        <template #reference>
+          <button type="button" class="quiet more" :aria-label="`More for ${source.name}`">
+            <MoreHorizontal :size="20" />
+          </button>
+        </template>
+        <div class="menu">
+          <p v-if="source.note" class="small note">{{ source.note }}</p>
+          <button type="button" class="quiet" @click="act('brush')">New brush from here</button>
+          <button type="button" class="quiet" @click="act('duplicate')">
+            {{ source.shipped ? "Take a copy to change" : "Duplicate" }}
+          </button>
+          <button v-if="!source.shipped" type="button" class="quiet" @click="act('name')">
+            Name and note
+          </button>
+          <button v-if="!source.shipped" type="button" class="quiet" @click="act('remove')">Delete</button>
+          <div v-if="users.length > 0" class="users">
+            <p class="small">
+              Used by {{ used
+              }}<template v-if="!source.shipped">, which keep their copy if it is deleted</template>:
+            </p>
+            <RouterLink v-for="user in users" :key="user.id" :to="`/bench/${user.id}`" class="user">
+              {{ user.name }}
+            </RouterLink>
+          </div>
+        </div>
+      </ElPopover>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  min-width: 0;
+}
+.print {
+  display: block;
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  cursor: pointer;
+}
+.paper {
+  aspect-ratio: 1;
+}
+.foot {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.words {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  line-height: 1.25;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.more {
+  flex: none;
+}
+.menu {
+  display: grid;
+}
+.menu .quiet {
+  justify-content: flex-start;
+}
+.note,
+.users {
+  padding: 4px 10px;
+}
+.user {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  color: var(--active);
+}
+</style>

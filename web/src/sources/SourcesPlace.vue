@@ -1,0 +1,235 @@
+<script setup lang="ts">
+import { Camera, ClipboardPaste, ImagePlus, PenTool, Sparkles } from "@lucide/vue"
+import { useEventListener } from "@vueuse/core"
+import { ElButton, ElInput } from "element-plus"
+import { computed, onMounted, ref, shallowRef, useTemplateRef } from "vue"
+import { useRouter } from "vue-router"
+import type { Source } from "@/api/client"
+import { GENERATORS } from "@/generated/layout"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
+import NameDialog from "@/parts/NameDialog.vue"
+import { notice } from "@/shell/notice"
+import PlaceNav from "@/shell/PlaceNav.vue"
+import RoomMenu from "@/shell/RoomMenu.vue"
+import ComingIn from "./ComingIn.vue"
+import GeneratorChooser from "./GeneratorChooser.vue"
+import NewBrush from "./NewBrush.vue"
+import type { Kind, Makes, Start } from "./recipe"
+import SourceCard from "./SourceCard.vue"
+import { useSources, type Coming } from "./useSources"
+
+const router = useRouter()
+const { sources, problem, opened, open, takeInAll, make, duplicate, remove, rename } = useSources()
+const FILTERS = [
+  { value: "all", label: "All" },
+  { value: "shape", label: "Shapes" },
+  { value: "grain", label: "Grains" },
+] as const
+const filter = ref<(typeof FILTERS)[number]["value"]>("all")
+const words = ref("")
+const files = useTemplateRef("files")
+const camera = useTemplateRef("camera")
+const coming = ref<Coming[]>([])
+const generating = ref(false)
+const naming = ref(false)
+const brushing = ref(false)
+const held = shallowRef<Source>()
+
+onMounted(open)
+
+const found = computed(() => {
+  const wanted = words.value.trim().toLowerCase()
+  return sources.value.filter(
+    (one) =>
+      (filter.value === "all" || one.makes === filter.value) &&
+      (!wanted || `${one.name} ${one.note ?? ""}`.toLowerCase().includes(wanted)),
+  )
+})
+const own = computed(() => found.value.filter((one) => !one.shipped))
+const shipped = computed(() => found.value.filter((one) => one.shipped))
+
+const table = (source: Source) => router.push(`/sources/${source.id}`)
+
+async function take(given: { file: Blob; name: string }[]): Promise<void> {
+  if (given.length === 0) return
+  coming.value = given.map(({ name }) => ({ name, state: "waits", message: "" }))
+  const taken = await takeInAll(given, coming.value)
+  if (given.length === 1 && taken[0]) {
+    if (taken[0].notes.length > 0) notice(taken[0].notes.join(" "))
+    coming.value = []
+    await table(taken[0].source)
+  }
+}
+
+function chosen(event: Event): void {
+  const input = event.target as HTMLInputElement
+  const given = [...(input.files ?? [])].map((file) => ({ file, name: file.name }))
+  input.value = ""
+  void take(given)
+}
+
+async function paste(): Promise<void> {
+  try {
+    const items = await navigator.clipboard.read()
+    const given: { file: Blob; name: string }[] = []
+    for (const item of items) {
+      const type = item.types.find((one) => one.startsWith("image/"))
+      if (type) given.push({ file: await item.getType(type), name: "From the clipboard" })
+    }
+    if (given.length === 0) notice("There is no picture on the clipboard. Copy one, then paste it here.")
+    else await take(given)
+  } catch {
+    notice("The clipboard cannot be read here. Allow it, or add the picture as a file.")
+  }
+}
+
+useEventListener(window, "paste", (event: ClipboardEvent) => {
+  const given = [...(event.clipboardData?.files ?? [])].filter((one) => one.type.startsWith("image/"))
+  void take(given.map((file) => ({ file, name: file.name || "From the clipboard" })))
+})
+
+async function generate(kind: Kind): Promise<void> {
+  const source = await make(kind.label, kind.makes as Makes, {
+    start: { ...kind.begins } as Start,
+    steps: [],
+  })
+  if (source) await table(source)
+}
+
+async function draw(): Promise<void> {
+  const steps = [{ kind: "draw", on: true, strokes: [] }]
+  const source = await make("Drawn", "shape", { start: { kind: "blank", side: 512 }, steps })
+  if (source) await table(source)
+}
+
+async function copy(source: Source): Promise<void> {
+  const made = await duplicate(source)
+  if (made && source.shipped) await table(made)
+}
+
+function name(source: Source): void {
+  held.value = source
+  naming.value = true
+}
+
+function brush(source: Source): void {
+  held.value = source
+  brushing.value = true
+}
+</script>
+
+<template>
+  <main class="place">
+    <header>
+      <PlaceNav />
+      <span class="space" />
+      <button type="button" class="quiet" @click="files?.click()"><ImagePlus :size="20" /> Pictures</button>
+      <button type="button" class="quiet" @click="camera?.click()"><Camera :size="20" /> Camera</button>
+      <button type="button" class="quiet" @click="paste"><ClipboardPaste :size="20" /> Paste</button>
+      <button type="button" class="quiet" @click="generating = true"><Sparkles :size="20" /> Generate</button>
+      <button type="button" class="quiet" @click="draw"><PenTool :size="20" /> Draw</button>
+      <RoomMenu />
+      <input
+        ref="files"
+        type="file"
+        accept="image/*,.svg,.tif,.tiff"
+        multiple
+        hidden
+        aria-label="Picture files"
+        @change="chosen"
+      />
+      <input ref="camera" type="file" accept="image/*" capture="environment" hidden @change="chosen" />
+    </header>
+    <div class="finder">
+      <ElInput v-model="words" placeholder="Search by name or note" clearable aria-label="Search sources" />
+      <ChoiceBar v-model="filter" label="Show" :options="[...FILTERS]" />
+    </div>
+    <p v-if="problem" class="problem" role="alert">
+      {{ problem }} <ElButton @click="open">Try again</ElButton>
+    </p>
+    <ComingIn v-if="coming.length > 0" :coming="coming" @close="coming = []" />
+    <section aria-label="Yours">
+      <h2>Yours</h2>
+      <p v-if="opened && own.length === 0 && !words" class="empty">
+        Take a photo of gravel, cloth or bark, or draw a shape: it becomes a source here, in steps that stay
+        open.
+      </p>
+      <div v-else class="prints">
+        <SourceCard
+          v-for="one in own"
+          :key="one.id"
+          :source="one"
+          @open="table(one)"
+          @duplicate="copy(one)"
+          @name="name(one)"
+          @remove="remove(one)"
+          @brush="brush(one)"
+        />
+      </div>
+    </section>
+    <section v-if="shipped.length > 0" aria-label="Shipped">
+      <h2>From Skerrow</h2>
+      <div class="prints">
+        <SourceCard
+          v-for="one in shipped"
+          :key="one.id"
+          :source="one"
+          @open="table(one)"
+          @duplicate="copy(one)"
+          @brush="brush(one)"
+        />
+      </div>
+    </section>
+    <p v-if="opened && found.length === 0 && words" class="empty">Nothing by that name.</p>
+    <GeneratorChooser v-model="generating" :kinds="GENERATORS" @pick="generate" />
+    <NameDialog
+      v-model="naming"
+      :name="held?.name ?? ''"
+      :note="held?.note ?? ''"
+      @take="(to, note) => held && rename(held, to, note)"
+    />
+    <NewBrush v-if="held" v-model="brushing" :source="held" />
+  </main>
+</template>
+
+<style scoped>
+.place {
+  max-width: 1400px;
+  min-height: 100%;
+  margin: 0 auto;
+  padding: 8px 24px 32px;
+}
+header {
+  display: flex;
+  align-items: center;
+  min-height: 56px;
+  flex-wrap: wrap;
+}
+.space {
+  flex: 1;
+}
+.finder {
+  display: flex;
+  align-items: end;
+  gap: 24px;
+}
+.finder :deep(.el-input) {
+  max-width: 420px;
+}
+h2 {
+  margin: 16px 0 8px;
+  font-size: 18px;
+}
+.prints {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 20px 16px;
+}
+.empty {
+  padding: 16px 0;
+  max-width: 60ch;
+}
+.problem {
+  color: var(--ember);
+}
+</style>
