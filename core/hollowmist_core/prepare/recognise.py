@@ -27,11 +27,28 @@ def channel_for(pixels: np.ndarray) -> str:
     return "alpha" if float(ink.sum()) < 0.3 * float(alpha.sum()) else "luminance"
 
 
+def filling(ink: np.ndarray) -> bool:
+    """Whether what stands free of the border is a full field in a frame, and not a form of its own."""
+    inked = ink > 0.5 * float(np.percentile(ink, 95))
+    rows, columns = np.flatnonzero(inked.any(1)), np.flatnonzero(inked.any(0))
+    box = inked[rows[0] : rows[-1] + 1, columns[0] : columns[-1] + 1]
+    high, wide = (max(2, side // 8) for side in box.shape)
+    corners = [box[:high, :wide], box[:high, -wide:], box[-high:, :wide], box[-high:, -wide:]]
+    return box.size > 0.5 * ink.size and min(float(corner.mean()) for corner in corners) > 0.25
+
+
+def framed(ink: np.ndarray) -> bool:
+    """Whether the border of a field is much darker or lighter than the field."""
+    inside = ink[ink.shape[0] // 8 : -ink.shape[0] // 8, ink.shape[1] // 8 : -ink.shape[1] // 8]
+    return abs(float(border_of(ink).mean()) - float(inside.mean())) > 0.15
+
+
 def begin(pixels: np.ndarray, makes: str | None = None) -> tuple[str, dict]:
     """Kind and first recipe of a new source.
 
     A border of one tone with content inside it makes a shape; if the border is the dark part the
-    picture is light on dark, and is inverted. All else makes a grain.
+    picture is light on dark, and is inverted. All else makes a grain, also a field that
+    fills its frame; the frame is trimmed off.
 
     Parameters
     ----------
@@ -46,8 +63,11 @@ def begin(pixels: np.ndarray, makes: str | None = None) -> tuple[str, dict]:
     light_on_dark = float(border.mean()) > 0.5 and float(border.mean()) > float(ink.mean())
     around = 1 - border if light_on_dark else border
     stands_free = float(around.std()) < LIKE and float(around.mean()) < CLEAR_BORDER
-    kind = makes or (SHAPE if stands_free else GRAIN)
+    fills = stands_free and filling(1 - ink if light_on_dark else ink)
+    kind = makes or (SHAPE if stands_free and not fills else GRAIN)
     steps = []
+    if kind == GRAIN and framed(ink):
+        steps.append(default_step("trim"))
     if kind == SHAPE:
         if light_on_dark:
             steps.append(default_step("invert"))

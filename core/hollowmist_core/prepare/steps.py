@@ -137,6 +137,15 @@ STEPS: tuple[Kind, ...] = (
             number("turn", "Turn", "", 0, "Turn of the other source.", "°", -180.0, 180.0),
         ),
     ),
+    Kind(
+        "trim",
+        "Trim",
+        "Cuts the same share off every side.",
+        (
+            percent("share", "Share", "", 0.06, "How much of each side goes.", high=0.45),
+            switch("square", "Square", "", False, "Cuts the longer side down to the shorter."),
+        ),
+    ),
 )
 """In the order of the kernels' numbers, as `kernels.prepare.steps.KINDS` has them."""
 

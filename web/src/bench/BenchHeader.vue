@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
-import { ChevronRight, MousePointer2 } from "@lucide/vue"
+import { ChevronRight, Frame, MousePointer2 } from "@lucide/vue"
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { useSession } from "@/account/useSession"
@@ -9,6 +9,7 @@ import { useBench } from "./useBench"
 
 const emit = defineEmits<{ name: [] }>()
 const practising = defineModel<boolean>("practising", { required: true })
+const capturing = defineModel<boolean>("capturing", { required: true })
 const bench = useBench()
 const session = useSession()
 const route = useRoute()
@@ -56,6 +57,9 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
       Sign in again
     </button>
     <span class="space" />
+    <button type="button" class="quiet" :aria-pressed="capturing" @click="capturing = !capturing">
+      <Frame :size="20" /> Capture
+    </button>
     <button type="button" class="quiet" :aria-pressed="practising" @click="practising = !practising">
       <MousePointer2 :size="20" /> Practice pen
     </button>

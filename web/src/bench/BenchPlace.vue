@@ -25,6 +25,7 @@ const { on: practising } = usePracticePen(bench)
 const open = ref<Station["key"]>()
 const pointer = ref<Kind | "practice">()
 const drawing = ref(false)
+const capturing = ref(false)
 const naming = ref(false)
 const tray = computed(() => STATIONS.find((one) => one.key === open.value))
 const { standing, message } = bench.keeping
@@ -40,9 +41,19 @@ function toggle(station: Station): void {
 
 <template>
   <main class="bench" :class="[`hand-${session.account?.hand ?? 'right'}`, { opened: tray }]">
-    <BenchHeader v-model:practising="practising" class="head" @name="naming = true" />
+    <BenchHeader
+      v-model:practising="practising"
+      v-model:capturing="capturing"
+      class="head"
+      @name="naming = true"
+    />
     <BenchRail class="side" />
-    <ProofSheet v-model:pointer="pointer" v-model:drawing="drawing" class="proof" />
+    <ProofSheet
+      v-model:pointer="pointer"
+      v-model:drawing="drawing"
+      v-model:capturing="capturing"
+      class="proof"
+    />
     <section v-if="tray" class="tray" :aria-label="`${tray.label} tray`">
       <component :is="tray.tray" :pointer="pointer" :drawing="drawing" />
     </section>

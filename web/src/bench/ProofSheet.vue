@@ -7,6 +7,7 @@ import { FLOATS, type Kind } from "@/engine/sheet"
 import { MOST_SAMPLES } from "@/generated/layout"
 import { usePracticePen } from "@/practice/usePracticePen"
 import { useSession } from "@/account/useSession"
+import CaptureFrame from "./CaptureFrame.vue"
 import { useBench } from "./useBench"
 import { useSheetPointers } from "./useSheetPointers"
 import { useSheetView } from "./useSheetView"
@@ -21,6 +22,7 @@ const { view, seen, moved, fit, pinch } = useSheetView(width, height)
 const practice = usePracticePen(bench)
 const pointer = defineModel<Kind | "practice" | undefined>("pointer")
 const down = defineModel<boolean>("drawing", { required: true })
+const capturing = defineModel<boolean>("capturing", { required: true })
 let stroke: { id: string; kind: Kind; erase: boolean; start: number; sent: number } | undefined
 
 function sampleOf(event: PointerEvent): [number, number, number, number, number, number] {
@@ -128,6 +130,7 @@ const at = (x: number, y: number) => ({
     <p v-if="bench.proofs.strokes.value.length === 0" class="invite" :style="at(46, 548)">
       Draw anywhere: your strokes stay, and re-ink with every change.
     </p>
+    <CaptureFrame v-if="capturing" :view="view" @over="capturing = false" />
     <button v-if="moved" type="button" class="quiet fit" @click="fit">
       <Maximize :size="20" /> Whole sheet
     </button>

@@ -231,7 +231,7 @@ const points = computed((): [number, number][] => {
 <style scoped>
 .prep {
   display: grid;
-  grid-template-rows: 52px minmax(0, 1fr) auto 290px;
+  grid-template-rows: 52px minmax(0, 1fr) auto 262px;
   height: 100%;
 }
 header {

@@ -2,7 +2,7 @@
 
 import math
 
-from numba import float32, int32
+from numba import float32
 
 from ..chance import chance
 from ..registry import helper
@@ -71,44 +71,3 @@ def clear(out, count):
     """Bare paper."""
     for i in range(count):
         out[i] = float32(0)
-
-
-@helper
-def most_typical(image, side, lines, step, line_step):
-    """The place along a tile after which the step to the next is nearest to the mean of all steps."""
-    mean = 0.0
-    for i in range(side):
-        for line in range(lines):
-            at = line * line_step
-            mean += abs(image[at + (i + 1) % side * step] - image[at + i * step])
-    mean /= side
-    best, least = 0, 1e30
-    for i in range(side):
-        total = 0.0
-        for line in range(lines):
-            at = line * line_step
-            total += abs(image[at + (i + 1) % side * step] - image[at + i * step])
-        if abs(total - mean) < least:
-            best, least = i, abs(total - mean)
-    return int32((best + 1) % side)
-
-
-@helper
-def roll(out, width, height, left, top, scratch):
-    """Cut a tile out of its endless pattern `left` px farther right and `top` px farther down."""
-    for y in range(height):
-        for x in range(width):
-            scratch[y * width + x] = out[(y + top) % height * width + (x + left) % width]
-    for i in range(width * height):
-        out[i] = scratch[i]
-
-
-@helper
-def settle(out, width, height, scratch):
-    """Cut a tile where its wrap is like any place inside.
-
-    Any cut repeats unseen; this one also has a seam score of 1, for scores that a few marks could sway.
-    """
-    left = most_typical(out, width, height, 1, width)
-    top = most_typical(out, height, width, width, 1)
-    roll(out, width, height, left, top, scratch)

@@ -8,9 +8,9 @@ import math
 
 from numba import void
 
+from ..prepare.seam import BOTH, settle
 from ..prepare.steps import STEP
 from ..registry import array, kernel
-from .draw import settle
 from .hatching import hatch
 from .marks import bristles, dots, fibre, speckle, squiggles
 from .noise import clouds, tooth, weave
@@ -102,4 +102,4 @@ def generate(steps, screens, out, scratch):
     elif step.kind == NIB:
         faced(out, width, height, 4, 0.0, float(v[0]), math.radians(v[1]), float(v[2]), float(v[3]))
     if step.kind <= LAST_GRAIN and step.kind != HALFTONE:
-        settle(out, width, height, scratch)
+        settle(out, width, height, scratch, BOTH)

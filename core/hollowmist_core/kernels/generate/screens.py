@@ -10,8 +10,8 @@ import math
 import numpy as np
 from numba import float32, void
 
+from ..prepare.seam import most_typical, roll
 from ..registry import array, helper, kernel
-from .draw import most_typical, roll
 
 DOTS, LINES, ELLIPSES = 0, 1, 2
 TWO_PI = 2.0 * math.pi
@@ -122,7 +122,9 @@ def plan_screen(screens, v):
         least = 2.0
         for j in range(8):
             for i in range(8):
+                # Of places that overlap alike the farthest one is taken: half a cell away.
                 both = both_inked(form, screen.threshold, other, i / 8.0, j / 8.0)
+                both += 1e-4 * math.hypot(i / 8.0 - 0.5, j / 8.0 - 0.5)
                 if both < least - 1e-9:
                     least = both
                     screen.shift_u, screen.shift_v = i / 8.0, j / 8.0

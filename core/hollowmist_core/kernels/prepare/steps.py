@@ -11,7 +11,7 @@ from ..registry import array, kernel
 from .blur import blur, sharpen
 from .cutout import FLOOD, content_box, copy_part, cut_brightness, cut_flood, fade_edge
 from .reshape import MOST, combine, flip, mirror, resize, rotate, shift, turned_size
-from .seam import close_seam, closed_size
+from .seam import close_seam, closed_size, settle
 from .tone import even_light, invert, levels
 
 KINDS = (
@@ -30,6 +30,7 @@ KINDS = (
     "shift",
     "seam",
     "combine",
+    "trim",
 )
 (
     LEVELS,
@@ -47,7 +48,8 @@ KINDS = (
     SHIFT,
     CLOSE,
     COMBINE,
-) = range(15)
+    TRIM,
+) = range(16)
 
 VALUES = 16
 MOST_POINTS = 32
@@ -87,6 +89,13 @@ def size_step(steps, image):
         wide, high = min(int32(MOST), wide), min(int32(MOST), high)
         step.left = (left + right - wide) // 2
         step.top = (top + bottom - high) // 2
+    elif step.kind == TRIM:
+        wide = max(int32(1), int32(width * (1.0 - 2.0 * v[0]) + 0.5))
+        high = max(int32(1), int32(height * (1.0 - 2.0 * v[0]) + 0.5))
+        if v[1] > 0:
+            wide = high = min(wide, high)
+        step.left = (width - wide) // 2
+        step.top = (height - high) // 2
     elif step.kind == ROTATE:
         wide, high = turned_size(width, height, v[0])
     elif step.kind == RESIZE:
@@ -119,7 +128,7 @@ def run_step(steps, image, other, other_width, other_height, out, scratch):
             cut_flood(image, out, width, height, scratch, v[1], v[2], step.points, step.point_count)
         else:
             cut_brightness(image, out, count, v[1], v[2])
-    elif step.kind == CROP:
+    elif step.kind == CROP or step.kind == TRIM:
         copy_part(image, out, width, height, step.left, step.top, step.to_width, step.to_height)
     elif step.kind == FADE:
         fade_edge(image, out, width, height, int(v[0]), v[1])
@@ -139,5 +148,6 @@ def run_step(steps, image, other, other_width, other_height, out, scratch):
         shift(image, out, width, height, int(v[0] * width + 0.5), int(v[1] * height + 0.5))
     elif step.kind == CLOSE:
         close_seam(image, out, width, height, scratch, int(v[0]), v[1], int(v[2]))
+        settle(out, step.to_width, step.to_height, scratch, int(v[2]))
     elif step.kind == COMBINE:
         combine(image, out, width, height, other, other_width, other_height, int(v[0]), v[1], v[2], v[3], v[4])
