@@ -12,6 +12,7 @@ from hollowmist_core.kernels import lay
 from hollowmist_core.kernels.records import SAMPLE, STAMP, STROKE, TILE_AREA
 from hollowmist_core.kernels.tip import SHAPES
 from hollowmist_core.native import Sheet, prepared
+from hollowmist_core.prepare import recipe
 from hollowmist_core.wasm import MODULE
 from PIL import Image
 from rolls.demo import ROLLS
@@ -24,6 +25,8 @@ LIMITS = {
     "stamp_native_vs_pillow": 0.8,
     "stamp_wasm_vs_canvas2d": 0.8,
     "stamp_image_wasm_vs_canvas2d": 1.0,
+    "prep_ms": 120.0,
+    "seam_ms": 1500.0,
     "pen_to_ink_ms_p95": 8.0,
     "reink_ms_median": 50.0,
     "growth": 1.2,
@@ -52,6 +55,20 @@ def some_stamps() -> np.ndarray:
     # Full softness would reach beyond the image that Pillow and the canvas draw: 0.5 ends at 1.5 radii.
     stamps["softness"], stamps["flow"], stamps["cap"] = 0.5, 0.5, 1.0
     return stamps
+
+
+def six_steps() -> tuple[dict, dict]:
+    """A recipe of six steps, and the same with its first step's slider moved: all six run anew."""
+    kinds = ("levels", "light", "blur", "sharpen", "invert", "fade")
+    before = recipe.read({"start": {"kind": "picture"}, "steps": [{"kind": kind} for kind in kinds]})
+    after = recipe.read(before | {"steps": [before["steps"][0] | {"black": 0.1}, *before["steps"][1:]]})
+    return before, after
+
+
+def closing(way: str) -> tuple[dict, dict]:
+    """A recipe without and with its seam closed one way."""
+    closed = recipe.read({"start": {"kind": "picture"}, "steps": [{"kind": "seam", "way": way}]})
+    return closed | {"steps": []}, closed
 
 
 def image_brush() -> tuple[dict, dict, dict]:
@@ -193,7 +210,12 @@ class SpeedCase(JourneyCase):
         def feed(side):
             return page.evaluate("(given) => window.measures.feeds(...given)", [brush, line, side, side, 15])
 
+        def prep(before, after, rounds=5):
+            return page.evaluate("(given) => window.measures.recipeTime(...given)", [before, after, 1024, rounds])
+
         return {
+            "prep_ms": prep(*six_steps()),
+            "seam_ms": max(prep(*closing(way)) for way in ("least-error cut", "gradient")),
             "stamp_wasm_vs_canvas2d": ours / theirs,
             "stamp_image_wasm_vs_canvas2d": tipped / drawn,
             "sheet_growth": feed(8192) / feed(1024),

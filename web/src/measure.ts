@@ -3,7 +3,9 @@ import { FLOATS, Sheet, Slots, Workspace, type Stroke } from "./engine/sheet"
 import { Screen } from "./engine/screen"
 import { Images, picturesOf } from "./engine/images"
 import { loadModule, type Module } from "./engine/module"
+import { RecipeRunner } from "./engine/recipe"
 import { bytesOf } from "./engine/records"
+import type { Makes, Recipe } from "./sources/recipe"
 import type { BrushDocument } from "./engine/brush"
 import { TILE } from "./generated/layout"
 
@@ -164,7 +166,54 @@ async function feeds(
   return best / rows.length
 }
 
-const measures = { ink, layStamps, drawImages, feeds }
+function runnerOf(module: Module, pictures: Pictures): RecipeRunner {
+  const images = new Images(module)
+  const find = (digest: string) => {
+    const given = pictures[digest]
+    return given && { ...given, ink: bytesFrom(given.ink) }
+  }
+  return new RecipeRunner(module, new Slots(module), new Workspace(module, images), find)
+}
+
+const imageFrom = (pixels: string, width: number, height: number) =>
+  new ImageData(new Uint8ClampedArray(bytesFrom(pixels)), width, height)
+
+/** Follow a recipe over an original (base64 RGBA) and return its ink. */
+async function recipe(
+  document: Recipe,
+  makes: Makes,
+  pixels: string,
+  width: number,
+  height: number,
+  pictures: Pictures,
+) {
+  const runner = runnerOf(await load(), pictures)
+  runner.setOriginal("original", imageFrom(pixels, width, height))
+  const result = runner.bytes(runner.follow(document, makes))
+  let text = ""
+  for (let i = 0; i < result.ink.length; i += 32768) {
+    text += String.fromCharCode(...result.ink.subarray(i, i + 32768))
+  }
+  return { width: result.width, height: result.height, ink: btoa(text) }
+}
+
+/** Milliseconds to follow a recipe over noise of a side after its first and its second form, in turn; the best. */
+async function recipeTime(first: Recipe, second: Recipe, side: number, rounds: number): Promise<number> {
+  const runner = runnerOf(await load(), {})
+  const pixels = new ImageData(side, side)
+  for (let i = 0; i < pixels.data.length; i++) pixels.data[i] = i % 4 === 3 ? 255 : (i * 2654435761) >>> 24
+  runner.setOriginal("noise", pixels)
+  let best = Infinity
+  for (let i = 0; i < rounds; i++) {
+    runner.follow(first, "grain")
+    const start = performance.now()
+    runner.follow(second, "grain")
+    best = Math.min(best, performance.now() - start)
+  }
+  return best
+}
+
+const measures = { ink, layStamps, drawImages, feeds, recipe, recipeTime }
 declare global {
   interface Window {
     measures: typeof measures

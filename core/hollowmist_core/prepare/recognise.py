@@ -30,6 +30,8 @@ def channel_for(pixels: np.ndarray) -> str:
 def filling(ink: np.ndarray) -> bool:
     """Whether what stands free of the border is a full field in a frame, and not a form of its own."""
     inked = ink > 0.5 * float(np.percentile(ink, 95))
+    if not inked.any():
+        return False
     rows, columns = np.flatnonzero(inked.any(1)), np.flatnonzero(inked.any(0))
     box = inked[rows[0] : rows[-1] + 1, columns[0] : columns[-1] + 1]
     high, wide = (max(2, side // 8) for side in box.shape)

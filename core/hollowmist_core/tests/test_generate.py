@@ -80,7 +80,7 @@ class ScreenTests(TestCase):
 
     def test_partners_in_two_inks_overlap_by_the_figure_shown(self):
         for tone in (0.3, 0.45, 0.6):
-            settings = {"ruling": 12.0, "dpi": 300.0, "angle": 30.0, "tone": tone}
+            settings = {"ruling": 5.0, "dpi": 300.0, "angle": 30.0, "tone": tone}
             first = made("screen", **settings)
             partner = made("screen", partner=True, partner_tone=tone, **settings)
             sheet = self.printed(first.bytes, partner.bytes)
@@ -95,7 +95,7 @@ class ScreenTests(TestCase):
 
     @staticmethod
     def printed(first, partner):
-        """Two brushes with paper-held screens, in two inks on separate sheets, multiplied as prints are; one stroke each."""
+        """Two paper-held screens in two inks, one stroke each, multiplied as prints are."""
         side = first.shape[0]
         inks = []
         for ink, colour in ((first, "#0000ff"), (partner, "#ffff00")):

@@ -18,8 +18,8 @@ PLAIN = {
 
 
 def disc(side=128, share=0.8):
-    y, x = np.mgrid[-1 : 1 : side * 1j, -1 : 1 : side * 1j]
-    return (255 * np.clip((share - np.hypot(x, y)) * side / 2, 0, 1)).astype(np.uint8)
+    y, x = (np.indices((side, side)) + 0.5) * 2 / side - 1
+    return (255 * np.clip((share - np.hypot(x, y)) * side / 2 + 0.5, 0, 1)).round().astype(np.uint8)
 
 
 def half(side=64):

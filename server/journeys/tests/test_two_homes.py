@@ -1,28 +1,64 @@
 """The two homes make the same ink: native against WebAssembly, pixel by pixel, in the real browser."""
 
 import base64
+import hashlib
+import uuid
+from functools import cache
 
 import numpy as np
 from django.test import tag
 from hollowmist_core import proofs
-from hollowmist_core.brush import default_document, read
+from hollowmist_core.brush import default_document, pictures_of, read
 from hollowmist_core.native import PAPER, Sheet, Stroke, prepared
-from rolls.demo import ROLLS
+from hollowmist_core.prepare import recipe
+from hollowmist_core.prepare.generators import GENERATORS
+from hollowmist_core.prepare.recipe import default_step
+from hollowmist_core.prepare.run import follow
+from hollowmist_core.prepare.steps import STEPS
+from hollowmist_core.settings import BY_NAME
+from hollowmist_core.shipped import all_shipped
+from rolls.demo import ROLLS, with_sources
 
 from journeys.browser import JourneyCase
 
 SIZE = (1216, 720)
 
 
+def encoded(array: np.ndarray) -> str:
+    """An array's bytes as base64."""
+    return base64.b64encode(array.tobytes()).decode()
+
+
+def as_picture(ink: np.ndarray) -> dict:
+    """Ink as the browser's engine takes it."""
+    return {"width": ink.shape[1], "height": ink.shape[0], "ink": encoded(ink)}
+
+
+def digest_of(name: str) -> str:
+    """A stand-in for the digest of a shipped source."""
+    return hashlib.sha256(name.encode()).hexdigest()
+
+
+@cache
+def shipped_ink() -> dict[str, np.ndarray]:
+    """Ink of the shipped sources by their stand-in digests."""
+    found: dict[str, np.ndarray] = {}
+    for one in all_shipped(digest_of):
+        found[digest_of(one.name)] = follow(recipe.read(one.recipe), one.makes, None, found.__getitem__).bytes
+    return found
+
+
 @tag("browser")
 class TwoHomesTests(JourneyCase):
-    def assert_same_ink(self, document, strokes, name):
+    def assert_same_ink(self, document, strokes, name, pictures=None):
         sheet = Sheet(*SIZE)
-        record = prepared(document)
+        ready = prepared(document, pictures and pictures.__getitem__)
         for samples in strokes:
-            sheet.ink(record, Stroke(samples))
+            sheet.ink(ready, Stroke(samples))
         rows = [[list(map(float, sample)) for sample in samples] for samples in strokes]
-        data = self.page.evaluate("(given) => window.measures.ink(...given)", [document, rows, *SIZE, PAPER])
+        sent = {digest: as_picture(pictures[digest]) for _, digest in pictures_of(document)} if pictures else {}
+        given = [document, rows, *SIZE, PAPER, sent]
+        data = self.page.evaluate("(given) => window.measures.ink(...given)", given)
         tablet = np.frombuffer(base64.b64decode(data), np.uint8).reshape(SIZE[1], SIZE[0], 4)
         native = sheet.pixels()
         self.assertGreater((native[..., :3] != native[0, 0, :3]).sum(), 1000, name)
@@ -33,9 +69,63 @@ class TwoHomesTests(JourneyCase):
         self.page.wait_for_function("window.measures")
         strokes = [samples for lane in proofs.lanes() for samples in lane.strokes]
         self.assert_same_ink(default_document(), strokes, "a plain brush")
+        pictures = shipped_ink()
         for brushes in ROLLS.values():
             for name, _, document in brushes:
-                self.assert_same_ink(read(document), strokes, name)
+                whole = read(with_sources(document, lambda source: (uuid.uuid4(), digest_of(source))))
+                self.assert_same_ink(whole, strokes, name, pictures)
+
+    def test_every_hold_way_and_turning(self):
+        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.wait_for_function("window.measures")
+        strokes = [proofs.lanes()[1].strokes[0], proofs.lanes()[7].strokes[0]]
+        pictures = shipped_ink()
+        grain = {"grain": {"picture": digest_of("Slate")}}
+        shapes = [
+            {"picture": digest_of("Barnacle One"), "turn": 20.0},
+            {"picture": digest_of("Splash"), "invert": True},
+        ]
+        for settings in [
+            *({**grain, "grain_hold": hold, "grain_turn": 30.0} for hold in ("paper", "stroke", "stamp", "line")),
+            *({**grain, "grain_way": way, "bite_jitter": 0.5} for way in BY_NAME["grain_way"].choices),
+            *({"tip": "shapes", "shapes": shapes, "turning": turning} for turning in BY_NAME["turning"].choices),
+            *(
+                {"tip": "shapes", "shapes": shapes, "choosing": choosing, "blend_zone": 0.5}
+                for choosing in BY_NAME["choosing"].choices
+            ),
+            {"tip": "polygon", "softness": 0.3, "spacing": 0.5},
+            {"tip": "broad nib", "roundness": 0.2, "angle": 40.0},
+            {"stamps": 5.0, "scatter_across": 2.0, "scatter_along": 1.0, "size_jitter": 0.8, "flip_across": True},
+            {"stamps": 3.0, "several": "side by side", "spacing_jitter": 1.0, "hold_density": True, "flow": 0.2},
+        ]:
+            self.assert_same_ink(read({"size": 40.0, **settings}), strokes, str(settings), pictures)
+
+    def test_every_step_and_generator(self):
+        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.wait_for_function("window.measures")
+        rng = np.random.default_rng(4)
+        original = (rng.random((120, 150, 4)) * 255).astype(np.uint8)
+        original[..., 3] = 255
+        other = (rng.random((50, 60)) * 255).astype(np.uint8)
+        picture = {"start": {"kind": "picture"}}
+        row = [[20.0 + 4 * i, 60.0 + i, 9.0 * i, 0.8, 1.4, 0.0] for i in range(20)]
+        mended = {"dx": 30.0, "dy": 12.0, "radius": 9.0, "heal": True, "samples": [[40.0, 40.0], [60.0, 50.0]]}
+        drawn = {"brush": default_document(), "kind": "pen", "erase": False, "samples": row}
+        more = {"combine": {"other": "a" * 64}, "rotate": {"degrees": 33.0}, "background": {"points": [[0.3, 0.4]]}}
+        recipes = [{**picture, "steps": [default_step(kind.name) | more.get(kind.name, {})]} for kind in STEPS]
+        recipes.append({**picture, "steps": [{"kind": "mend", "strokes": [mended]}]})
+        recipes.append({**picture, "steps": [{"kind": "draw", "strokes": [drawn, {**drawn, "erase": True}]}]})
+        recipes += [{"start": {"kind": kind.name, "side": 128}} for kind in GENERATORS]
+        for document in recipes:
+            whole = recipe.read(document)
+            for makes in ("shape", "grain"):
+                native = follow(whole, makes, original, {"a" * 64: other}.__getitem__).bytes
+                given = [whole, makes, encoded(original), 150, 120, {"a" * 64: as_picture(other)}]
+                tablet = self.page.evaluate("(given) => window.measures.recipe(...given)", given)
+                name = f"{document['start']['kind']} {[one['kind'] for one in whole['steps']]} {makes}"
+                self.assertEqual((tablet["height"], tablet["width"]), native.shape, name)
+                ink = np.frombuffer(base64.b64decode(tablet["ink"]), np.uint8).reshape(native.shape)
+                self.assertLessEqual(int(np.abs(ink.astype(int) - native).max()), 1, name)
 
     def test_extremes(self):
         self.page.goto(f"{self.live_server_url}/measure.html")
