@@ -14,6 +14,9 @@ from .registry import array, helper, kernel
 
 HALF, ONE = float32(0.5), float32(1)
 FULL = float32(255)
+FIXED = float32(65536)
+PAIR = uint32(0x00FF00FF)
+WHOLE = uint32(256)
 
 
 @helper
@@ -105,33 +108,64 @@ def level_for(image, texels):
 
 
 @helper
-def blended(word, fx, fy):
-    """Bilinear mean 0..255 of a word's four texels."""
-    a, b = float32(int32(word & uint32(255))), float32(int32((word >> uint32(8)) & uint32(255)))
-    c, d = float32(int32((word >> uint32(16)) & uint32(255))), float32(int32(word >> uint32(24)))
-    top = a + (b - a) * fx
-    return top + (c + (d - c) * fx - top) * fy
+def blended(word, x, y):
+    """Bilinear mean of a word's four texels, 0..255 * 65536; x and y are places in 1/65536 texel.
+
+    Two texels are weighed in one multiplication: each has 16 bits of the word to itself.
+    """
+    fx, fy = uint32((x >> 8) & 255), uint32((y >> 8) & 255)
+    left, right = word & PAIR, (word >> uint32(8)) & PAIR
+    both = uint32(left * (WHOLE - fx) + right * fx)
+    return float32(int32((both & uint32(65535)) * (WHOLE - fy) + (both >> uint32(16)) * fy))
+
+
+@helper
+def fixed(value):
+    """A place in 1/65536 texel."""
+    return int32(math.floor(value * FIXED + HALF))
+
+
+@helper
+def inside(at, step, limit, count):
+    """The first and the past-last of `count` places at, at + step .. that lie in 0 <= place < limit."""
+    first, past = 0, int(count)
+    if step > 0:
+        if at < 0:
+            first = -(int(at) // step)
+        past = min(past, -((int(at) - limit) // step))
+    elif step < 0:
+        if at >= limit:
+            first = (int(at) - limit) // -step + 1
+        past = min(past, int(at) // -step + 1)
+    elif at < 0 or at >= limit:
+        past = 0
+    return first, past
 
 
 @helper
 def read_clear(row, count, image, level, bank, x, y, dx, dy, scale):
-    """Read `count` places along a line through a shape into `row`, times `scale`; outside it is clear.
+    """Read `count` places along a line through a shape into `row`, 0..255 times `scale`; outside it is clear.
 
     (x, y) is the first place in texels of the level, from its top left corner; (dx, dy) the step.
     """
     width, height = image.widths[level], image.heights[level]
     stride = uint32(width + 1)
     at = uint32(image.offsets[level])
-    most_x, most_y = float32(width) + float32(0.9999), float32(height) + float32(0.9999)
-    x += HALF
-    y += HALF
-    for i in range(count):
-        k = float32(int32(i))
-        px = min(most_x, max(float32(0), x + dx * k))
-        py = min(most_y, max(float32(0), y + dy * k))
-        column, line = int32(px), int32(py)
-        word = bank[at + uint32(line) * stride + uint32(column)]
-        row[i] = blended(word, px - float32(column), py - float32(line)) * scale
+    px, py = fixed(x + HALF), fixed(y + HALF)
+    step_x, step_y = fixed(dx), fixed(dy)
+    first, past = inside(px, step_x, (int(width) + 1) << 16, count)
+    first_y, past_y = inside(py, step_y, (int(height) + 1) << 16, count)
+    first, past = max(first, first_y), min(past, past_y)
+    scale *= float32(1.0) / FIXED
+    for i in range(min(first, count)):
+        row[i] = float32(0)
+    for i in range(first, past):
+        k = int32(i)
+        here_x, here_y = int32(px + step_x * k), int32(py + step_y * k)
+        word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
+        row[i] = blended(word, here_x, here_y) * scale
+    for i in range(max(first, past), count):
+        row[i] = float32(0)
 
 
 @helper
@@ -144,15 +178,20 @@ def wrapped(value, side):
 @helper
 def read_tiled(row, count, image, level, bank, x, y, dx, dy):
     """Read `count` places along a line through a tile, 0..1; the tile goes on at its other side."""
-    width, height = float32(image.widths[level]), float32(image.heights[level])
     stride = uint32(image.widths[level])
     at = uint32(image.offsets[level])
-    x += HALF
-    y += HALF
+    width, height = int32(image.widths[level] << 16), int32(image.heights[level] << 16)
+    px = fixed(wrapped(x + HALF, float32(image.widths[level]))) % width
+    py = fixed(wrapped(y + HALF, float32(image.heights[level]))) % height
+    # A step backwards is a step forwards round the other way.
+    step_x, step_y = fixed(dx) % width, fixed(dy) % height
+    scale = float32(1.0) / (FIXED * FULL)
     for i in range(count):
-        k = float32(int32(i))
-        px = wrapped(x + dx * k, width)
-        py = wrapped(y + dy * k, height)
-        column, line = int32(px), int32(py)
-        word = bank[at + uint32(line) * stride + uint32(column)]
-        row[i] = blended(word, px - float32(column), py - float32(line)) * (ONE / FULL)
+        word = bank[at + uint32(py >> 16) * stride + uint32(px >> 16)]
+        row[i] = blended(word, px, py) * scale
+        px = int32(px + step_x)
+        py = int32(py + step_y)
+        if px >= width:
+            px = int32(px - width)
+        if py >= height:
+            py = int32(py - height)

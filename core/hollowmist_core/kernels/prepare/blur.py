@@ -13,7 +13,7 @@ from ..registry import helper
 EXACT = 4.0
 """Largest deviation, px, that is computed by its weights."""
 
-PASSES = 4
+PASSES = 3
 MOST_REACH = 17
 MARGIN = 1 << 17
 """Pixels of scratch space beyond a picture: sixteen columns of the largest, with as much again at both ends."""

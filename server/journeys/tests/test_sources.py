@@ -1,0 +1,163 @@
+"""Sources in the real browser: from a photo to a grain and to a shape by touch alone, and on to brushes."""
+
+import io
+import tempfile
+from pathlib import Path
+
+import numpy as np
+from django.test import tag
+from hollowmist_core.brush import read
+from PIL import Image
+from playwright.sync_api import expect
+from sources.models import Source
+from sources.tests.pictures import gravel, shell
+
+from journeys.browser import JourneyCase, Pen
+
+
+@tag("browser")
+class SourcesJourneyTests(JourneyCase):
+    brushes = {"Rope Ribbon": {"size": 24.0, "steadying": "even-out"}}
+
+    def setUp(self):
+        super().setUp()
+        self.folder = tempfile.TemporaryDirectory()
+        self.addCleanup(self.folder.cleanup)
+
+    def file(self, name, data):
+        path = Path(self.folder.name) / name
+        path.write_bytes(data)
+        return str(path)
+
+    def add(self, *files):
+        self.page.goto(f"{self.live_server_url}/sources")
+        self.page.set_input_files('input[aria-label="Picture files"]', list(files))
+
+    def add_step(self, name):
+        self.page.get_by_role("button", name="Step", exact=True).tap()
+        self.page.locator(".kinds .kind", has_text=name).first.tap()
+
+    def seams(self):
+        words = self.page.get_by_role("status", name="Figures").inner_text().split()
+        return float(words[1]), float(words[3])
+
+    def kept_source(self, name):
+        self.page.wait_for_function("document.querySelector('.standing')?.textContent.trim() === 'kept'")
+        return Source.objects.get(account__isnull=False, name=name)
+
+    def test_a_photo_becomes_a_seamless_paper_held_grain_by_touch(self):
+        self.add(self.file("gravel.jpg", gravel()))
+        figures = self.page.get_by_role("status", name="Figures")
+        expect(figures).to_contain_text("close the seam")
+        before = self.seams()
+        self.assertGreater(max(before), 1.5)
+        self.add_step("Even light")
+        self.page.get_by_role("button", name="Close the seam").tap()
+        expect(figures).not_to_contain_text("close the seam")
+        self.assertLessEqual(max(self.seams()), 1.1)
+        self.page.get_by_role("radio", name="Tiled").tap()
+        source = self.kept_source("gravel")
+        self.assertEqual([step["kind"] for step in source.recipe["steps"]], ["trim", "light", "seam"])
+        # What is kept has the score that was shown.
+        ink = np.asarray(Image.open(io.BytesIO(bytes(source.picture.data)))).astype(float)
+        for axis, shown in zip((1, 0), self.seams(), strict=True):
+            wrap = np.abs(np.take(ink, 0, axis) - np.take(ink, -1, axis)).mean()
+            self.assertAlmostEqual(wrap / np.abs(np.diff(ink, axis=axis)).mean(), shown, delta=0.03)
+        self.page.get_by_role("button", name="New brush from here").tap()
+        expect(self.page.locator(".proposal")).to_have_count(4, timeout=60_000)
+        self.page.get_by_role("button", name="open the bench").tap()
+        self.page.wait_for_url("**/bench/**")
+        self.page.wait_for_function("window.hollowmist?.inked()")
+        brush = self.roll.brushes.get(name="gravel")
+        self.assertEqual((brush.document["grain"]["source"], brush.document["grain_hold"]), (str(source.pk), "paper"))
+
+    def test_another_photo_becomes_a_soft_scattered_shape(self):
+        self.add(self.file("shell.png", shell(light_on_dark=True)))
+        expect(self.page.get_by_text("It was light on dark, and was inverted.")).to_be_visible()
+        self.add_step("Fade the edge")
+        source = self.kept_source("shell")
+        self.assertEqual([s["kind"] for s in source.recipe["steps"]], ["invert", "crop", "fade"])
+        ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(source.picture.data))))
+        self.assertEqual(int(max(ink[0].max(), ink[-1].max(), ink[:, 0].max(), ink[:, -1].max())), 0)
+        self.page.get_by_role("button", name="New brush from here").tap()
+        self.page.locator(".proposal", has_text="as it is").tap()
+        self.page.locator(".proposal", has_text="scattered").tap()
+        self.page.get_by_role("button", name="open the bench").tap()
+        self.page.wait_for_url("**/bench/**")
+        self.page.wait_for_function("window.hollowmist?.inked()")
+        brush = self.roll.brushes.get(name="shell, scattered")
+        self.assertEqual(brush.document["tip"], "shapes")
+        self.assertGreater(brush.document["scatter_across"], 0.5)
+
+    def test_a_drawing_on_the_proof_sheet_becomes_the_brush_s_shape_on_the_bench(self):
+        self.open_bench()
+        pen = Pen(self.page)
+        pen.draw([(750 + 30 * np.cos(a), 600 + 30 * np.sin(a), 0.8) for a in np.linspace(0, 6.3, 30)])
+        self.page.get_by_role("button", name="Capture").click()
+        self.page.mouse.move(695, 545)
+        self.page.mouse.down()
+        self.page.mouse.move(805, 655, steps=6)
+        self.page.mouse.up()
+        self.page.get_by_role("button", name="As shape").click()
+        expect(self.page.get_by_text("is the brush's shape now")).to_be_visible()
+        self.assertIn("/bench/", self.page.url)
+        self.page.wait_for_function("document.querySelector('.standing')?.textContent.startsWith('kept')")
+        brush = self.roll.brushes.get()
+        self.assertEqual((brush.document["tip"], len(brush.document["shapes"])), ("shapes", 1))
+        ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(brush.picture_uses.get().picture.data))))
+        # A ring was drawn: inked round, bare in the middle.
+        self.assertLess(int(ink[ink.shape[0] // 2, ink.shape[1] // 2]), 30)
+        self.assertGreater(int(ink[ink.shape[0] // 2].max()), 200)
+
+    def test_a_step_can_still_be_changed_later_and_brushes_follow_or_keep_their_copy(self):
+        self.add(self.file("gravel.jpg", gravel()))
+        self.add_step("Blur")
+        source = self.kept_source("gravel")
+        use = {"picture": source.picture_id, "source": str(source.pk)}
+        brush = self.made["Rope Ribbon"]
+        brush.document = read({"grain": use})
+        brush.save()
+        brush.picture_uses.create(picture_id=source.picture_id, source=source)
+        for follows in (False, True):
+            first = Source.objects.get(pk=source.pk).picture_id
+            self.page.goto(f"{self.live_server_url}/sources/{source.pk}")
+            self.page.locator(".step .hold", has_text="Blur").tap()
+            self.page.get_by_role("button", name="Radius: more").tap()
+            self.page.wait_for_function("document.querySelector('.standing')?.textContent.trim() === 'keeping'")
+            self.kept_source("gravel")
+            self.page.get_by_role("link", name="Sources").tap()
+            self.page.get_by_role("button", name="Let them follow" if follows else "Keep their copy").tap()
+            self.page.wait_for_url("**/sources")
+            now = Source.objects.get(pk=source.pk).picture_id
+            self.assertNotEqual(first, now)
+            if follows:
+                expect(self.page.get_by_text("1 brushes follow.")).to_be_visible()
+            brush.refresh_from_db()
+            self.assertEqual(brush.document["grain"]["picture"], now if follows else use["picture"])
+
+    def test_of_many_files_the_broken_ones_are_named(self):
+        files = [self.file(f"shell {i}.png", shell(80)) for i in range(4)]
+        self.add(*files, self.file("torn.png", shell(80)[:900]), self.file("letter.png", b"dear keeper"))
+        coming = self.page.get_by_role("status", name="Pictures coming in")
+        expect(coming).to_contain_text("4 of 6 in, 2 not taken")
+        expect(coming).to_contain_text("torn.png")
+        expect(coming).to_contain_text("letter.png")
+        self.assertEqual(Source.objects.filter(account__isnull=False).count(), 4)
+
+    def drawn(self):
+        """The drawn source, once a stroke of it is kept."""
+        found = Source.objects.filter(name="Drawn").first()
+        return found if found and found.recipe["steps"][0]["strokes"] else None
+
+    def test_the_pen_draws_on_the_prep_table_and_the_server_makes_the_same(self):
+        self.page.goto(f"{self.live_server_url}/sources")
+        self.page.get_by_role("button", name="Draw", exact=True).click()
+        self.page.wait_for_url("**/sources/*-*")
+        self.page.locator(".step .hold", has_text="Draw into it").tap()
+        box = self.page.locator(".large .worked").bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        Pen(self.page).draw([(x - 60 + 4 * i, y, 0.9) for i in range(30)])
+        source = self.wait_for(self.drawn)
+        ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(source.picture.data))))
+        self.assertGreater(int(ink[256, 256]), 200)
+        self.assertEqual(int(ink[100, 256]), 0)
