@@ -103,6 +103,12 @@ class StaleSourceSerializer(serializers.Serializer):
     theirs = WholeSourceSerializer()
 
 
+class ProposedAsSerializer(serializers.Serializer):
+    """What the source is taken as; without it what it is meant for."""
+
+    makes = serializers.ChoiceField(Source.Makes.choices, required=False)
+
+
 class ProposalSerializer(serializers.Serializer):
     """A brush that is proposed, inked."""
 

@@ -27,6 +27,7 @@ from .serializers import (
     KeptRecipeSerializer,
     NewSourceSerializer,
     ProposalSerializer,
+    ProposedAsSerializer,
     SourceSerializer,
     SourceStateSerializer,
     StaleSourceSerializer,
@@ -167,12 +168,14 @@ class SourceDuplicateView(APIView):
 class SourceProposalsView(APIView):
     """Brushes proposed from a source."""
 
-    @extend_schema(request=None, responses=ProposalSerializer(many=True))
+    @extend_schema(request=ProposedAsSerializer, responses=ProposalSerializer(many=True))
     def post(self, request, source_id):
         """A brush that uses the source and three variations, inked; nothing is kept yet."""
+        given = ProposedAsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
         source = get_object_or_404(seen_by(request.user), pk=source_id)
         texture = Source.objects.filter(account=None, name=TEXTURE).values_list("picture_id", flat=True).first()
-        found = proposals(source.makes, source.picture_id, str(source.pk), texture)
+        found = proposals(given.validated_data.get("makes", source.makes), source.picture_id, str(source.pk), texture)
         find = ink_for(request.user)
         body = [
             {

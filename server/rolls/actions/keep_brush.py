@@ -44,6 +44,8 @@ def note_uses(brush: Brush) -> None:
     uses = [*brush.document["shapes"], *([brush.document["grain"]] if brush.document["grain"] else [])]
     wanted = {(use["picture"], use["source"]) for use in uses}
     known = {str(pk) for pk in Source.objects.filter(pk__in=[s for _, s in wanted if s]).values_list("pk", flat=True)}
+    # What ships may be made anew; a brush keeps the picture that it was made with.
+    brush.roll.account.pictures.add(*(picture for picture, _ in wanted))
     brush.picture_uses.all().delete()
     PictureUse.objects.bulk_create(
         PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)

@@ -50,9 +50,11 @@ def pixels_of(picture: Picture) -> np.ndarray:
 
 
 def own_pictures(account):
-    """Pictures that an account may use: those it holds, and those that ship."""
-    shipped = Q(sources__account=None, sources__isnull=False)
-    return Picture.objects.filter((Q(holders=account) | shipped) if account else shipped).distinct()
+    """Pictures that an account may use: those it holds, those of its brushes, and those that ship."""
+    may = Q(sources__account=None, sources__isnull=False)
+    if account is not None:
+        may |= Q(holders=account) | Q(uses__brush__roll__account=account)
+    return Picture.objects.filter(may).distinct()
 
 
 def ink_for(account):

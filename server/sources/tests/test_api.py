@@ -13,6 +13,7 @@ from django.utils import timezone
 from hollowmist_core.brush import default_document
 from PIL import Image
 from rolls.actions.add_brush import add_brush
+from rolls.actions.repaint_brushes import repaint_brushes
 from rolls.models import Brush, Roll
 
 from sources.actions.make_source import make_source
@@ -218,7 +219,7 @@ class KeepingTests(SourceTests):
             self.client.get(path),
             self.client.delete(path),
             self.client.post(f"{path}/duplicate"),
-            self.client.post(f"{path}/proposals"),
+            self.client.post(f"{path}/proposals", {}, content_type="application/json"),
             self.client.post(f"{path}/follow"),
             self.client.get(f"/api/pictures/{source.picture_id}"),
             self.client.get(f"/api/sources/{uuid.uuid4()}"),
@@ -273,6 +274,14 @@ class UseTests(SourceTests):
         answer = self.client.put(f"/api/brushes/{self.brush.pk}", body, content_type="application/json")
         self.assertEqual(answer.status_code, 200, answer.content)
 
+    def test_a_shipped_source_that_is_made_anew_leaves_brushes_as_they_are(self):
+        Source.objects.filter(pk=self.source.pk).update(account=None)
+        self.source.picture.holders.clear()
+        changed = self.make(recipe={"start": {"kind": "weave", "side": 64}})
+        Source.objects.filter(pk=self.source.pk).update(picture=changed.picture)
+        self.assertEqual(repaint_brushes(), 1)
+        self.ink(self.source.picture_id)
+
     def test_a_brush_with_a_picture_that_is_not_here_is_refused(self):
         theirs = self.make(account=self.other, recipe={"start": {"kind": "weave", "side": 64}})
         for picture in (theirs.picture_id, "0" * 64):
@@ -300,11 +309,20 @@ class UseTests(SourceTests):
         self.assertFalse(Picture.objects.filter(pk=digest).exists())
         self.assertTrue(Picture.objects.filter(pk=Source.objects.get(pk=self.source.pk).picture_id).exists())
 
+    def propose(self, source, **taken):
+        path = f"/api/sources/{source.pk}/proposals"
+        return self.client.post(path, taken, content_type="application/json").json()
+
+    def test_a_shape_can_be_taken_as_a_grain(self):
+        source = self.make("Splash", "shape", {"start": {"kind": "splat", "side": 128}})
+        self.assertIsNone(self.propose(source)[0]["document"]["grain"])
+        self.assertEqual(self.propose(source, makes="grain")[0]["document"]["grain"]["picture"], source.picture_id)
+
     def test_four_brushes_are_proposed_that_differ_and_can_be_kept(self):
         for makes in ("grain", "shape"):
             start = "dots" if makes == "grain" else "splat"
             source = self.make(f"A {makes}", makes, {"start": {"kind": start, "side": 128}})
-            found = self.client.post(f"/api/sources/{source.pk}/proposals").json()
+            found = self.propose(source)
             self.assertEqual([one["label"] for one in found], ["as it is", "tighter", "scattered", "textured"])
             self.assertEqual(len({one["picture"] for one in found}), 4)
             kept = self.client.post(

@@ -182,7 +182,7 @@ function toggle(station: Station): void {
   }
   .tray :deep(.columns) {
     grid-auto-flow: row;
-    grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
     height: auto;
     gap: 8px 28px;
   }

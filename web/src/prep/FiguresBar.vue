@@ -23,7 +23,8 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
         <b>{{ figures.border_most > 0.04 ? `inked, ${share(figures.border_most)}` : "clear" }}</b></span
       >
       <span
-        ><b>{{ figures.width }} x {{ figures.height }}</b> px</span
+        ><b>{{ figures.width }} x {{ figures.height }}</b> px for a brush up to
+        <b>{{ prep.largest.value }}</b> px</span
       >
       <span
         >black <b>{{ share(figures.black) }}</b> white <b>{{ share(figures.white) }}</b></span

@@ -38,6 +38,8 @@ export function makePrep(id: string, account: string, brushId?: string) {
   const at = computed(() => (chosen.value === "start" ? -1 : keys.value.indexOf(chosen.value)))
   const step = computed(() => state.value?.recipe.steps[at.value])
   const byPen = computed(() => BY_PEN.has(step.value?.kind ?? ""))
+  /** The largest size, px, of the brush that tries the source. */
+  const largest = computed(() => (brush.value ? Number(brush.value.size) : USUAL))
   const shipped = computed(() => keeping.source.value?.shipped ?? false)
   const full = computed(() => (state.value?.recipe.steps.length ?? 0) >= MOST_STEPS)
   const news = engine.prep
@@ -64,13 +66,12 @@ export function makePrep(id: string, account: string, brushId?: string) {
   function follow(): void {
     if (!state.value) return
     const { recipe, makes } = state.value
-    const largest = brush.value ? Number(brush.value.size) : USUAL
     // What is sent must be plain data.
     const plain = JSON.parse(JSON.stringify({ recipe: followed(recipe), brush: trying(makes) })) as {
       recipe: Recipe
       brush: BrushDocument
     }
-    void engine.api.prepFollow({ ...plain, makes, largest, edit: ++edit })
+    void engine.api.prepFollow({ ...plain, makes, largest: largest.value, edit: ++edit })
   }
 
   function put([next, nextKeys]: [SourceState, number[]]): void {
@@ -243,6 +244,7 @@ export function makePrep(id: string, account: string, brushId?: string) {
       news,
       advice,
       brushName,
+      largest,
     },
     ...{
       changeStart,

@@ -4,7 +4,9 @@ import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
 import { ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
 import { api, reach, type Proposal, type Roll, type Source } from "@/api/client"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
 import { notice } from "@/shell/notice"
+import type { Makes } from "./recipe"
 
 const props = defineProps<{ source: Source }>()
 const open = defineModel<boolean>({ required: true })
@@ -14,18 +16,32 @@ const kept = ref<boolean[]>([])
 const rolls = shallowRef<Roll[]>([])
 const roll = ref("")
 const name = ref("")
+const as = ref<Makes>("shape")
+const AS = [
+  { value: "shape", label: "taken as a shape" },
+  { value: "grain", label: "taken as a grain" },
+] as const
 const busy = ref(false)
 const problem = ref("")
 
 watch(
   open,
-  async (now) => {
+  (now) => {
+    if (!now) return
+    name.value = props.source.name
+    as.value = props.source.makes
+  },
+  { immediate: true },
+)
+
+watch(
+  [open, as],
+  async ([now]) => {
     if (!now) return
     proposals.value = []
-    name.value = props.source.name
-    const path = { params: { path: { source_id: props.source.id } } }
+    const call = { params: { path: { source_id: props.source.id } }, body: { makes: as.value } }
     const [made, places] = await Promise.all([
-      reach(api.POST("/api/sources/{source_id}/proposals", path)),
+      reach(api.POST("/api/sources/{source_id}/proposals", call)),
       reach(api.GET("/api/rolls")),
     ])
     problem.value = made.message || places.message
@@ -58,6 +74,7 @@ async function keep(): Promise<void> {
 
 <template>
   <ElDialog v-model="open" title="New brush from here" width="min(820px, 94vw)" align-center>
+    <ChoiceBar v-model="as" label="Taken as" :options="[...AS]" class="as" />
     <p v-if="problem" role="alert">{{ problem }}</p>
     <p v-else-if="proposals.length === 0">Inking a brush and three variations.</p>
     <div class="proposals">
@@ -95,7 +112,12 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
+.as {
+  margin-bottom: 12px;
+  max-width: 400px;
+}
 .proposals {
+  min-height: 320px;
   display: grid;
   grid-template-columns: repeat(4, 1fr);
   gap: 16px;

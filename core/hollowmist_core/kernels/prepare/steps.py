@@ -122,7 +122,7 @@ def run_step(steps, image, other, other_width, other_height, out, scratch):
     elif step.kind == INVERT:
         invert(image, out, count)
     elif step.kind == LIGHT:
-        even_light(image, out, width, height, scratch, v[0] * max(width, height), v[1], tiled)
+        even_light(image, out, width, height, scratch, v[0] * max(width, height), v[1])
     elif step.kind == BACKGROUND:
         if v[0] == FLOOD:
             cut_flood(image, out, width, height, scratch, v[1], v[2], step.points, step.point_count)

@@ -62,10 +62,13 @@ def invert(image, out, count):
 
 
 @helper
-def even_light(image, out, width, height, scratch, reach, amount, tiled):
-    """Take out what changes slowly: light from one side, a dark corner. `reach` in px is what counts as slow."""
+def even_light(image, out, width, height, scratch, reach, amount):
+    """Take out what changes slowly: light from one side, a dark corner. `reach` in px is what counts as slow.
+
+    Light does not go on at the other side, not even of a picture that is to become a tile.
+    """
     count = width * height
-    blur(image, out, width, height, scratch, reach, tiled)
+    blur(image, out, width, height, scratch, reach, False)
     total = 0.0
     for i in range(count):
         total += image[i]

@@ -3,7 +3,10 @@
 from accounts.models import Account
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from sources.actions.keep_source import keep_source
+from sources.actions.make_source import take_in
 from sources.actions.ship_sources import ship_sources
+from sources.demo import PHOTOS, recipe_for
 from sources.models import Source
 
 from rolls.actions.add_brush import add_brush
@@ -28,6 +31,10 @@ class Command(BaseCommand):
         find = shipped.__getitem__
         with transaction.atomic():
             account = Account.objects.create_user(NAME, password=PASSWORD)
+            for file_name, (photo, kinds, levels) in PHOTOS.items():
+                source, _ = take_in(account, photo(), file_name)
+                recipe = recipe_for(source.recipe, kinds, levels)
+                keep_source(source, 1, source.name, "Taken on the beach.", source.makes, recipe)
             for position, (name, brushes) in enumerate(ROLLS.items()):
                 roll = Roll.objects.create(account=account, name=name, position=position)
                 for brush_name, note, document in brushes:
