@@ -131,7 +131,7 @@ class SourcesJourneyTests(JourneyCase):
             now = Source.objects.get(pk=source.pk).picture_id
             self.assertNotEqual(first, now)
             if follows:
-                expect(self.page.get_by_text("1 brushes follow.")).to_be_visible()
+                expect(self.page.get_by_text("1 brush follows.")).to_be_visible()
             brush.refresh_from_db()
             self.assertEqual(brush.document["grain"]["picture"], now if follows else use["picture"])
 

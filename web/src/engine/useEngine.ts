@@ -25,6 +25,8 @@ declare global {
       inkTime: () => number
       /** How long the recipe on the prep table last took, ms. */
       prepTime: () => number
+      /** How many of its changes the prep table has shown. */
+      prepEdits: () => number
       /** Times from pen event to changed canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
     }
@@ -60,6 +62,7 @@ export function useEngine(): Engine {
     inked: () => inked.value.edit > 0,
     inkTime: () => inked.value.ms,
     prepTime: () => prep.value?.ms ?? 0,
+    prepEdits: () => prep.value?.edit ?? 0,
     penTimes: () => api.takePenTimes(),
   }
   return engine

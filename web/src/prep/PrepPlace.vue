@@ -88,7 +88,8 @@ async function follow(yes: boolean): Promise<void> {
   if (yes) {
     const path = { params: { path: { source_id: props.source } } }
     const { data, message: why } = await reach(api.POST("/api/sources/{source_id}/follow", path))
-    notice(data ? `${data.brushes.length} brushes follow.` : why)
+    const count = data?.brushes.length ?? 0
+    notice(data ? (count === 1 ? "1 brush follows." : `${count} brushes follow.`) : why)
   }
   if (leaving) await router.push(leaving)
 }
