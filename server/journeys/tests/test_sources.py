@@ -74,6 +74,12 @@ class SourcesJourneyTests(JourneyCase):
     def test_another_photo_becomes_a_soft_scattered_shape(self):
         self.add(self.file("shell.png", shell(light_on_dark=True)))
         expect(self.page.get_by_text("It was light on dark, and was inverted.")).to_be_visible()
+        turn = self.page.get_by_role("button", name="Turn light and dark")
+        expect(turn).to_contain_text("light on dark")
+        turn.tap()
+        expect(turn).to_contain_text("dark on light")
+        turn.tap()
+        expect(turn).to_contain_text("light on dark")
         self.add_step("Fade the edge")
         source = self.kept_source("shell")
         self.assertEqual([s["kind"] for s in source.recipe["steps"]], ["invert", "crop", "fade"])

@@ -22,6 +22,15 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
         >border
         <b>{{ figures.border_most > 0.04 ? `inked, ${share(figures.border_most)}` : "clear" }}</b></span
       >
+      <button
+        v-if="prep.state.value?.recipe.start.kind === 'picture' && !prep.shipped.value"
+        type="button"
+        class="quiet read"
+        aria-label="Turn light and dark"
+        @click="prep.turnRound()"
+      >
+        read as <b>{{ prep.inverted.value ? "light on dark" : "dark on light" }}</b>
+      </button>
       <span
         ><b>{{ figures.width }} x {{ figures.height }}</b> px for a brush up to
         <b>{{ prep.largest.value }}</b> px</span
@@ -64,6 +73,13 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
 }
 b {
   color: var(--ink);
+}
+.read {
+  gap: 4px;
+  padding: 0;
+  color: inherit;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
 }
 .advice {
   display: inline-flex;

@@ -136,6 +136,23 @@ export function makePrep(id: string, account: string, brushId?: string) {
     addSteps([(begins ? { ...begins } : { kind, on: true, strokes: [] }) as Step])
   }
 
+  /** Whether the picture is read as light on dark. */
+  const inverted = computed(
+    () => state.value?.recipe.steps.some((one) => one.kind === "invert" && one.on) ?? false,
+  )
+
+  /** Read the picture the other way round: its dark is its light. */
+  function turnRound(): void {
+    const { recipe } = state.value!
+    const there = recipe.steps.findIndex((one) => one.kind === "invert")
+    if (there >= 0) changeStep(there, { on: !recipe.steps[there]!.on })
+    else if (!full.value) {
+      const steps: Step[] = [{ kind: "invert", on: true }, ...recipe.steps]
+      recipeBecomes({ ...recipe, steps }, [nextKey++, ...keys.value], "steps")
+    }
+    closeStep()
+  }
+
   function removeStep(index: number): void {
     const { recipe } = state.value!
     const steps = recipe.steps.filter((_, i) => i !== index)
@@ -260,6 +277,8 @@ export function makePrep(id: string, account: string, brushId?: string) {
       rename,
     },
     takeTheirs,
+    inverted,
+    turnRound,
   }
 }
 
