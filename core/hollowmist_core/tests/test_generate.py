@@ -101,7 +101,7 @@ class ScreenTests(TestCase):
         for ink, colour in ((first, "#0000ff"), (partner, "#ffff00")):
             picture = "a" * 64
             settings = {
-                "size": 400.0,
+                "size": 2000.0,
                 "ink": colour,
                 "grain": {"picture": picture},
                 "grain_px": float(side),
