@@ -202,15 +202,19 @@ class SliderTests(JourneyCase):
             ("Weight", "Start taper", 60),
             ("Weight", "End taper", 60),
             ("Weight", "Size", 30),
-            ("Tip", "Spacing", 60),
             ("Tip", "Softness", 60),
+            ("Tip > Spacing & turn", "Spacing", 60),
+            ("Tip > Chance", "Size jitter", 60),
             ("Ink", "Opacity", -60),
         ]:
             with self.subTest(name):
+                station, _, section = station.partition(" > ")
                 card = page.locator(".card", has_text=station)
                 if card.get_attribute("aria-expanded") != "true":
                     card.click()
                     page.wait_for_timeout(300)
+                if section:
+                    page.get_by_role("radio", name=section, exact=True).click()
                 slider = page.locator(".tray").get_by_role("slider", name=name, exact=True)
                 self.assert_reinks_while_dragged(page, slider, dx)
 

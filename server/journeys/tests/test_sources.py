@@ -45,6 +45,11 @@ class SourcesJourneyTests(JourneyCase):
         self.page.wait_for_function("document.querySelector('.standing')?.textContent.trim() === 'kept'")
         return Source.objects.get(account__isnull=False, name=name)
 
+    def source_with(self, name, step):
+        """The account's source of a name, once a step is kept in its recipe."""
+        found = Source.objects.filter(account__isnull=False, name=name).first()
+        return found if found and step in [one["kind"] for one in found.recipe["steps"]] else None
+
     def test_a_photo_becomes_a_seamless_paper_held_grain_by_touch(self):
         self.add(self.file("gravel.jpg", gravel()))
         figures = self.page.get_by_role("status", name="Figures")
@@ -56,7 +61,7 @@ class SourcesJourneyTests(JourneyCase):
         expect(figures).not_to_contain_text("close the seam")
         self.assertLessEqual(max(self.seams()), 1.1)
         self.page.get_by_role("radio", name="Tiled").tap()
-        source = self.kept_source("gravel")
+        source = self.wait_for(lambda: self.source_with("gravel", "seam"))
         self.assertEqual([step["kind"] for step in source.recipe["steps"]], ["trim", "light", "seam"])
         # What is kept has the score that was shown.
         ink = np.asarray(Image.open(io.BytesIO(bytes(source.picture.data)))).astype(float)
@@ -81,7 +86,7 @@ class SourcesJourneyTests(JourneyCase):
         turn.tap()
         expect(turn).to_contain_text("light on dark")
         self.add_step("Fade the edge")
-        source = self.kept_source("shell")
+        source = self.wait_for(lambda: self.source_with("shell", "fade"))
         self.assertEqual([s["kind"] for s in source.recipe["steps"]], ["invert", "crop", "fade"])
         ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(source.picture.data))))
         self.assertEqual(int(max(ink[0].max(), ink[-1].max(), ink[:, 0].max(), ink[:, -1].max())), 0)
@@ -118,7 +123,7 @@ class SourcesJourneyTests(JourneyCase):
     def test_a_step_can_still_be_changed_later_and_brushes_follow_or_keep_their_copy(self):
         self.add(self.file("gravel.jpg", gravel()))
         self.add_step("Blur")
-        source = self.kept_source("gravel")
+        source = self.wait_for(lambda: self.source_with("gravel", "blur"))
         use = {"picture": source.picture_id, "source": str(source.pk)}
         brush = self.made["Rope Ribbon"]
         brush.document = read({"grain": use})
@@ -129,7 +134,7 @@ class SourcesJourneyTests(JourneyCase):
             self.page.goto(f"{self.live_server_url}/sources/{source.pk}")
             self.page.locator(".step .hold", has_text="Blur").tap()
             self.page.get_by_role("button", name="Radius: more").tap()
-            self.page.wait_for_function("document.querySelector('.standing')?.textContent.trim() === 'keeping'")
+            self.wait_for(lambda first=first: Source.objects.get(pk=source.pk).picture_id != first)
             self.kept_source("gravel")
             self.page.get_by_role("link", name="Sources").tap()
             self.page.get_by_role("button", name="Let them follow" if follows else "Keep their copy").tap()

@@ -104,7 +104,9 @@ async function forget(recipe: KeptRecipe): Promise<void> {
     </div>
     <ElPopover v-model:visible="adding" trigger="click" placement="top-end" :width="520">
       <template #reference>
-        <button type="button" class="quiet add" :disabled="prep.full.value"><Plus :size="20" /> Step</button>
+        <button type="button" class="quiet add" :disabled="prep.full.value || !prep.state.value">
+          <Plus :size="20" /> Step
+        </button>
       </template>
       <div class="kinds">
         <button v-for="kind in KINDS" :key="kind.name" type="button" class="kind" @click="add(kind.name)">
