@@ -1,6 +1,6 @@
 """The brush as one record and one document.
 
-From `settings.SETTINGS` and `RESPONSES` come the checked document that is kept and carried (`read`), the
+From `settings.SETTINGS` and the responses come the checked document that is kept and carried (`read`), the
 record the kernels work on (`BRUSH`, `to_record`), the JSON schema (`json_schema`) and, through
 `wasm.layout`, the table of offsets and the control metadata that the tablet uses.
 """
@@ -12,59 +12,44 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, create_model
 
+from .responses import (
+    INPUT_NAMES,
+    MAX_LINKS,
+    MAX_NODES,
+    OUTPUT_BY_NAME,
+    OUTPUT_NAMES,
+    POINTERS,
+    TABLE,
+)
 from .settings import BY_NAME, SETTINGS, Setting
 
-VERSION = 2
+VERSION = 3
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
 
 MAX_SHAPES = 12
 MAX_FACES = 12
-MAX_NODES = 16
-TABLE = 257
-"""Entries of a response's table: the curve at 0, 1/256 ... 1."""
-
 STATIONS = ("hand", "line", "weight", "tip", "grain", "ink")
-INPUTS = ("pressure",)
-OUTPUTS = ("size", "opacity")
-
-
-@dataclass(frozen=True)
-class Response:
-    """A link from an input of the hand to an output of the brush, and its state in a new brush."""
-
-    output: str
-    input: str
-    station: str
-    on: bool
-    range: tuple[float, float]
-    help: str
-
-    @property
-    def label(self) -> str:
-        """As shown, for example "Pressure → size"."""
-        return f"{self.input.capitalize()} → {self.output}"
-
-
-RESPONSES: tuple[Response, ...] = (
-    Response("size", "pressure", "weight", True, (0.1, 1.0), "How the press of the hand widens the line."),
-    Response("opacity", "pressure", "ink", False, (0.2, 1.0), "How the press of the hand darkens the line."),
-)
 
 LINK = np.dtype(
     [
         ("input", "i4"),
         ("output", "i4"),
         ("on", "i4"),
+        ("pointers", "i4"),
         ("count", "i4"),
         ("low", "f4"),
         ("high", "f4"),
+        ("dead_low", "f4"),
+        ("dead_high", "f4"),
         ("x", "f4", (MAX_NODES,)),
         ("y", "f4", (MAX_NODES,)),
         ("table", "f4", (TABLE,)),
     ],
     align=True,
 )
-"""Record of one response: `x`, `y` hold `count` nodes, `table` is filled by the kernel `prepare`."""
+"""Record of one response: `x`, `y` hold `count` nodes, `table` is filled by the kernel `prepare`.
+`pointers` has bit k set where the response holds for pointer kind k. Nothing changes while the input
+moves between `dead_low` and `dead_high`."""
 
 USE = np.dtype(
     [
@@ -97,13 +82,19 @@ BRUSH = np.dtype(
         ("grain_image", "i4"),
         ("shape_count", "i4"),
         ("shapes", USE, (MAX_SHAPES,)),
-        ("responses", LINK, (len(RESPONSES),)),
+        ("least_width", "f4"),
+        ("most_width", "f4"),
+        ("needs_turns", "i4"),
+        ("link_count", "i4"),
+        ("link_from", "i4", (len(OUTPUT_NAMES) + 1,)),
+        ("responses", LINK, (MAX_LINKS,)),
     ],
     align=True,
 )
-"""Record of a brush. Angles' cosines and sines, `hold_flow`, the tip's
-faces and the tables are derived by the kernel
-`prepare`; `grain_image` is the grain's place among the images at hand, or -1."""
+"""Record of a brush. Angles' cosines and sines, `hold_flow`, the tip's faces, the bounds of the width in px,
+`needs_turns`, `link_from` and the tables are derived by the kernel `prepare`. The responses are sorted by output:
+those of output k are `link_from[k]` to `link_from[k + 1]`. `grain_image` is the grain's place among the images
+at hand, or -1."""
 
 
 @dataclass(frozen=True)
@@ -130,6 +121,13 @@ def _rising(nodes):
     return nodes
 
 
+def _ordered(zone):
+    if zone[1] < zone[0]:
+        raise ValueError(f"a dead zone runs from low to high, not from {zone[0]:g} to {zone[1]:g}")
+    return zone
+
+
+_Finite = Annotated[float, Field(allow_inf_nan=False)]
 _Unit = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 _Nodes = Annotated[list[tuple[_Unit, _Unit]], Field(min_length=2, max_length=MAX_NODES), AfterValidator(_rising)]
 
@@ -138,26 +136,43 @@ class _Strict(BaseModel):
     model_config = ConfigDict(extra="forbid", strict=True)
 
 
-def _link_model(response: Response):
-    return create_model(
-        f"{response.output.capitalize()}From{response.input.capitalize()}",
-        __base__=_Strict,
-        on=(bool, response.on),
-        range=(tuple[_Unit, _Unit], response.range),
-        nodes=(_Nodes, [(0.0, 0.0), (1.0, 1.0)]),
-    )
+class Link(_Strict):
+    """A response: a link from an input of the hand to an output of the brush, through a curve."""
+
+    on: bool = True
+    range: tuple[_Finite, _Finite] = (0.0, 1.0)
+    nodes: _Nodes = [(0.0, 0.0), (1.0, 1.0)]
+    dead: Annotated[tuple[_Unit, _Unit], AfterValidator(_ordered)] | None = None
+    pointers: Annotated[list[Literal[POINTERS]], Field(min_length=1, max_length=len(POINTERS))] = list(POINTERS)
 
 
-def _outputs_model():
-    by_output: dict[str, dict] = {}
-    for response in RESPONSES:
-        model = _link_model(response)
-        by_output.setdefault(response.output, {})[response.input] = (model, Field(default_factory=model))
-    outputs = {}
-    for output, links in by_output.items():
-        model = create_model(f"{output.capitalize()}Responses", __base__=_Strict, **links)
-        outputs[output] = (model, Field(default_factory=model))
-    return create_model("Responses", __base__=_Strict, **outputs)
+def _checked_links(responses):
+    count = 0
+    for output, links in responses.items():
+        bounds = OUTPUT_BY_NAME[output]
+        for name, link in links.items():
+            count += 1
+            for end in link.range:
+                if not bounds.low <= end <= bounds.high:
+                    raise ValueError(
+                        f"the range of {name} to {output} reaches {end:g}; give {bounds.low:g} to {bounds.high:g}"
+                    )
+    if count > MAX_LINKS:
+        raise ValueError(f"{count} responses are more than the {MAX_LINKS} a brush can hold; remove some")
+    return responses
+
+
+_Responses = Annotated[
+    dict[Literal[OUTPUT_NAMES], dict[Literal[INPUT_NAMES], Link]],
+    AfterValidator(_checked_links),
+]
+
+
+def _first_responses() -> dict:
+    return {
+        "size": {"pressure": Link(range=(0.1, 1.0))},
+        "opacity": {"pressure": Link(on=False, range=(0.2, 1.0))},
+    }
 
 
 _Digest = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$", description="SHA-256 of the picture's PNG file.")]
@@ -196,7 +211,6 @@ def field_for(setting: Setting):
     return str, Field(setting.default, pattern=r"^#[0-9a-f]{6}$", **note)
 
 
-_responses = _outputs_model()
 BrushDocument = create_model(
     "BrushDocument",
     __base__=_Strict,
@@ -204,7 +218,8 @@ BrushDocument = create_model(
     **{s.name: field_for(s) for s in SETTINGS},
     shapes=(list[ShapeUse], Field(default_factory=list, max_length=MAX_SHAPES)),
     grain=(GrainUse | None, None),
-    responses=(_responses, Field(default_factory=_responses)),
+    responses=(_Responses, Field(default_factory=_first_responses)),
+    proofs=(str, Field("", max_length=40, description="Set of proof strokes it is shown on; empty: those that ship.")),
 )
 """Pydantic model of the document in which a brush is kept and carried."""
 
@@ -217,6 +232,10 @@ def json_schema() -> dict:
 def default_document() -> dict:
     """A new brush: every setting at its default."""
     return BrushDocument().model_dump(mode="json")
+
+
+def _dumped(links: dict) -> dict:
+    return {name: link.model_dump(mode="json") for name, link in links.items()}
 
 
 def read(document: Any) -> dict:
@@ -258,6 +277,10 @@ def read(document: Any) -> dict:
                 )
             ]
         )
+    if isinstance(version, int) and version < 3 and isinstance(document.get("responses"), dict):
+        # Up to version 2 what was left out stood at its default.
+        first = {output: _dumped(links) for output, links in _first_responses().items()}
+        document = {**document, "responses": {**first, **document["responses"]}}
     try:
         whole = BrushDocument.model_validate_json(json.dumps(document)).model_dump(mode="json")
         return whole | {"version": VERSION}
@@ -329,12 +352,25 @@ def to_record(document: dict, images: dict[tuple[str, str], int] | None = None) 
         for name in ("turn", "scale", "flip_across", "flip_along"):
             slot[name] = use[name]
     record["grain_image"] = images.get(("grain", document["grain"]["picture"]), -1) if document["grain"] else -1
-    for slot, response in zip(record["responses"][0], RESPONSES, strict=True):
-        link = document["responses"][response.output][response.input]
-        slot["input"] = INPUTS.index(response.input)
-        slot["output"] = OUTPUTS.index(response.output)
+    links = links_of(document)
+    record["link_count"] = len(links)
+    for slot, (output, name, link) in zip(record["responses"][0], links, strict=False):
+        slot["input"] = INPUT_NAMES.index(name)
+        slot["output"] = OUTPUT_NAMES.index(output)
         slot["on"] = link["on"]
+        slot["pointers"] = sum(1 << POINTERS.index(one) for one in set(link["pointers"]))
         slot["low"], slot["high"] = link["range"]
+        slot["dead_low"], slot["dead_high"] = link["dead"] or (0.0, 0.0)
         slot["count"] = len(link["nodes"])
         slot["x"][: len(link["nodes"])], slot["y"][: len(link["nodes"])] = zip(*link["nodes"], strict=True)
     return record
+
+
+def links_of(document: dict) -> list[tuple[str, str, dict]]:
+    """The responses of a checked document as (output, input, link), in the order in which the record has them."""
+    return [
+        (output, name, document["responses"][output][name])
+        for output in OUTPUT_NAMES
+        for name in INPUT_NAMES
+        if name in document["responses"].get(output, {})
+    ]

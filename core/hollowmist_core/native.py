@@ -109,7 +109,7 @@ class Sheet:
     Examples
     --------
     >>> sheet = Sheet(64, 64)
-    >>> dot = np.array([(32, 32, 0, 1, 1.57, 0)], SAMPLE)
+    >>> dot = np.array([(32, 32, 0, 1, 1.57, 0, 0)], SAMPLE)
     >>> _ = sheet.ink(prepared(brushes.default_document()), Stroke(dot))
     >>> sheet.pixels()[32, 32].tolist()
     [30, 42, 45, 255]

@@ -7,6 +7,7 @@ from PIL import Image
 
 from .kernels.records import SAMPLE
 from .native import PAPER, Pictures, Sheet, Stroke, prepared
+from .scaling import scaled
 
 POCKET = (232, 580)
 """Size of the stroke's picture, px: twice what the screen shows."""
@@ -42,14 +43,8 @@ def _png(pixels: np.ndarray) -> bytes:
 
 def _inked(document: dict, samples_for, size: tuple[int, int], widest: float, pictures: Pictures | None) -> bytes:
     scale = min(2.0, widest / document["size"])
-    scaled = {
-        **document,
-        "size": document["size"] * scale,
-        "reach": min(200.0, max(1.0, document["reach"] * scale)),
-        "grain_px": min(4096.0, max(8.0, document["grain_px"] * scale)),
-    }
     sheet = Sheet(*size)
-    sheet.ink(prepared(scaled, pictures), Stroke(samples_for(*size)))
+    sheet.ink(prepared(scaled(document, scale), pictures), Stroke(samples_for(*size)))
     return _png(sheet.pixels(PAPER))
 
 
@@ -66,11 +61,11 @@ def pocket_picture(document: dict, pictures: Pictures | None = None) -> bytes:
 
 def tip_print(document: dict, pictures: Pictures | None = None) -> bytes:
     """PNG of one full touch of a checked brush on paper, `PRINT` px square."""
-    alone = {"taper_start_length": 0.0, "taper_end_length": 0.0, "flow": 1.0, "stamps": 1.0}
+    alone = {"flow": 1.0, "stamps": 1.0}
     still = {"scatter_across": 0.0, "scatter_along": 0.0, "size_jitter": 0.0}
 
     def one(width, height):
-        return np.array([(width / 2, height / 2, 0, 1, np.pi / 2, 0)], SAMPLE)
+        return np.array([(width / 2, height / 2, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
 
     fit = PRINT * 0.6 / (1 + document["softness"])
     return _inked({**document, **alone, **still}, one, (PRINT, PRINT), fit, pictures)

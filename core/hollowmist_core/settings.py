@@ -63,8 +63,69 @@ def switch(name, label, station, default, help) -> Setting:
     return Setting(name, label, station, "switch", default, help)
 
 
+def _profile(kind: str, label: str) -> tuple[Setting, ...]:
+    """What a kind of pointer tells, and what stands in for the rest."""
+    fixed = "as reported" if kind == "pen" else "fixed"
+    return (
+        choice(
+            f"{kind}_pressure",
+            f"{label}: pressure",
+            "hand",
+            f"Where the pressure of a {kind} comes from.",
+            *("as reported", "fixed", "from speed"),
+            default=fixed,
+        ),
+        percent(
+            f"{kind}_level",
+            f"{label}: press",
+            "hand",
+            0.5,
+            "The pressure that stands in; from speed, the usual one: quick strokes press less, slow ones more.",
+        ),
+        choice(
+            f"{kind}_tilt",
+            f"{label}: tilt",
+            "hand",
+            f"Where the tilt of a {kind} comes from.",
+            *("as reported", "fixed"),
+            default=fixed,
+        ),
+        number(f"{kind}_lean", f"{label}: lean", "hand", 0, "The tilt that stands in: 0° is upright.", "°", 0.0, 90.0),
+    )
+
+
+HAND = (
+    *_profile("pen", "Pen"),
+    *_profile("finger", "Finger"),
+    *_profile("mouse", "Mouse"),
+    number(
+        "fast",
+        "Fast",
+        "hand",
+        3,
+        "Speed that counts as fast, where a response follows the speed.",
+        *("px/ms", 0.2, 20.0, 0.1),
+        log=True,
+    ),
+    number(
+        "far",
+        "Far",
+        "hand",
+        600,
+        "Length of stroke that counts as far, where a response follows the distance.",
+        *("px", 10.0, 10000.0, 10.0),
+        log=True,
+    ),
+)
+
 LINE = (
-    choice("steadying", "Steadying", "line", "Takes the tremble out of the line.", "none", "even-out"),
+    choice(
+        "steadying",
+        "Steadying",
+        "line",
+        "Takes the tremble out of the line.",
+        *("none", "even-out", "tow line", "speed-aware"),
+    ),
     number(
         "reach",
         "Reach",
@@ -74,35 +135,70 @@ LINE = (
         *("px", 1.0, 200.0),
         log=True,
     ),
+    number(
+        "tow",
+        "Tow line",
+        "line",
+        10,
+        "The ink follows on a line of this length: longer is calmer, and further behind.",
+        *("px", 1.0, 100.0),
+        log=True,
+    ),
+    number(
+        "calm",
+        "Calm",
+        "line",
+        2,
+        "What a slow hand keeps, in movements a second: fewer is calmer, and later.",
+        *("Hz", 0.2, 20.0, 0.1),
+        log=True,
+    ),
+    number(
+        "quickness",
+        "Quickness",
+        "line",
+        3,
+        "How much a fast hand is let go: more follows sooner, and trembles more.",
+        *("Hz per px/ms", 0.0, 10.0, 0.5),
+    ),
+    percent("keep_corners", "Keep corners", "line", 0.0, "Turns this sharp stay sharp: more keeps milder ones too."),
     switch("finish", "Finish at the lift", "line", True, "The line runs on to where the pen left the paper."),
+    number(
+        "fade_out",
+        "Fade out",
+        "line",
+        0,
+        "The ink runs dry over this length of stroke; at 0 it never does.",
+        *("px", 0.0, 20000.0, 10.0),
+    ),
 )
 
 
-def _taper(end: str, where: str) -> tuple[Setting, ...]:
+def _taper(prefix: str, end: str, where: str) -> tuple[Setting, ...]:
+    """A taper's length in three units, its point, its shape and the opacity at its tip."""
+    name = f"{prefix}taper_{end}"
+    how = f"How far the {end} of the stroke takes to reach its full width."
     return (
-        number(
-            f"taper_{end}_length",
-            f"{where} taper",
+        choice(
+            f"{name}_in",
+            f"{where} taper in",
             "weight",
-            0,
-            f"How far the {end} of the stroke takes to reach its full width.",
-            *("× size", 0.0, 20.0, 0.1),
+            "What the taper's length is counted in.",
+            *("× size", "px", "% of stroke"),
         ),
+        number(f"{name}_length", f"{where} taper", "weight", 0, how, *("× size", 0.0, 20.0, 0.1)),
+        number(f"{name}_px", f"{where} taper", "weight", 0, how, *("px", 0.0, 5000.0)),
+        percent(f"{name}_part", f"{where} taper", "weight", 0.0, how),
+        percent(f"{name}_point", f"{where} point", "weight", 0.0, f"Width left at the very {end}: 0 % is a needle."),
         percent(
-            f"taper_{end}_point",
-            f"{where} point",
-            "weight",
-            0.0,
-            f"Width left at the very {end}: 0 % is a needle point.",
-        ),
-        percent(
-            f"taper_{end}_curve",
+            f"{name}_curve",
             f"{where} shape",
             "weight",
             0.0,
-            "Below zero the point stays thin for longer, above zero it is blunt.",
+            "Needle below zero: the point stays thin for longer. Above zero it is blunt.",
             low=-1.0,
         ),
+        percent(f"{name}_opacity", f"{where} opacity", "weight", 1.0, f"Opacity left at the very {end}."),
     )
 
 
@@ -110,10 +206,20 @@ WEIGHT = (
     number(
         "size", "Size", "weight", 24, "Width of the stroke at full response.", "px", 0.5, 2000.0, step=0.5, log=True
     ),
-    percent("thinnest", "Thinnest", "weight", 0.0, "No touch draws thinner than this share of the size."),
-    percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size."),
-    *_taper("start", "Start"),
-    *_taper("end", "End"),
+    number("size_low", "Slider from", "weight", 1, "Where the size slider begins.", "px", 0.5, 500.0, 0.5, log=True),
+    number("size_high", "Slider to", "weight", 400, "Where the size slider ends.", "px", 2.0, 2000.0, log=True),
+    choice("bounds_in", "Bounds in", "weight", "What thinnest and thickest are counted in.", *("% of size", "px")),
+    percent("thinnest", "Thinnest", "weight", 0.0, "No touch draws thinner than this share of the size.", high=4.0),
+    percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size.", high=4.0),
+    number("thinnest_px", "Thinnest", "weight", 0, "No touch draws thinner than this.", "px", 0.0, 2000.0, 0.5),
+    number("thickest_px", "Thickest", "weight", 2000, "No press draws thicker than this.", "px", 0.5, 2000.0, 0.5),
+    *_taper("", "start", "Start"),
+    *_taper("", "end", "End"),
+    choice("tapers_for", "Tapers for", "weight", "One pair of tapers for all, or a pair for each.", "all", "each"),
+    *_taper("finger_", "start", "Start"),
+    *_taper("finger_", "end", "End"),
+    *_taper("mouse_", "start", "Start"),
+    *_taper("mouse_", "end", "End"),
 )
 
 TIP = (
@@ -133,14 +239,14 @@ TIP = (
         "Turns with",
         "tip",
         "What the tip's angle is counted from.",
-        *("page", "stroke", "first move", "azimuth", "chance"),
+        *("page", "stroke", "first move", "azimuth", "chance", "barrel"),
     ),
     choice(
         "choosing",
         "Chosen",
         "tip",
         "Which of several shapes a stamp takes.",
-        *("by chance", "in turn", "by pressure", "by tilt"),
+        *("by chance", "in turn", "by pressure", "by tilt", "by response"),
     ),
     percent("blend_zone", "Blend zone", "tip", 0.0, "How far neighbouring shapes melt into each other: 0 % jumps."),
     percent(
@@ -219,5 +325,5 @@ INK = (
     ),
 )
 
-SETTINGS: tuple[Setting, ...] = LINE + WEIGHT + TIP + GRAIN + INK
+SETTINGS: tuple[Setting, ...] = HAND + LINE + WEIGHT + TIP + GRAIN + INK
 BY_NAME = {setting.name: setting for setting in SETTINGS}

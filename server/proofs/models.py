@@ -1,4 +1,4 @@
-"""Proof strokes that people drew themselves."""
+"""Proof strokes that people drew themselves, and the lanes they made of them."""
 
 import uuid
 
@@ -6,14 +6,34 @@ from django.conf import settings
 from django.db import models
 
 
+class Lane(models.Model):
+    """A named group of strokes of one's own. Lanes with the same `set_name` are shown together."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="lanes")
+    name = models.CharField(max_length=80)
+    set_name = models.CharField(max_length=40, default="mine")
+    position = models.PositiveIntegerField(default=0)
+    hidden = models.BooleanField(default=False)
+    deleted_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["position", "id"]
+
+    def __str__(self):
+        return self.name
+
+
 class ProofStroke(models.Model):
     """A stroke that an account drew on its proof sheet, as the hand made it.
 
-    `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian.
+    `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian. One without a lane lies loose
+    on the sheet.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="proof_strokes")
+    lane = models.ForeignKey(Lane, models.CASCADE, related_name="strokes", null=True, blank=True)
     kind = models.PositiveSmallIntegerField()
     erase = models.BooleanField(default=False)
     samples = models.BinaryField()

@@ -8,7 +8,7 @@ from drf_spectacular.utils import extend_schema_field
 from hollowmist_core.kernels.records import FINGER, MOUSE, PEN
 from rest_framework import serializers
 
-from .models import ProofStroke
+from .models import Lane, ProofStroke
 
 
 @extend_schema_field(OpenApiTypes.STR)
@@ -30,7 +30,7 @@ class Base64Field(serializers.Field):
 
 
 class ProofStrokeSerializer(serializers.ModelSerializer):
-    """A stroke: six float32 a sample (x, y, t, pressure, altitude, azimuth), little-endian, as base64."""
+    """A stroke: seven float32 a sample (x, y, t, pressure, altitude, azimuth, twist), little-endian, as base64."""
 
     kind = serializers.ChoiceField([(PEN, "pen"), (FINGER, "finger"), (MOUSE, "mouse")])
     samples = Base64Field()
@@ -38,3 +38,36 @@ class ProofStrokeSerializer(serializers.ModelSerializer):
     class Meta:
         model = ProofStroke
         fields = ["id", "kind", "erase", "samples", "drawn_at"]
+
+
+class LaneSerializer(serializers.ModelSerializer):
+    """A lane of one's own with its strokes."""
+
+    strokes = ProofStrokeSerializer(many=True, read_only=True)
+
+    class Meta:
+        model = Lane
+        fields = ["id", "name", "set_name", "position", "hidden", "strokes"]
+        extra_kwargs = {"position": {"required": False}, "set_name": {"required": False}}
+
+
+class NewLaneSerializer(serializers.Serializer):
+    """A lane to be made of loose strokes."""
+
+    name = serializers.CharField(max_length=80)
+    set_name = serializers.CharField(max_length=40, default="mine")
+    strokes = serializers.ListField(child=serializers.UUIDField(), max_length=500)
+
+
+class ReadLaneSerializer(serializers.Serializer):
+    """A lane that was read from a file, and what was assumed on the way."""
+
+    lane = LaneSerializer()
+    assumed = serializers.ListField(child=serializers.CharField())
+
+
+class InkMLFileSerializer(serializers.Serializer):
+    """An InkML file."""
+
+    file = serializers.FileField()
+    set_name = serializers.CharField(max_length=40, default="mine")

@@ -84,3 +84,13 @@ class FollowedSerializer(serializers.Serializer):
     """Brushes that now have a source's present picture."""
 
     brushes = PocketSerializer(many=True)
+
+
+class ReadingRowSerializer(serializers.Serializer):
+    """One figure of a brush's readings."""
+
+    reading = serializers.CharField()
+    pointer = serializers.CharField(allow_blank=True)
+    of = serializers.CharField()
+    value = serializers.JSONField()
+    unit = serializers.CharField(allow_blank=True)

@@ -13,6 +13,8 @@ urlpatterns = [
     path("brushes/<uuid:brush_id>/duplicate", views.BrushDuplicateView.as_view(), name="brush-duplicate"),
     path("brushes/<uuid:brush_id>/picture.png", views.BrushPictureView.as_view(), name="brush-picture"),
     path("brushes/<uuid:brush_id>/tip.png", views.BrushPictureView.as_view(which="tip_print"), name="brush-tip"),
+    path("brushes/<uuid:brush_id>/readings", views.BrushReadingsView.as_view(), name="brush-readings"),
+    path("brushes/<uuid:brush_id>/readings.csv", views.BrushReadingsCsvView.as_view(), name="brush-readings-csv"),
     path("brush-schema", views.BrushSchemaView.as_view(), name="brush-schema"),
     path("sources/<uuid:source_id>/follow", views.SourceFollowView.as_view()),
 ]

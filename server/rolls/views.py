@@ -5,9 +5,11 @@ import json
 from django.db.models import Prefetch
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from hollowmist_core.brush import BrushError, json_schema
+from hollowmist_core.telling import as_csv
 from rest_framework import status
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
@@ -19,12 +21,14 @@ from .actions.delete_brush import delete_brush, restore_brush
 from .actions.duplicate_brush import duplicate_brush
 from .actions.follow_source import let_follow
 from .actions.keep_brush import StaleWriteError, keep_brush
+from .actions.measure_brush import brush_readings
 from .models import Brush, Roll
 from .serializers import (
     BrushSerializer,
     FollowedSerializer,
     NewBrushSerializer,
     ProblemsSerializer,
+    ReadingRowSerializer,
     RollSerializer,
     StaleSerializer,
 )
@@ -166,6 +170,31 @@ class BrushPictureView(APIView):
             bytes(getattr(brush, self.which)),
             content_type="image/png",
             headers={"Cache-Control": "private, max-age=31536000, immutable"},
+        )
+
+
+class BrushReadingsView(APIView):
+    """What a brush measures, by the native core."""
+
+    @extend_schema(responses=ReadingRowSerializer(many=True))
+    def get(self, request, brush_id):
+        """All figures of the brush as it was last kept; shares count 1 as 100 %."""
+        rows = brush_readings(own_brush(request.user, brush_id), request.user)
+        return Response(ReadingRowSerializer([row._asdict() for row in rows], many=True).data)
+
+
+class BrushReadingsCsvView(APIView):
+    """The readings as a file."""
+
+    @extend_schema(responses={(200, "text/csv"): OpenApiResponse(OpenApiTypes.BINARY)})
+    def get(self, request, brush_id):
+        """The same figures as CSV (RFC 4180)."""
+        brush = own_brush(request.user, brush_id)
+        name = slugify(brush.name) or "brush"
+        return HttpResponse(
+            as_csv(brush_readings(brush, request.user)),
+            content_type="text/csv; charset=utf-8",
+            headers={"Content-Disposition": f'attachment; filename="{name}-readings.csv"'},
         )
 
 

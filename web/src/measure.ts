@@ -1,5 +1,5 @@
 // The engine without an interface, for the tests that compare the two homes and for script/bench.
-import { FLOATS, Sheet, Slots, Workspace, type Stroke } from "./engine/sheet"
+import { FLOATS, samplesFrom, Sheet, Slots, Workspace, type Stroke } from "./engine/sheet"
 import { Screen } from "./engine/screen"
 import { Images, picturesOf } from "./engine/images"
 import { loadModule, type Module } from "./engine/module"
@@ -11,7 +11,7 @@ import { TILE } from "./generated/layout"
 
 type Rows = number[][]
 
-const stroke = (rows: Rows): Stroke => ({ kind: "pen", erase: false, samples: new Float32Array(rows.flat()) })
+const stroke = (rows: Rows): Stroke => ({ kind: "pen", erase: false, samples: samplesFrom(rows) })
 
 async function load(): Promise<Module> {
   return loadModule(await (await fetch("/engine.wasm")).arrayBuffer())

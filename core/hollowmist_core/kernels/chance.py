@@ -7,6 +7,9 @@ from .registry import helper
 SPACING, ACROSS, ALONG, SIZE, ANGLE, TURN, FLIP_ACROSS, FLIP_ALONG, WHICH, BITE, GRAIN_X, GRAIN_Y = range(12)
 """Channels: what a number is drawn for."""
 
+STAMP_RESPONSE, STROKE_RESPONSE = 32, 64
+"""First of the channels for responses to chance, one for each output."""
+
 MOST_STAMPS = 16
 """Stamps of one step have numbers of their own."""
 

@@ -4,7 +4,8 @@ import math
 
 from numba import float32, int32, void
 
-from ..brush import LINK, MAX_NODES, TABLE
+from ..brush import LINK
+from ..responses import MAX_NODES, TABLE
 from .registry import array, helper, kernel
 
 GAP = 0.01
@@ -64,23 +65,38 @@ def fill_table(link):
 
 
 @helper
-def look_up(link, value):
-    """A response's factor for an input 0..1: its curve, mapped to its range."""
-    place = min(float32(1), max(float32(0), float32(value))) * float32(TABLE - 1)
-    i = min(int32(TABLE - 2), int32(place))
-    part = place - float32(i)
-    y = link.table[i] * (float32(1) - part) + link.table[i + 1] * part
-    return link.low + (link.high - link.low) * y
+def past_dead_zone(link, value):
+    """An input that stands still in the dead zone and goes on from there after it, so that nothing jumps."""
+    if value <= link.dead_low or link.dead_high <= link.dead_low:
+        return value
+    if value < link.dead_high:
+        return link.dead_low
+    rest = max(float32(1e-6), float32(1) - link.dead_high)
+    return link.dead_low + (value - link.dead_high) / rest * (float32(1) - link.dead_low)
 
 
 @helper
-def respond(brush, output, pressure):
-    """Product of all responses that are on and lead to an output."""
-    factor = float32(1)
-    for i in range(len(brush.responses)):
-        if brush.responses[i].on and brush.responses[i].output == output:
-            factor *= look_up(brush.responses[i], pressure)
-    return factor
+def height(link, value):
+    """A response's curve, 0..1, at an input 0..1, its dead zone included."""
+    at = min(float32(1), max(float32(0), past_dead_zone(link, float32(value))))
+    place = at * float32(TABLE - 1)
+    i = min(int32(TABLE - 2), int32(place))
+    part = place - float32(i)
+    return link.table[i] * (float32(1) - part) + link.table[i + 1] * part
+
+
+@helper
+def look_up(link, value):
+    """What a response says for an input 0..1: its curve, mapped to its range."""
+    return link.low + (link.high - link.low) * height(link, value)
+
+
+@kernel(void, array(LINK), array("f4"))
+def trace_link(links, out):
+    """A response's curve, 0..1, at inputs evenly spread over 0..1, its dead zone included."""
+    fill_table(links[0])
+    for k in range(len(out)):
+        out[k] = height(links[0], float32(k / (len(out) - 1)))
 
 
 @kernel(int32, array(LINK), float32, float32)

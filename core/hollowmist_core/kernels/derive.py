@@ -5,11 +5,15 @@ import math
 from numba import void
 
 from ..brush import BRUSH
+from ..responses import OUTPUT_NAMES
 from .curve import fill_table
 from .registry import array, helper, kernel
+from .respond import AZIMUTH, DIRECTION, TWIST
 from .tip import NIB, POLYGON
 
 RADIANS = math.pi / 180.0
+BOUNDS_PX = 1
+OUTPUT_COUNT = len(OUTPUT_NAMES)
 DENSE = 0.1
 """Spacing that held density refers to."""
 
@@ -40,9 +44,35 @@ def set_faces(brush):
         brush.face_y[k] = math.sin(turn) / inner
 
 
+@helper
+def set_bounds(brush):
+    """The bounds of the width in px."""
+    if brush.bounds_in == BOUNDS_PX:
+        brush.least_width, brush.most_width = brush.thinnest_px, brush.thickest_px
+    else:
+        brush.least_width = brush.thinnest * brush.size
+        brush.most_width = brush.thickest * brush.size
+
+
+@helper
+def set_links(brush):
+    """The tables of the responses, and where those of each output begin."""
+    brush.needs_turns = 0
+    at = 0
+    for output in range(OUTPUT_COUNT):
+        brush.link_from[output] = at
+        while at < brush.link_count and brush.responses[at].output == output:
+            link = brush.responses[at]
+            fill_table(link)
+            if link.on and (link.input == AZIMUTH or link.input == TWIST or link.input == DIRECTION):
+                brush.needs_turns = 1
+            at += 1
+    brush.link_from[OUTPUT_COUNT] = at
+
+
 @kernel(void, array(BRUSH))
 def prepare(brushes):
-    """Fill in a brush record's derived fields: turns, the ink of a stamp, faces, and the tables of responses."""
+    """Fill in a brush record's derived fields: turns, the ink of a stamp, faces, bounds and responses."""
     brush = brushes[0]
     turn = brush.angle * RADIANS
     brush.cos_angle = math.cos(turn)
@@ -55,5 +85,5 @@ def prepare(brushes):
     brush.grain_sin = math.sin(brush.grain_turn * RADIANS)
     brush.hold_flow = held_flow(brush)
     set_faces(brush)
-    for i in range(len(brush.responses)):
-        fill_table(brush.responses[i])
+    set_bounds(brush)
+    set_links(brush)

@@ -110,24 +110,31 @@ def grain_tile(state, brush, images, bank, maps, free, pool, tile):
 
 
 @helper
-def moving_row(row, count, dx, dy, stamp, brush, images, bank):
-    """Write the grain under a stamp's row that holds to the stamp or runs along the line.
+def moving_row(row, count, dx, dy, state, stamp, brush, images, bank):
+    """Write the grain under a stamp's row that the grain plane does not have: it holds to the stamp, runs along
+    the line, or is coarser or finer by a response.
 
     (dx, dy) is from the stamp's centre to the first pixel, px.
     """
     image = images[brush.grain_image]
+    times = stamp.grain_times
     if brush.grain_hold == STAMP:
         c, s = stamp.cos, stamp.sin
         x = (dx * c + dy * s) * stamp.flip_u
         y = (dy * c - dx * s) * stamp.flip_v
-        side = tile_side(brush, TWO * stamp.major)
+        side = tile_side(brush, TWO * stamp.major) * times
         grain_row(row, count, brush, image, bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
         return
-    c, s = stamp.along_x, stamp.along_y
-    dx += stamp.x - stamp.path_x
-    dy += stamp.y - stamp.path_y
-    side = tile_side(brush, brush.size)
-    grain_row(row, count, brush, image, bank, stamp.s + dx * c + dy * s, dy * c - dx * s, c, -s, side)
+    side = tile_side(brush, brush.size) * times
+    if brush.grain_hold == LINE:
+        c, s = stamp.along_x, stamp.along_y
+        dx += stamp.x - stamp.path_x
+        dy += stamp.y - stamp.path_y
+        grain_row(row, count, brush, image, bank, stamp.s + dx * c + dy * s, dy * c - dx * s, c, -s, side)
+        return
+    x = stamp.x + dx + float32(state.corner_x) + state.shift_x
+    y = stamp.y + dy + float32(state.corner_y) + state.shift_y
+    grain_row(row, count, brush, image, bank, x, y, ONE, float32(0), side)
 
 
 @helper

@@ -138,7 +138,7 @@ def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, i
         for i in range(count):
             bites[i] = under[i]
     else:
-        moving_row(bites, count, dx, dy, stamp, brush, images, bank)
+        moving_row(bites, count, dx, dy, state, stamp, brush, images, bank)
     bite_row(cover, caps, bites, count, stamp, brush)
     ink_capped_row(row, cover, caps, count, stamp, build)
 
@@ -199,6 +199,13 @@ def lay_in_tile(pool, slot, grain_slot, left, top, right, bottom, stamp, build, 
 
 
 @helper
+def lies_still(stamp, brush):
+    """Whether the grain under a stamp is the paper's or the stroke's, as its own plane has it."""
+    still = brush.grain_hold == PAPER or brush.grain_hold == STROKE
+    return stamp.bite > float32(0) and still and stamp.grain_times == ONE
+
+
+@helper
 def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
     """Lay a stamp into a plane of the sheet, claiming tiles as it needs them."""
     left, top, right, bottom = box_of(state, stamp, images)
@@ -206,7 +213,7 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
         return
     x, y = stamp.x, stamp.y
     path_x, path_y = stamp.path_x, stamp.path_y
-    lies = stamp.bite > float32(0) and (brush.grain_hold == PAPER or brush.grain_hold == STROKE)
+    lies = lies_still(stamp, brush)
     for row in range(top // TILE, (bottom - 1) // TILE + 1):
         for column in range(left // TILE, (right - 1) // TILE + 1):
             tile = row * state.columns + column
@@ -219,6 +226,7 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
             stamp.y = y - float32(corner_y)
             stamp.path_x = path_x - float32(corner_x)
             stamp.path_y = path_y - float32(corner_y)
+            state.corner_x, state.corner_y = corner_x, corner_y
             lay_in_tile(
                 pool,
                 slot,

@@ -1,7 +1,7 @@
 """Line: the curve through the samples, and the steadying of it.
 
-A centripetal Catmull-Rom curve is laid through the samples and flattened; *even-out* then averages
-the flattened line over arc length. (Averaging after the curve rather than before keeps a fast hand's
+A centripetal Catmull-Rom curve is laid through the points that `steer` makes of the samples and flattened; *even-out*
+then averages the flattened line over arc length. (Averaging after the curve rather than before keeps a fast hand's
 few samples from leaving a polygon.) Each feed appends what can no longer change to `path`, and after
 it the open end as it would be if the pen lifted now.
 """
@@ -10,113 +10,17 @@ import math
 
 from numba import float32
 
-from .records import KEPT, MEAN, NEWEST, RAW, SUM, TARGET, WINDOW
+from .corners import SPAN, UNKNOWN, corner_limit, decidable, hold_point, is_corner, measure_turns
+from .even import close_steadied, compact_even, note_corner, push_path, set_window, smooth, trail_steadied
+from .point import blend, copy_point
+from .records import HAND, HELD, INK, KEPT, NEWEST, RAW, TARGET
 from .registry import helper
+from .steer import SPEED_AWARE, TOW_LINE, steer
 
 CHORD = 0.1
 """Largest distance, px, between a curve and its flattened line."""
 
 MOST_PIECES = 512
-
-
-@helper
-def copy_point(source, target):
-    """Copy all fields of one point to another."""
-    target.s = source.s
-    target.x = source.x
-    target.y = source.y
-    target.t = source.t
-    target.pressure = source.pressure
-    target.lean_x = source.lean_x
-    target.lean_y = source.lean_y
-
-
-@helper
-def set_window(state, brush):
-    """Weights of the steadying window: a Gaussian with its reach at two and a half deviations."""
-    if brush.steadying == 0:
-        state.half_window = 0
-        return
-    state.node_step = max(0.5, brush.reach / WINDOW)
-    state.half_window = max(1, int(brush.reach / state.node_step))
-    deviation = brush.reach / state.node_step / 2.5
-    for j in range(state.half_window + 1):
-        state.weights[j] = math.exp(-0.5 * (j / deviation) ** 2)
-
-
-@helper
-def push_path(state, path, at, point):
-    """Put a point at index `at` of the path, with its arc length. Returns the index after it."""
-    if at >= len(path):
-        state.forced = 1
-        return at
-    copy_point(point, path[at])
-    path[at].pressure = min(float32(1), max(float32(0), point.pressure))
-    path[at].s = 0.0
-    if at > 0:
-        before = path[at - 1]
-        path[at].s = before.s + math.hypot(point.x - before.x, point.y - before.y)
-    return at + 1
-
-
-@helper
-def clear_point(point):
-    """Set all that is averaged to zero."""
-    point.x = point.y = point.t = point.pressure = point.lean_x = point.lean_y = 0.0
-
-
-@helper
-def add_scaled(point, other, w):
-    """Add w times another point."""
-    point.x += w * other.x
-    point.y += w * other.y
-    point.t += w * other.t
-    point.pressure += w * other.pressure
-    point.lean_x += w * other.lean_x
-    point.lean_y += w * other.lean_y
-
-
-@helper
-def blend(a, b, part, out):
-    """Write the point a part of the way from a to b."""
-    clear_point(out)
-    add_scaled(out, a, float32(1.0 - part))
-    add_scaled(out, b, float32(part))
-
-
-@helper
-def reflect(point, pivot, out):
-    """Write a point's mirror image: as far past the pivot as the point lies before it."""
-    clear_point(out)
-    add_scaled(out, pivot, float32(2))
-    add_scaled(out, point, float32(-1))
-
-
-@helper
-def smooth(state, recent, even, count, node, path, at):
-    """Append the windowed average around even node `node` (an index into `even`) to the path.
-
-    Before the first node of the stroke the line is continued by point reflection, so that the average
-    starts exactly where the pen came down. Nodes past `count` are left out.
-    """
-    mean = recent[MEAN]
-    clear_point(mean)
-    total = float32(0)
-    for j in range(-state.half_window, state.half_window + 1):
-        k = node + j
-        if k >= count or (k < 0 and (state.even_base > 0 or -k >= count)):
-            continue
-        w = state.weights[abs(j)]
-        total += w
-        if k >= 0:
-            add_scaled(mean, even[k], w)
-        else:
-            add_scaled(mean, even[0], float32(2) * w)
-            add_scaled(mean, even[-k], -w)
-    copy_point(mean, recent[SUM])
-    clear_point(mean)
-    add_scaled(mean, recent[SUM], float32(1) / total)
-    return push_path(state, path, at, mean)
 
 
 @helper
@@ -178,7 +82,7 @@ def lay_piece(state, recent, i, even, path, at, last):
     """
     a = recent[i]
     d = recent[i + 1]
-    start = i - 1 if i - 1 >= 4 - min(4, state.sample_count) else i
+    start = i - 1 if i - 1 >= 4 - min(4, state.line_count) else i
     before = recent[start]
     after = recent[i + 1] if last else recent[i + 2]
     p = math.sqrt(math.hypot(a.x - before.x, a.y - before.y))
@@ -204,76 +108,90 @@ def lay_piece(state, recent, i, even, path, at, last):
         target.y = cubic(a.y, by, cy, d.y, u)
         target.pressure = between(cubic(a.pressure, b_press, c_press, d.pressure, u), a.pressure, d.pressure)
         at = walk_to(state, recent, even, path, at)
+    if d.corner > 0.0 and state.half_window > 0:
+        note_corner(state, recent[RAW].s)
     return at
 
 
 @helper
-def compact_even(state, even):
-    """Drop even nodes that no window reaches any more, once the buffer is half full."""
-    if state.even_count < len(even) // 2:
-        return
-    keep = 2 * state.half_window + 2
-    drop = state.even_count - keep
-    if drop <= 0:
-        return
-    for i in range(keep):
-        copy_point(even[drop + i], even[i])
-    state.even_base += drop
-    state.even_count = keep
-
-
-@helper
-def close_steadied(state, recent, even, path, at):
-    """Carry the steadied line on to the lift. Returns the path's new length.
-
-    The last nodes need a window that reaches past the end: the line is continued by point reflection
-    about the lift, so that it finishes there.
-    """
-    count = state.even_count
-    raw = recent[RAW]
-    # From the last even node to the lift, in node steps.
-    rest = raw.s / state.node_step - (state.even_base + count - 1)
-    total = count
-    for j in range(1, state.half_window + 1):
-        if total >= len(even):
-            break
-        mirror = 2.0 * rest - j  # place of the mirror image, in node steps from the last node
-        if mirror >= 0.0:
-            blend(even[count - 1], raw, mirror / rest if rest > 1e-9 else 0.0, recent[TARGET])
-        else:
-            below = max(0, count - 1 + int(math.floor(mirror)))
-            part = mirror - math.floor(mirror)
-            blend(even[below], even[min(count - 1, below + 1)], part, recent[TARGET])
-        reflect(recent[TARGET], raw, even[total])
-        total += 1
-    for node in range(max(0, count - state.half_window), count):
-        at = smooth(state, recent, even, total, node, path, at)
-    if rest > 1e-6:
-        at = push_path(state, path, at, raw)
-    return at
-
-
-@helper
-def trail_steadied(state, recent, even, path, at):
-    """End the steadied line without finishing at the lift: the window is cut off where the line ends."""
-    for node in range(max(0, state.even_count - state.half_window), state.even_count):
-        at = smooth(state, recent, even, state.even_count, node, path, at)
-    return at
+def begin_line(state, brush):
+    """Ready the line for a stroke: the window, and how corners are told."""
+    set_window(state, brush)
+    state.even_count = state.even_base = state.path_count = state.path_open = 0
+    state.held = state.decided = state.line_count = state.corner_count = 0
+    state.corner_span = 0.0
+    if brush.steadying > 0 and brush.keep_corners > 0.0:
+        state.corner_span = SPAN
+        state.corner_limit = corner_limit(brush.keep_corners)
 
 
 @helper
 def advance(state, recent, even, path):
-    """Append to the path what the newest sample has made final: the piece before the last one."""
-    if state.sample_count == 1:
+    """Append to the path what the newest point of the line has made final: the piece before the last one."""
+    if state.line_count == 1:
         state.path_count = 0
         state.even_count = 0
         copy_point(recent[NEWEST], recent[RAW])
         copy_point(recent[NEWEST], recent[TARGET])
         recent[RAW].s = 0.0
         state.path_count = walk_to(state, recent, even, path, 0)
-    elif state.sample_count >= 3:
+    elif state.line_count >= 3:
         state.path_count = lay_piece(state, recent, NEWEST - 2, even, path, state.path_count, False)
+
+
+@helper
+def extend(state, brush, recent, even, path, index, corner):
+    """Let the steadied ink follow the hand's point `recent[index]`, and the line with it."""
+    if not steer(state, brush, recent, recent[index], corner):
+        return
+    for k in range(NEWEST):
+        copy_point(recent[k + 1], recent[k])
+    copy_point(recent[INK], recent[NEWEST])
+    recent[NEWEST].corner = 1.0 if corner else 0.0
+    state.line_count += 1
+    advance(state, recent, even, path)
+
+
+@helper
+def follow(state, brush, recent, even, path):
+    """Take the hand's newest point into the line; where corners are kept it may have to wait."""
+    if state.corner_span <= 0.0:
+        extend(state, brush, recent, even, path, HAND, False)
         compact_even(state, even)
+        return
+    hold_point(state, recent)
+    newest = recent[HELD + state.held]
+    copy_point(recent[HAND], newest)
+    newest.corner = UNKNOWN
+    newest.s = 0.0
+    if state.held > 0:
+        before = recent[HELD + state.held - 1]
+        newest.s = before.s + math.hypot(newest.x - before.x, newest.y - before.y)
+    state.held += 1
+    known = measure_turns(state, recent)
+    while state.decided < state.held and decidable(state, recent, state.decided, known):
+        i = state.decided
+        extend(state, brush, recent, even, path, HELD + i, is_corner(state, recent, i))
+        state.decided += 1
+    compact_even(state, even)
+
+
+@helper
+def put_aside(state, recent):
+    """Put the points aside that the open end changes."""
+    for k in range(NEWEST + 1):
+        copy_point(recent[k], recent[KEPT + k])
+    copy_point(recent[RAW], recent[KEPT + 4])
+    copy_point(recent[INK], recent[KEPT + 5])
+
+
+@helper
+def take_back(state, recent):
+    """Bring back what was put aside."""
+    for k in range(NEWEST + 1):
+        copy_point(recent[KEPT + k], recent[k])
+    copy_point(recent[KEPT + 4], recent[RAW])
+    copy_point(recent[KEPT + 5], recent[INK])
 
 
 @helper
@@ -281,12 +199,21 @@ def open_end(state, brush, recent, even, path):
     """Write the open end after the path's final points, as if the pen lifted now.
 
     Leaves `state.path_open` at the length of the whole path and all else as it was, so that the next
-    sample goes on from the final part.
+    sample goes on from the final part. (What the even nodes and the corners' ring receive beyond their counts is
+    written anew by the next sample.)
     """
-    copy_point(recent[RAW], recent[KEPT])
-    even_count = state.even_count
+    put_aside(state, recent)
+    path_count, even_count, line_count = state.path_count, state.even_count, state.line_count
+    corner_count = state.corner_count
+    ink_x, ink_y, rate_x, rate_y = state.ink_x, state.ink_y, state.rate_x, state.rate_y
+    for i in range(state.decided, state.held):
+        extend(state, brush, recent, even, path, HELD + i, is_corner(state, recent, i))
+    late = brush.steadying == TOW_LINE or brush.steadying == SPEED_AWARE
+    if late and brush.finish:
+        # Straight on to the pen, as a corner is.
+        extend(state, brush, recent, even, path, HAND, True)
     at = state.path_count
-    if state.sample_count >= 2:
+    if state.line_count >= 2:
         at = lay_piece(state, recent, NEWEST - 1, even, path, at, True)
     if state.half_window > 0:
         if brush.finish:
@@ -294,13 +221,15 @@ def open_end(state, brush, recent, even, path):
         else:
             at = trail_steadied(state, recent, even, path, at)
     state.path_open = at
-    copy_point(recent[KEPT], recent[RAW])
-    state.even_count = even_count
+    take_back(state, recent)
+    state.path_count, state.even_count, state.line_count = path_count, even_count, line_count
+    state.corner_count = corner_count
+    state.ink_x, state.ink_y, state.rate_x, state.rate_y = ink_x, ink_y, rate_x, rate_y
 
 
 @helper
 def interpolate(a, b, s):
-    """The place at arc length s between two points: (x, y, pressure, lean x, lean y)."""
+    """The place at arc length s between two points: (x, y, pressure, lean x, lean y, speed, twist x, twist y)."""
     span = b.s - a.s
     part = float32((s - a.s) / span) if span > 1e-9 else float32(0)
     return (
@@ -309,4 +238,7 @@ def interpolate(a, b, s):
         a.pressure + (b.pressure - a.pressure) * part,
         a.lean_x + (b.lean_x - a.lean_x) * part,
         a.lean_y + (b.lean_y - a.lean_y) * part,
+        a.speed + (b.speed - a.speed) * part,
+        a.twist_x + (b.twist_x - a.twist_x) * part,
+        a.twist_y + (b.twist_y - a.twist_y) * part,
     )

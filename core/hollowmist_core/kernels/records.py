@@ -2,6 +2,8 @@
 
 import numpy as np
 
+from ..responses import INPUT_NAMES
+
 TILE = 128
 """Side of a square tile of sheet memory, px."""
 
@@ -24,21 +26,52 @@ WINDOW = 24
 
 PEN, FINGER, MOUSE = 0, 1, 2
 
-NEWEST, RAW, TARGET, MEAN, SUM, KEPT = 3, 4, 5, 6, 7, 8
-"""Places in `recent`: 0..3 are the last four samples, newest last; then the end of the flattened line,
-and scratch points of the steadying."""
+MOST_HELD = 512
+"""Most points that wait until it is clear whether one of them is a corner."""
 
-RECENT = 9
+NEWEST, RAW, TARGET, MEAN, SUM, HAND, INK, KEPT, HELD = 3, 4, 5, 6, 7, 8, 9, 10, 16
+"""Places in `recent`: 0..3 are the last four points of the line, newest last; then the end of the flattened
+line, scratch points of the steadying, the last sample as the hand made it, where the steadied ink is, six points
+that are put aside while the open end is drawn, and the points that wait for a corner to show."""
 
-SAMPLE = np.dtype([("x", "f4"), ("y", "f4"), ("t", "f4"), ("pressure", "f4"), ("altitude", "f4"), ("azimuth", "f4")])
-"""A sample as the hand made it: sheet px, ms since the pen came down, pressure 0..1, altitude and
-azimuth in radians as in W3C Pointer Events (pi/2 is upright)."""
+RECENT = HELD + MOST_HELD
+
+CORNERS = 12
+"""Places for corners of the line, for the steadying window; some are only the open end's."""
+
+SAMPLE = np.dtype(
+    [
+        ("x", "f4"),
+        ("y", "f4"),
+        ("t", "f4"),
+        ("pressure", "f4"),
+        ("altitude", "f4"),
+        ("azimuth", "f4"),
+        ("twist", "f4"),
+    ]
+)
+"""A sample as the hand made it: sheet px, ms since the pen came down, pressure 0..1, altitude, azimuth
+and twist in radians as in W3C Pointer Events (an altitude of pi/2 is upright)."""
 
 POINT = np.dtype(
-    [("s", "f8"), ("x", "f4"), ("y", "f4"), ("t", "f4"), ("pressure", "f4"), ("lean_x", "f4"), ("lean_y", "f4")],
+    [
+        ("s", "f8"),
+        ("x", "f4"),
+        ("y", "f4"),
+        ("t", "f4"),
+        ("pressure", "f4"),
+        ("lean_x", "f4"),
+        ("lean_y", "f4"),
+        ("twist_x", "f4"),
+        ("twist_y", "f4"),
+        ("speed", "f4"),
+        ("corner", "f4"),
+    ],
     align=True,
 )
-"""A point on a path. `s` is arc length in px; lean is tilt (0 upright .. 1 flat) towards the azimuth."""
+"""A point on a path. `s` is arc length in px; lean is tilt (0 upright .. 1 flat) towards the azimuth, twist the
+direction of the pen's barrel, speed in px/ms. `corner` is 1 at a corner to be kept; while a point waits, the turn
+of the hand there, radians."""
 
 STAMP = np.dtype(
     [
@@ -64,12 +97,13 @@ STAMP = np.dtype(
         ("along_y", "f4"),
         ("bite", "f4"),
         ("press", "f4"),
+        ("grain_times", "f4"),
     ]
 )
 """One touch of the tip: centre, semi-axes in px, turn, softness of the radius 0..1, ink it gives
 (flow) and the most it may cover (cap), arc length; the kind of tip; its image, another one and how far
 it has melted into that (0..1); flips as 1 or -1; the point of the path it strayed from and the line's
-direction there; how strongly the grain bites, and the pressure of the hand."""
+direction there; how strongly the grain bites, the pressure of the hand, and how many times coarser the grain is."""
 
 IMAGE = np.dtype(
     [
@@ -98,9 +132,20 @@ STROKE = np.dtype(
         ("pressure", "f4"),
         ("tilt", "f4"),
         ("azimuth", "f4"),
+        ("twist", "f4"),
         ("speed", "f4"),
-        ("stand_in", "f4"),
         # Line
+        ("corner_span", "f4"),
+        ("corner_limit", "f4"),
+        ("held", "i4"),
+        ("decided", "i4"),
+        ("line_count", "i4"),
+        ("corner_count", "i4"),
+        ("corner_s", "f8", (CORNERS,)),
+        ("ink_x", "f8"),
+        ("ink_y", "f8"),
+        ("rate_x", "f8"),
+        ("rate_y", "f8"),
         ("node_step", "f8"),
         ("half_window", "i4"),
         ("weights", "f4", (WINDOW + 1,)),
@@ -120,10 +165,25 @@ STROKE = np.dtype(
         ("along_y", "f4"),
         ("first_x", "f4"),
         ("first_y", "f4"),
+        # Weight: the tapers of the pointer in hand: unit, length, point, exponent, opacity at the tip
+        ("start_in", "i4"),
+        ("start_length", "f4"),
+        ("start_point", "f4"),
+        ("start_curve", "f4"),
+        ("start_opacity", "f4"),
+        ("end_in", "i4"),
+        ("end_length", "f4"),
+        ("end_point", "f4"),
+        ("end_curve", "f4"),
+        ("end_opacity", "f4"),
+        # Responses: the hand's inputs at the stamp being set, 0..1
+        ("inputs", "f4", (len(INPUT_NAMES),)),
         # Grain: what its plane was filled with, and where it lies in this stroke
         ("grain_key", "f4", (GRAIN_KEY,)),
         ("shift_x", "f4"),
         ("shift_y", "f4"),
+        ("corner_x", "i4"),
+        ("corner_y", "i4"),
         # Scratch rows of a stamp: its coverage, the most it may cover, the grain under it
         ("cover", "f4", (TILE,)),
         ("caps", "f4", (TILE,)),
@@ -167,3 +227,9 @@ VIEW = np.dtype(
 )
 """How a sheet is seen: screen px per sheet px, the sheet position of the screen's corner, the screen's
 size, colours 0xRRGGBB of the paper and of what lies around it, and the screen rectangle last drawn."""
+
+
+def samples_from(rows) -> np.ndarray:
+    """Samples from rows of x, y, t, pressure, altitude, azimuth and, where the pen has it, twist."""
+    whole = len(SAMPLE)
+    return np.array([(*row, *(0.0,) * (whole - len(row))) for row in rows], SAMPLE)

@@ -17,7 +17,9 @@ def source_cache() -> Path:
     """
     here = Path(__file__).parent
     digest = hashlib.sha256()
-    for file in sorted([*here.rglob("*.py"), here.parent / "brush.py", here.parent / "settings.py"]):
+    for file in sorted(
+        [*here.rglob("*.py"), here.parent / "brush.py", here.parent / "settings.py", here.parent / "responses.py"]
+    ):
         digest.update(file.read_bytes())
     return here / "__pycache__" / digest.hexdigest()[:16]
 

@@ -8,15 +8,17 @@ from ..brush import BRUSH
 from .chance import MOST_STAMPS, seed_of
 from .cover import box_of
 from .grain import ground
-from .hand import DROPPED, MERGED, TAKEN, take
+from .hand import DROPPED, MERGED, take
 from .ink import dry
 from .lay import lay
-from .line import advance, copy_point, interpolate, open_end, set_window
+from .line import begin_line, follow, interpolate, open_end
+from .point import copy_point
 from .records import IMAGE, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
+from .respond import listen
 from .sheet import claim, copy_tile, give_back, tile_count
 from .tip import FIRST, FIRST_MOVE, set_stamp, step_after
-from .weight import taper_end, taper_start
+from .weight import held_back, least_length, set_tapers
 
 BUILD = 1
 FAR_OFF = 1 << 30
@@ -43,15 +45,16 @@ def begin(strokes, brushes, kind, erase):
     state.kind = kind
     state.erase = erase
     state.sample_count = state.dropped = 0
-    state.pressure = state.tilt = state.azimuth = state.speed = 0.0
-    state.stand_in = 0.5
-    state.even_count = state.even_base = state.path_count = state.path_open = 0
+    state.pressure = state.tilt = state.azimuth = state.twist = state.speed = 0.0
+    for i in range(len(state.inputs)):
+        state.inputs[i] = 0.0
     state.next_s = 0.0
     state.seed = state.first_set = 0
     state.along_x = state.first_x = 1.0
     state.along_y = state.first_y = 0.0
     state.walked = state.stamp_index = state.stamp_count = state.forced = state.starved = 0
-    set_window(state, brushes[0])
+    begin_line(state, brushes[0])
+    set_tapers(state, brushes[0])
     forget_change(state)
     forget_open(state)
     state.all_left = state.all_top = FAR_OFF
@@ -117,8 +120,9 @@ def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, map
         here = path[state.walked]
         after = path[min(state.walked + 1, path_end - 1)]
         set_along(state, here, after)
-        x, y, pressure, lean_x, lean_y = interpolate(here, after, state.next_s)
-        place = (x, y, pressure, lean_x, lean_y, state.along_x, state.along_y)
+        x, y, pressure, lean_x, lean_y, speed, twist_x, twist_y = interpolate(here, after, state.next_s)
+        place = (x, y, pressure, lean_x, lean_y, state.along_x, state.along_y, speed, twist_x, twist_y)
+        listen(state, brush, place, state.next_s)
         index = int32(state.stamp_index * MOST_STAMPS)
         width = float32(0)
         for k in range(several):
@@ -141,8 +145,9 @@ def settle(state, brush, path, stamps, maps, free, pool, images, bank):
     if state.path_count == 0:
         return
     final = path[state.path_count - 1].s
-    until = final - taper_end(brush)
-    if final < taper_start(brush) + taper_end(brush):
+    open_length = held_back(state)
+    until = final - open_length
+    if open_length < 0.0 or final < least_length(state):
         until = -1.0
     set_first(state, path, state.path_count)
     if brush.turning == FIRST_MOVE and not state.first_set:
@@ -251,17 +256,17 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images,
     release_open(state, maps, free)
     kept = 0
     for i in range(count):
-        outcome = take(state, recent, samples, i)
+        outcome = take(state, brush, recent, even, path, samples, i)
         if outcome == DROPPED:
             continue
         samples[kept] = samples[i]
         kept += 1
-        if outcome == MERGED and state.sample_count > 1:
+        if outcome == MERGED:
             continue
-        if outcome == TAKEN and state.sample_count == 1:
+        if state.sample_count == 1:
             state.seed = seed_of(samples[i].x, samples[i].y, state.pressure, state.azimuth)
             ground(state, brush, images, maps, free)
-        advance(state, recent, even, path)
+        follow(state, brush, recent, even, path)
         settle(state, brush, path, stamps, maps, free, pool, images, bank)
         compact_path(state, path)
     if state.sample_count > 0:
@@ -269,6 +274,17 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images,
     if state.sample_count > 0 and watched:
         lay_open(state, brush, path, stamps, maps, free, pool, images, bank)
     return kept
+
+
+@helper
+def finish(state, brush, path, stamps, maps, free, pool, images, bank):
+    """Lay the open end for good."""
+    forget_change(state)
+    release_open(state, maps, free)
+    if state.path_open > 0:
+        total = path[state.path_open - 1].s
+        set_first(state, path, state.path_open)
+        walk(state, brush, path, state.path_open, total, total, stamps, False, SETTLED, maps, free, pool, images, bank)
 
 
 @kernel(
@@ -290,12 +306,7 @@ def lift(strokes, brushes, path, stamps, maps, free, pool, images, bank, cells):
     `cells` is the pool seen as uint32.
     """
     state, brush = strokes[0], brushes[0]
-    forget_change(state)
-    release_open(state, maps, free)
-    if state.path_open > 0:
-        total = path[state.path_open - 1].s
-        set_first(state, path, state.path_open)
-        walk(state, brush, path, state.path_open, total, total, stamps, False, SETTLED, maps, free, pool, images, bank)
+    finish(state, brush, path, stamps, maps, free, pool, images, bank)
     if not state.record_only:
         dry(state, brush, maps, free, pool, cells)
 

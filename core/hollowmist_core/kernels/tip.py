@@ -19,13 +19,26 @@ from .chance import (
     chance,
 )
 from .registry import helper
-from .weight import opacity_at, width_at
+from .respond import (
+    TO_ANGLE,
+    TO_BITE,
+    TO_FLOW,
+    TO_GRAIN,
+    TO_ROUNDNESS,
+    TO_SCATTER,
+    TO_SOFTNESS,
+    TO_SOURCE,
+    TO_SPACING,
+    added,
+    factor,
+)
+from .weight import opacity_at, rises, width_at
 
 ELLIPSE, POLYGON, NIB, SHAPES = 0, 1, 2, 3
 """Kinds of tip, as numbered in the setting `tip`."""
 
-PAGE, STROKE_TURN, FIRST_MOVE, AZIMUTH, CHANCE_TURN = 0, 1, 2, 3, 4
-BY_CHANCE, IN_TURN, BY_PRESSURE, BY_TILT = 0, 1, 2, 3
+PAGE, STROKE_TURN, FIRST_MOVE, AZIMUTH, CHANCE_TURN, BARREL = 0, 1, 2, 3, 4, 5
+BY_CHANCE, IN_TURN, BY_PRESSURE, BY_TILT, BY_RESPONSE = 0, 1, 2, 3, 4
 SIDE_BY_SIDE = 1
 
 LEAST_STEP = 0.5
@@ -61,7 +74,12 @@ def set_turn(stamp, state, brush, place, index):
         lean = math.sqrt(place[3] * place[3] + place[4] * place[4])
         if lean > float32(1e-6):
             cos, sin = turned(cos, sin, place[3] / lean, place[4] / lean)
-    stray = float32(brush.angle_jitter * (math.pi / 180.0)) * either_way(state.seed, index, ANGLE)
+    elif brush.turning == BARREL:
+        roll = math.sqrt(place[8] * place[8] + place[9] * place[9])
+        if roll > float32(1e-6):
+            cos, sin = turned(cos, sin, place[8] / roll, place[9] / roll)
+    stray = float32(math.pi / 180.0) * added(state, brush, TO_ANGLE, index)
+    stray += float32(brush.angle_jitter * (math.pi / 180.0)) * either_way(state.seed, index, ANGLE)
     if brush.turning == CHANCE_TURN:
         stray += float32(2.0 * math.pi) * chance(state.seed, index, TURN)
     if stray != float32(0):
@@ -80,7 +98,12 @@ def choose_shapes(state, brush, place, index):
     if brush.choosing == IN_TURN:
         which = int32(index // MOST_STAMPS * int32(brush.stamps) + index % MOST_STAMPS) % count
         return which, which, float32(0)
-    drive = place[2] if brush.choosing == BY_PRESSURE else math.sqrt(place[3] * place[3] + place[4] * place[4])
+    if brush.choosing == BY_PRESSURE:
+        drive = place[2]
+    elif brush.choosing == BY_TILT:
+        drive = math.sqrt(place[3] * place[3] + place[4] * place[4])
+    else:
+        drive = factor(state, brush, TO_SOURCE, index)
     at = min(ONE, max(float32(0), drive)) * float32(count)
     which = min(count - int32(1), int32(at))
     # Within half a blend zone on either side of a border two neighbours melt.
@@ -117,10 +140,10 @@ def set_stray(stamp, state, brush, place, index, width):
     across, along = float32(0), float32(0)
     if brush.several == SIDE_BY_SIDE and brush.stamps > ONE:
         across = (float32(index % MOST_STAMPS) - (brush.stamps - ONE) * HALF) * brush.strand_gap * width
-    if brush.scatter_across > float32(0):
-        across += brush.scatter_across * width * either_way(state.seed, index, ACROSS)
-    if brush.scatter_along > float32(0):
-        along = brush.scatter_along * width * either_way(state.seed, index, ALONG)
+    if brush.scatter_across > float32(0) or brush.scatter_along > float32(0):
+        reach = width * factor(state, brush, TO_SCATTER, index)
+        across += brush.scatter_across * reach * either_way(state.seed, index, ACROSS)
+        along = brush.scatter_along * reach * either_way(state.seed, index, ALONG)
     stamp.x = place[0] + along * place[5] - across * place[6]
     stamp.y = place[1] + along * place[6] + across * place[5]
 
@@ -129,25 +152,26 @@ def set_stray(stamp, state, brush, place, index, width):
 def set_stamp(stamp, state, brush, place, index, s, total):
     """Write a stamp that the brush leaves at a place on the path.
 
-    `place` is (x, y, pressure, lean x, lean y, direction x, direction y); `index` counts stamps, a step
-    having `MOST_STAMPS` of them. Returns the line's width there, px.
+    `place` is (x, y, pressure, lean x, lean y, direction x, direction y, speed, twist x, twist y); `index` counts
+    stamps, a step having `MOST_STAMPS` of them. The hand's inputs must have been listened to. Returns the line's
+    width there, px.
     """
-    pressure = place[2]
-    width = width_at(brush, pressure, s, total)
-    cap = opacity_at(brush, pressure)
+    risen = rises(state, s, total)
+    width = width_at(state, brush, risen, index)
+    cap = opacity_at(state, brush, risen, s, index)
     across = width
     if brush.size_jitter > float32(0):
         across *= ONE - brush.size_jitter * chance(state.seed, index, SIZE)
     # Under one pixel a line gets lighter rather than thinner, as far as a pixel can tell.
     stamp.major = max(HALF, across * HALF)
-    stamp.minor = max(HALF, across * HALF * brush.roundness)
+    stamp.minor = max(HALF, across * HALF * min(ONE, brush.roundness * factor(state, brush, TO_ROUNDNESS, index)))
     stamp.cap = cap * min(ONE, across)
-    stamp.softness = brush.softness
-    stamp.flow = brush.hold_flow
+    stamp.softness = min(ONE, brush.softness * factor(state, brush, TO_SOFTNESS, index))
+    stamp.flow = brush.hold_flow * factor(state, brush, TO_FLOW, index)
     stamp.s = s
     stamp.path_x, stamp.path_y = place[0], place[1]
     stamp.along_x, stamp.along_y = place[5], place[6]
-    stamp.press = pressure
+    stamp.press = place[2]
     stamp.flip_u = float32(-1) if brush.flip_across and chance(state.seed, index, FLIP_ACROSS) < HALF else ONE
     stamp.flip_v = float32(-1) if brush.flip_along and chance(state.seed, index, FLIP_ALONG) < HALF else ONE
     stamp.tip = brush.tip
@@ -162,16 +186,18 @@ def set_stamp(stamp, state, brush, place, index, s, total):
         if stamp.image < 0:
             stamp.tip = ELLIPSE
     stamp.bite = float32(0)
+    stamp.grain_times = ONE
     if brush.grain_image >= 0:
         jitter = ONE - brush.bite_jitter * chance(state.seed, index, BITE)
-        stamp.bite = max(brush.bite_floor, brush.bite * jitter)
+        stamp.bite = max(brush.bite_floor, brush.bite * jitter * factor(state, brush, TO_BITE, index))
+        stamp.grain_times = factor(state, brush, TO_GRAIN, index)
     return width
 
 
 @helper
 def step_after(state, brush, index, width):
     """Distance to the next step along the path, px."""
-    step = brush.spacing * width
+    step = brush.spacing * width * factor(state, brush, TO_SPACING, index)
     if brush.spacing_jitter > float32(0):
         step *= ONE + brush.spacing_jitter * either_way(state.seed, index, SPACING)
     return max(LEAST_STEP, float(step))

@@ -2,66 +2,133 @@
 
 from numba import float32
 
-from .curve import respond
+from .records import FINGER, MOUSE
 from .registry import helper
+from .respond import TO_OPACITY, TO_SIZE, factor
 
-SIZE, OPACITY = 0, 1
-"""Outputs of responses, as numbered in `brush.OUTPUTS`."""
+TIMES_SIZE, PX, PART = 0, 1, 2
+"""Units of a taper's length, as numbered in the settings."""
+
+EACH = 1
 
 BLUNTEST = 3.0
 """Exponent of a taper at the ends of its shape setting: 3 is a needle, 1/3 blunt."""
 
+ONE = float32(1)
+
 
 @helper
-def taper(along, length, point, shape):
-    """Share of the width, 0..1, at a distance `along` into a taper.
+def length_in(brush, unit, times, px, part):
+    """A taper's length in px, or its share of the stroke."""
+    if unit == PX:
+        return px
+    return part if unit == PART else times * brush.size
 
-    The rise u (2 - u) meets the full width without a kink; the shape is its exponent.
+
+@helper
+def set_tapers(state, brush):
+    """Keep the tapers that hold for the pointer in hand."""
+    kind = state.kind if brush.tapers_for == EACH else 0
+    b = brush
+    if kind == FINGER:
+        state.start_in, state.end_in = b.finger_taper_start_in, b.finger_taper_end_in
+        state.start_length = length_in(
+            b, state.start_in, b.finger_taper_start_length, b.finger_taper_start_px, b.finger_taper_start_part
+        )
+        state.end_length = length_in(
+            b, state.end_in, b.finger_taper_end_length, b.finger_taper_end_px, b.finger_taper_end_part
+        )
+        state.start_point, state.end_point = b.finger_taper_start_point, b.finger_taper_end_point
+        state.start_curve, state.end_curve = b.finger_taper_start_curve, b.finger_taper_end_curve
+        state.start_opacity, state.end_opacity = b.finger_taper_start_opacity, b.finger_taper_end_opacity
+    elif kind == MOUSE:
+        state.start_in, state.end_in = b.mouse_taper_start_in, b.mouse_taper_end_in
+        state.start_length = length_in(
+            b, state.start_in, b.mouse_taper_start_length, b.mouse_taper_start_px, b.mouse_taper_start_part
+        )
+        state.end_length = length_in(
+            b, state.end_in, b.mouse_taper_end_length, b.mouse_taper_end_px, b.mouse_taper_end_part
+        )
+        state.start_point, state.end_point = b.mouse_taper_start_point, b.mouse_taper_end_point
+        state.start_curve, state.end_curve = b.mouse_taper_start_curve, b.mouse_taper_end_curve
+        state.start_opacity, state.end_opacity = b.mouse_taper_start_opacity, b.mouse_taper_end_opacity
+    else:
+        state.start_in, state.end_in = b.taper_start_in, b.taper_end_in
+        state.start_length = length_in(b, state.start_in, b.taper_start_length, b.taper_start_px, b.taper_start_part)
+        state.end_length = length_in(b, state.end_in, b.taper_end_length, b.taper_end_px, b.taper_end_part)
+        state.start_point, state.end_point = b.taper_start_point, b.taper_end_point
+        state.start_curve, state.end_curve = b.taper_start_curve, b.taper_end_curve
+        state.start_opacity, state.end_opacity = b.taper_start_opacity, b.taper_end_opacity
+    state.start_curve = BLUNTEST**-state.start_curve
+    state.end_curve = BLUNTEST**-state.end_curve
+
+
+@helper
+def held_back(state):
+    """Length of the stroke's end, px, that later samples still change; below zero it is the whole stroke."""
+    whole = state.start_in == PART and state.start_length > 0.0
+    if whole or (state.end_in == PART and state.end_length > 0.0):
+        return -1.0
+    return float(state.end_length)
+
+
+@helper
+def least_length(state):
+    """Length of stroke from which on both tapers have room, px."""
+    return float(state.start_length) + float(state.end_length)
+
+
+@helper
+def rise(along, length, exponent):
+    """How far a taper has come, 0..1, at a distance into it.
+
+    The rise u (2 - u) meets the full width without a kink; the exponent is its shape.
     """
     if along >= length or length <= 0.0:
         return 1.0
     u = max(0.0, along / length)
-    rise = (u * (2.0 - u)) ** (BLUNTEST**-shape)
-    return point + (1.0 - point) * rise
+    return (u * (2.0 - u)) ** exponent
 
 
 @helper
-def taper_start(brush):
-    """Length of the start taper, px."""
-    return float(brush.taper_start_length) * float(brush.size)
-
-
-@helper
-def taper_end(brush):
-    """Length of the end taper, px."""
-    return float(brush.taper_end_length) * float(brush.size)
-
-
-@helper
-def tapered(brush, s, total):
-    """Share of the width at arc length s of a stroke `total` px long.
+def rises(state, s, total):
+    """How far the start taper and the end taper have come at arc length s of a stroke `total` px long.
 
     Tapers that are together longer than the stroke shrink in proportion; a single touch has none.
     """
-    start, end = taper_start(brush), taper_end(brush)
+    start, end = float(state.start_length), float(state.end_length)
+    if state.start_in == PART:
+        start *= total
+    if state.end_in == PART:
+        end *= total
     if start + end > total:
         fit = total / (start + end)
         start *= fit
         end *= fit
-    return taper(s, start, brush.taper_start_point, brush.taper_start_curve) * taper(
-        total - s, end, brush.taper_end_point, brush.taper_end_curve
-    )
+    return rise(s, start, state.start_curve), rise(total - s, end, state.end_curve)
 
 
 @helper
-def width_at(brush, pressure, s, total):
+def from_point(point, risen):
+    """A taper's share: from its point to 1."""
+    return point + (1.0 - point) * risen
+
+
+@helper
+def width_at(state, brush, risen, index):
     """Width in px: size times its responses, held between thinnest and thickest, then tapered."""
-    share = respond(brush, SIZE, pressure)
-    share = max(brush.thinnest, min(brush.thickest, share))
-    return brush.size * share * float32(tapered(brush, s, total))
+    width = brush.size * factor(state, brush, TO_SIZE, index)
+    width = max(brush.least_width, min(brush.most_width, width))
+    taper = from_point(state.start_point, risen[0]) * from_point(state.end_point, risen[1])
+    return width * float32(taper)
 
 
 @helper
-def opacity_at(brush, pressure):
+def opacity_at(state, brush, risen, s, index):
     """The most a stamp may cover, 0..1."""
-    return brush.opacity * respond(brush, OPACITY, pressure)
+    most = brush.opacity * factor(state, brush, TO_OPACITY, index)
+    if risen[0] < 1.0 or risen[1] < 1.0:
+        most *= float32(from_point(state.start_opacity, risen[0]) * from_point(state.end_opacity, risen[1]))
+    if brush.fade_out > 0.0:
+        most *= float32(max(0.0, 1.0 - s / brush.fade_out))
+    return most

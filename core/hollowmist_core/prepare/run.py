@@ -11,7 +11,7 @@ from ..kernels.prepare import drawn, figures, mend, tone
 from ..kernels.prepare import steps as step_kernels
 from ..kernels.prepare.blur import MARGIN
 from ..kernels.prepare.steps import STEP
-from ..kernels.records import FINGER, MOUSE, PEN, SAMPLE
+from ..kernels.records import FINGER, MOUSE, PEN, SAMPLE, samples_from
 from ..native import Pictures, Sheet, Stroke, prepared
 from .generators import GENERATOR_BY_NAME
 from .kinds import GRAIN, MOST_GRAIN, MOST_SHAPE
@@ -114,7 +114,7 @@ def _mended(ink: np.ndarray, step: dict, tiled: bool) -> np.ndarray:
 def _layer(strokes: list[dict], ready: list, width: int, height: int, erasing: bool) -> np.ndarray:
     sheet = Sheet(width, height)
     for stroke, brush in zip(strokes, ready, strict=True):
-        samples = np.array([tuple(row) for row in stroke["samples"]], SAMPLE)
+        samples = samples_from(stroke["samples"])
         sheet.ink(brush, Stroke(samples, KINDS[stroke["kind"]], stroke["erase"] != erasing))
     out = np.zeros(width * height, np.float32)
     drawn.layer_ink(sheet.state, sheet.maps, sheet.cells, out)

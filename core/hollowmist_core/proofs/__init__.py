@@ -11,7 +11,7 @@ from pathlib import Path
 
 import numpy as np
 
-from ..kernels.records import SAMPLE
+from ..kernels.records import SAMPLE, samples_from
 
 DATA = Path(__file__).with_name("strokes.json")
 
@@ -38,11 +38,6 @@ class Lane:
     key: str
     label: str
     strokes: tuple[np.ndarray, ...]
-
-
-def samples_from(rows) -> np.ndarray:
-    """Samples from rows of x, y, t, pressure, altitude, azimuth."""
-    return np.array([tuple(row) for row in rows], SAMPLE)
 
 
 @cache

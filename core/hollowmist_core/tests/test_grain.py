@@ -70,7 +70,7 @@ class HoldTests(TestCase):
         np.testing.assert_array_equal(cover, inked(ACROSS, lower, grain_hold="stroke"))
 
     def test_stamp_held_grain_turns_with_the_stamp(self):
-        dot = np.array([(200, 150, 0, 1, np.pi / 2, 0)], SAMPLE)
+        dot = np.array([(200, 150, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
         upright = inked(dot, grain_hold="stamp", size=80.0)
         turned = inked(dot, grain_hold="stamp", size=80.0, angle=90.0)
         part = (slice(125, 175), slice(175, 225))

@@ -6,7 +6,7 @@ import numpy as np
 
 from ..brush import read
 from ..kernels import hand
-from ..kernels.records import FINGER, MOUSE, PEN, POINT, SAMPLE
+from ..kernels.records import FINGER, MOUSE, PEN, POINT, SAMPLE, STROKE
 from ..native import Sheet, prepared
 from . import straight
 
@@ -60,12 +60,17 @@ class HistogramTests(TestCase):
         samples["x"] = [0, 100, 130, 130, 140]
         samples["pressure"] = [0, 0.15, 0.95, 1.0, 1.0]
         bins = np.zeros(10, np.float32)
-        hand.pressure_histogram(bins, 10, samples, 5)
+        hand.input_histogram(bins, 10, samples, 5, 0, 3.0)
         np.testing.assert_allclose(bins, [0, 100, 0, 0, 0, 0, 0, 0, 0, 40], atol=1e-4)
 
-    def test_the_trace_tells_what_was_recorded(self):
+    def test_the_trace_tells_what_the_brush_takes(self):
         samples = straight(0, 50, 300, 50, 61, (0.2, 0.8), 150.0)
         points = np.zeros(40, POINT)
-        self.assertEqual(hand.trace_hand(samples, 61, points), 40)
+        state = np.zeros(1, STROKE)
+        plain = prepared(read({})).record
+        self.assertEqual(hand.trace_hand(plain, state, samples, 61, points, PEN), 40)
         np.testing.assert_array_equal(points["pressure"], samples["pressure"][:40])
-        self.assertAlmostEqual(float(points["s"][-1]), 2.0, delta=0.01)
+        self.assertAlmostEqual(float(points["speed"][-1]), 2.0, delta=0.01)
+        hand.trace_hand(plain, state, samples, 61, points, FINGER)
+        np.testing.assert_array_equal(points["pressure"], np.float32(0.5))
+        np.testing.assert_array_equal(points["lean_y"], samples["pressure"][:40])

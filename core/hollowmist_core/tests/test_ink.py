@@ -29,7 +29,7 @@ def widths(cover):
 class TipTests(TestCase):
     def test_a_dot_has_the_area_of_its_disc(self):
         for size in (1, 2, 3, 10, 60, 400):
-            dot = np.array([(256.3, 255.8, 0, 1, np.pi / 2, 0)], SAMPLE)
+            dot = np.array([(256.3, 255.8, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
             area = inked(dot, 512, 512, size=float(size)).sum()
             want = np.pi * size**2 / 4
             # Under two pixels a box of one pixel is a coarse likeness of a disc.
@@ -37,12 +37,12 @@ class TipTests(TestCase):
 
     def test_an_ellipse_has_its_area_at_any_turn(self):
         for angle in (0.0, 30.0, 90.0, -45.0):
-            dot = np.array([(150, 150, 0, 1, np.pi / 2, 0)], SAMPLE)
+            dot = np.array([(150, 150, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
             area = inked(dot, 300, 300, size=120.0, roundness=0.3, angle=angle).sum()
             self.assertAlmostEqual(area / (np.pi * 120 * 36 / 4), 1.0, delta=0.01)
 
     def test_a_turned_nib_lies_along_its_angle(self):
-        dot = np.array([(150, 150, 0, 1, np.pi / 2, 0)], SAMPLE)
+        dot = np.array([(150, 150, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
         cover = inked(dot, 300, 300, size=160.0, roundness=0.1, angle=-35.0)
         y, x = np.mgrid[:300, :300] - 149.5
         xx, yy, xy = (cover * x * x).sum(), (cover * y * y).sum(), (cover * x * y).sum()

@@ -157,7 +157,7 @@ class BadSampleTests(TestCase):
         self.assertAlmostEqual(coverage(sheet).sum(), np.pi * 49, delta=3)
 
     def test_pressing_harder_on_the_spot_widens_the_dot(self):
-        dots = straight(200, 100, 200, 100, 5, (0.1, 1.0))
+        dots = straight(200, 100, 200, 100, 5, (0.1, 1.0), 100.0)
         sheet, kept = self.ink(dots)
         self.assertEqual(len(kept), 5)
         self.assertAlmostEqual(coverage(sheet).sum(), np.pi * 49, delta=3)

@@ -46,7 +46,7 @@ def stamps_of(samples, **settings):
 
 def touched(**settings):
     sheet = Sheet(200, 200)
-    sheet.ink(ready(**settings), Stroke(np.array([(100, 100, 0, 1, np.pi / 2, 0)], SAMPLE)))
+    sheet.ink(ready(**settings), Stroke(np.array([(100, 100, 0, 1, np.pi / 2, 0, 0)], SAMPLE)))
     return coverage(sheet)
 
 
@@ -67,7 +67,7 @@ class ImageTests(TestCase):
             lambda _: np.full((64, 64), 255, np.uint8),
         )
         sheet = Sheet(200, 200)
-        sheet.ink(full, Stroke(np.array([(100, 100, 0, 1, np.pi / 2, 0)], SAMPLE)))
+        sheet.ink(full, Stroke(np.array([(100, 100, 0, 1, np.pi / 2, 0, 0)], SAMPLE)))
         cover = coverage(sheet)
         self.assertAlmostEqual(float(cover.sum()), 3600, delta=120)
         y, x = np.indices(cover.shape) + 0.5 - 100

@@ -10,8 +10,9 @@ from numba import carray, types
 from numba.core.compiler import Flags, compile_extra
 from numba.core.registry import cpu_target
 
-from ..kernels import curve, derive, hand, images, ink, lay, sheet, stroke  # noqa: F401  (they register themselves)
+from ..kernels import curve, derive, fitting, hand, images, ink, lay, sheet, stroke  # noqa: F401  (they register themselves)
 from ..kernels.generate import generators  # noqa: F401
+from ..kernels.measure import readings, steadied  # noqa: F401
 from ..kernels.prepare import drawn, figures, mend, steps, tone  # noqa: F401
 from ..kernels.registry import KERNELS, helper
 
@@ -53,10 +54,20 @@ def for_wasm(ir):
     ir = re.sub(r"^target datalayout = .*$", f'target datalayout = "{DATA_LAYOUT}"', ir, flags=re.M)
     ir = re.sub(r"^target triple = .*$", f'target triple = "{TRIPLE}"', ir, flags=re.M)
     ir = re.sub(r'"target-(cpu|features)"="[^"]*"', "", ir)
-    ir = ir.replace(" = common global", " = internal global")  # wasm knows no common symbols
+    ir = re.sub(r" = common ((?:\w+ )*)global", r" = internal \1global", ir)  # wasm knows no common symbols
     for name in INSTRUCTIONS:
         ir = re.sub(rf"@{name}f\b", f"@llvm.{name}.f32", ir)
         ir = re.sub(rf"@{name}\b(?!\.)", f"@llvm.{name}.f64", ir)
+    # What was a call and an instruction both is declared twice now.
+    declared = set()
+
+    def once(line):
+        name = line.group(1)
+        again = name in declared
+        declared.add(name)
+        return "" if again else line.group(0)
+
+    ir = re.sub(r"^declare .*@(llvm\.[\w.]+)\(.*$", once, ir, flags=re.M)
     # No kernel owns memory, so these are never reached.
     ir = re.sub(
         r"^declare (.*)@NRT_MemInfo_call_dtor\(ptr[^)]*\).*$",

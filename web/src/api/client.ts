@@ -11,10 +11,11 @@ export type WholeSource = components["schemas"]["WholeSource"]
 export type KeptRecipe = components["schemas"]["KeptRecipe"]
 export type Proposal = components["schemas"]["Proposal"]
 
+const token = () => /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ""
+
 const csrf: Middleware = {
   onRequest({ request }) {
-    const token = /csrftoken=([^;]+)/.exec(document.cookie)?.[1]
-    if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token)
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", token())
     return request
   },
 }
@@ -30,6 +31,19 @@ export function sentence(error: unknown, otherwise = "That did not work. Try aga
     if (texts.length > 0) return texts.join(" ")
   }
   return otherwise
+}
+
+/** Send a form that holds a file. Throws a sentence where it is refused, or the network is lost. */
+export async function sendForm(path: string, body: FormData): Promise<unknown> {
+  let answer: Response
+  try {
+    answer = await fetch(path, { method: "POST", body, headers: { "X-CSRFToken": token() } })
+  } catch {
+    throw new Error("Hollowmist cannot be reached just now. Check the network and add it again.")
+  }
+  const said: unknown = await answer.json().catch(() => undefined)
+  if (!answer.ok) throw new Error(sentence(said))
+  return said
 }
 
 /** Run a call; a lost network becomes `undefined` data with a plain sentence. */

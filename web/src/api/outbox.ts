@@ -1,7 +1,7 @@
 // What could not be sent yet waits here, on the device, and outlives a closed page.
 import { openDB, type DBSchema, type IDBPDatabase } from "idb"
 import type { BrushDocument } from "@/engine/brush"
-import type { Kind } from "@/engine/sheet"
+import { samplesFrom, type Kind } from "@/engine/sheet"
 import type { Makes, Recipe } from "@/sources/recipe"
 
 export interface WaitingBrush {
@@ -45,14 +45,28 @@ interface Schema extends DBSchema {
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined
 
+const FLOATS_BEFORE = 6
+
+function widened(before: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+  const rows = before.length / FLOATS_BEFORE
+  return samplesFrom(
+    Array.from({ length: rows }, (_, i) => [...before.subarray(i * FLOATS_BEFORE, (i + 1) * FLOATS_BEFORE)]),
+  )
+}
+
 export function outbox(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>("hollowmist", 2, {
-    upgrade(db, from) {
+  opened ??= openDB<Schema>("hollowmist", 3, {
+    async upgrade(db, from, _to, acts) {
       if (from < 1) {
         db.createObjectStore("brushes", { keyPath: "id" })
         db.createObjectStore("strokes", { keyPath: "id" })
       }
       if (from < 2) db.createObjectStore("sources", { keyPath: "id" })
+      if (from === 1 || from === 2) {
+        // Samples had no twist before: strokes that still wait get one of zero.
+        const strokes = acts.objectStore("strokes")
+        for (const one of await strokes.getAll()) await strokes.put({ ...one, samples: widened(one.samples) })
+      }
     },
   })
   return opened

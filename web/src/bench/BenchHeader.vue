@@ -1,13 +1,14 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
-import { ChevronRight, Frame, MousePointer2 } from "@lucide/vue"
+import { ChevronRight, Frame, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { useSession } from "@/account/useSession"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 
-const emit = defineEmits<{ name: [] }>()
+const emit = defineEmits<{ name: []; lanes: [] }>()
+defineProps<{ lanes: boolean }>()
 const practising = defineModel<boolean>("practising", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 const bench = useBench()
@@ -57,6 +58,9 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
       Sign in again
     </button>
     <span class="space" />
+    <button type="button" class="quiet" :aria-pressed="lanes" @click="emit('lanes')">
+      <Rows3 :size="20" /> Lanes
+    </button>
     <button type="button" class="quiet" :aria-pressed="capturing" @click="capturing = !capturing">
       <Frame :size="20" /> Capture
     </button>

@@ -2,14 +2,21 @@
 import { ElButton } from "element-plus"
 import { computed, ref } from "vue"
 import { useSession } from "@/account/useSession"
+import { followFitting } from "@/fitting/useFitting"
 import type { Kind } from "@/engine/sheet"
 import NameDialog from "@/parts/NameDialog.vue"
 import PracticePen from "@/practice/PracticePen.vue"
 import { usePracticePen } from "@/practice/usePracticePen"
 import BenchHeader from "./BenchHeader.vue"
 import BenchRail from "./BenchRail.vue"
+import LanesTray from "./LanesTray.vue"
 import ProofSheet from "./ProofSheet.vue"
 import StationCard from "./stations/StationCard.vue"
+import ReadingsStrip from "@/readings/ReadingsStrip.vue"
+import ReadingTray from "@/readings/ReadingTray.vue"
+import { readingOf, type ReadingKey } from "@/readings/useReadings"
+import ResponsesCard from "./stations/ResponsesCard.vue"
+import ResponseGrid from "./stations/ResponseGrid.vue"
 import { STATIONS, type Station } from "./stations/stations"
 import TwoStates from "./TwoStates.vue"
 import { makeBench, provideBench } from "./useBench"
@@ -20,32 +27,51 @@ const session = useSession()
 const bench = makeBench(props.brush, session.account!.username)
 provideBench(bench)
 useBenchKeys(bench)
+followFitting()
 const { on: practising } = usePracticePen(bench)
 
-const open = ref<Station["key"]>()
+type Tray = Station["key"] | "responses" | "lanes"
+const open = ref<Tray>()
+const reading = ref<ReadingKey>()
 const pointer = ref<Kind | "practice">()
 const drawing = ref(false)
 const capturing = ref(false)
 const naming = ref(false)
 const tray = computed(() => STATIONS.find((one) => one.key === open.value))
+const opened = computed(() => {
+  if (reading.value) return readingOf(reading.value).label
+  const others: Partial<Record<Tray, string>> = { responses: "Responses", lanes: "Lanes" }
+  return open.value && (others[open.value] ?? tray.value?.label)
+})
 const { standing, message } = bench.keeping
 
 const again = () => location.reload()
 
 const idle = (station: Station) => Boolean(bench.state.value && station.idle?.(bench.state.value.document))
 
-function toggle(station: Station): void {
-  open.value = open.value === station.key ? undefined : station.key
+function toggle(key: Tray): void {
+  open.value = open.value === key && !reading.value ? undefined : key
+  reading.value = undefined
+}
+
+function openReading(key: ReadingKey | undefined): void {
+  reading.value = key
+  open.value = undefined
 }
 </script>
 
 <template>
-  <main class="bench" :class="[`hand-${session.account?.hand ?? 'right'}`, { opened: tray }]">
+  <main
+    class="bench"
+    :class="[`hand-${session.account?.hand ?? 'right'}`, { opened, tall: open === 'responses' }]"
+  >
     <BenchHeader
       v-model:practising="practising"
       v-model:capturing="capturing"
       class="head"
+      :lanes="open === 'lanes'"
       @name="naming = true"
+      @lanes="toggle('lanes')"
     />
     <BenchRail class="side" />
     <ProofSheet
@@ -54,8 +80,12 @@ function toggle(station: Station): void {
       v-model:capturing="capturing"
       class="proof"
     />
-    <section v-if="tray" class="tray" :aria-label="`${tray.label} tray`">
-      <component :is="tray.tray" :pointer="pointer" :drawing="drawing" />
+    <ReadingsStrip class="readings" :open="reading" @update:open="openReading" />
+    <section v-if="opened" class="tray" :aria-label="`${opened} tray`">
+      <ReadingTray v-if="reading" :reading="reading" @station="toggle($event as Tray)" />
+      <ResponseGrid v-else-if="open === 'responses'" :drawing="drawing" />
+      <LanesTray v-else-if="open === 'lanes'" />
+      <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />
     </section>
     <div class="path" role="group" aria-label="Stations, from hand to ink">
       <StationCard
@@ -63,10 +93,15 @@ function toggle(station: Station): void {
         :key="station.key"
         :station="station"
         :open="station.key === open"
-        :small="tray !== undefined"
+        :small="opened !== undefined"
         :empty="idle(station)"
         :says="bench.state.value ? station.says(bench.state.value.document) : ''"
-        @click="toggle(station)"
+        @click="toggle(station.key)"
+      />
+      <ResponsesCard
+        :open="open === 'responses'"
+        :small="opened !== undefined"
+        @click="toggle('responses')"
       />
     </div>
     <PracticePen v-if="practising" class="pen" />
@@ -95,16 +130,23 @@ function toggle(station: Station): void {
   display: grid;
   height: 100%;
   grid-template-columns: 64px minmax(0, 1fr);
-  grid-template-rows: 52px minmax(0, 1fr) auto auto 118px;
-  grid-template-areas: "head head" "side proof" "side pen" "side tray" "side path";
+  grid-template-rows: 52px minmax(0, 1fr) auto auto auto 118px;
+  grid-template-areas: "head head" "side proof" "side pen" "side readings" "side tray" "side path";
 }
 .bench.hand-left {
   grid-template-columns: minmax(0, 1fr) 64px;
-  grid-template-areas: "head head" "proof side" "pen side" "tray side" "path side";
+  grid-template-areas: "head head" "proof side" "pen side" "readings side" "tray side" "path side";
 }
 .bench.opened {
-  grid-template-rows: 52px minmax(0, 1fr) auto var(--tray) 52px;
+  grid-template-rows: 52px minmax(0, 1fr) auto auto var(--tray) 52px;
   --tray: 332px;
+}
+.bench.opened.tall {
+  --tray: 452px;
+}
+.readings {
+  grid-area: readings;
+  min-width: 0;
 }
 .pen {
   grid-area: pen;
@@ -177,8 +219,12 @@ function toggle(station: Station): void {
   object-fit: contain;
 }
 @media (max-width: 1000px) {
-  .bench.opened {
+  .bench.opened,
+  .bench.opened.tall {
     --tray: 570px;
+  }
+  .bench.opened.tall {
+    --tray: 760px;
   }
   .tray :deep(.columns) {
     grid-auto-flow: row;

@@ -13,8 +13,6 @@ const brush = computed(() => bench.state.value?.document)
 const { canUndo, canRedo, undo, redo } = bench.history
 const size = settingNamed("size")
 const opacity = settingNamed("opacity")
-/** The rail's size slider covers what a hand uses; the Weight tray has the whole range. */
-const WIDEST = 400
 </script>
 
 <template>
@@ -22,8 +20,8 @@ const WIDEST = 400
     <UprightSlider
       label="Size"
       :unit="size.unit"
-      :low="1"
-      :high="WIDEST"
+      :low="Math.min(Number(brush.size_low), Number(brush.size))"
+      :high="Math.max(Number(brush.size_high), Number(brush.size))"
       :step="size.step"
       log
       :model-value="Number(brush.size)"

@@ -25,13 +25,14 @@ const down = defineModel<boolean>("drawing", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 let stroke: { id: string; kind: Kind; erase: boolean; start: number; sent: number } | undefined
 
-function sampleOf(event: PointerEvent): [number, number, number, number, number, number] {
+function sampleOf(event: PointerEvent): number[] {
   const box = canvas.value!.getBoundingClientRect()
   const x = (event.clientX - box.left) / view.zoom + view.x
   const y = (event.clientY - box.top) / view.zoom + view.y
   const upright = Math.PI / 2
   const [altitude, azimuth] = [event.altitudeAngle ?? upright, event.azimuthAngle ?? 0]
-  return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth]
+  const twist = ((event.twist || 0) * Math.PI) / 180
+  return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth, twist]
 }
 
 async function finish(): Promise<void> {
@@ -117,7 +118,7 @@ const at = (x: number, y: number) => ({
   <div ref="room" class="room">
     <canvas ref="canvas" class="sheet" aria-label="Proof sheet: draw anywhere" />
     <button
-      v-for="lane in bench.lanes.lanes.value"
+      v-for="lane in bench.shownLanes.value"
       :key="lane.key"
       type="button"
       class="lane"

@@ -1,11 +1,20 @@
 // One brush on the bench: its state, its history, its keeping, and the strokes it is tried on.
-import { inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
-import type { BrushDocument, Input, Link, Output, SettingName } from "@/engine/brush"
+import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
+import {
+  newLink,
+  type BrushDocument,
+  type Input,
+  type Link,
+  type Output,
+  type SettingName,
+} from "@/engine/brush"
 import type { KeptStroke } from "@/engine/desk"
 import { useEngine } from "@/engine/useEngine"
+import { CORNERED, SHAKY } from "@/generated/layout"
 import { useHistory } from "./useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
-import { useLanes } from "./useLanes"
+import { useLanes, type Lane } from "./useLanes"
+import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
@@ -19,6 +28,7 @@ export function makeBench(id: string, account: string) {
   const keeping = useKeeping(id, account)
   const proofs = useProofStrokes(account)
   const lanes = useLanes()
+  const own = useOwnLanes()
   const history = useHistory()
   const state = shallowRef<BrushState>()
   const erase = ref(false)
@@ -72,9 +82,9 @@ export function makeBench(id: string, account: string) {
   function changeLink(output: Output, input: Input, link: Partial<Link>): void {
     if (!state.value) return
     const old = state.value.document
-    const links = { ...old.responses[output], [input]: { ...old.responses[output][input], ...link } }
-    const document: BrushDocument = { ...old, responses: { ...old.responses, [output]: links } }
-    become({ ...state.value, document }, `${input}>${output}`)
+    const whole = { ...(old.responses[output]?.[input] ?? newLink(output)), ...link }
+    const responses = { ...old.responses, [output]: { ...old.responses[output], [input]: whole } }
+    become({ ...state.value, document: { ...old, responses } }, `${input}>${output}`)
   }
 
   function rename(name: string, note: string): void {
@@ -82,8 +92,28 @@ export function makeBench(id: string, account: string) {
     closeStep()
   }
 
+  /** The lanes that this brush is shown on: those that ship, or a set of one's own. */
+  const shownLanes = computed((): Lane[] => {
+    const set = String(state.value?.document.proofs ?? "")
+    const mine = own.lanes.value.filter((one) => one.set === set && !one.hidden)
+    return set && mine.length > 0 ? mine : lanes.lanes.value
+  })
+
   function showStrokes(): void {
-    void engine.api.setStrokes([...lanes.strokes.value, ...proofs.strokes.value])
+    const laid = shownLanes.value.flatMap((lane) => lane.strokes)
+    void engine.api.setStrokes([...laid, ...proofs.strokes.value])
+  }
+
+  watch(shownLanes, showStrokes)
+
+  /** Make a lane of the loose strokes. */
+  async function record(name: string, set: string): Promise<void> {
+    const loose = proofs.strokes.value
+    if (!(await own.record(name, set, loose))) return
+    proofs.leave(loose)
+    changeMany({ proofs: set }, "proofs")
+    closeStep()
+    showStrokes()
   }
 
   function drew(stroke: KeptStroke): void {
@@ -126,7 +156,9 @@ export function makeBench(id: string, account: string) {
 
   async function start(): Promise<void> {
     await engine.ready
-    const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open()])
+    const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open(), own.open()])
+    const [shaky, cornered] = [SHAKY, CORNERED].map((key) => lanes.shipped(key))
+    if (shaky && cornered) void engine.api.setReference(shaky, cornered)
     if (opened) show(opened)
     showStrokes()
     takeInHand(FIRST_IN_HAND)
@@ -143,8 +175,8 @@ export function makeBench(id: string, account: string) {
   onScopeDispose(() => void engine.api.cancel())
   start().catch((error: Error) => keeping.fail(error.message))
   return {
-    ...{ id, engine, state, erase, inHand, keeping, lanes, proofs, history },
-    ...{ change, changeMany, changeLink, closeStep, rename, drew, clear, takeInHand, takeTheirs },
+    ...{ id, engine, state, erase, inHand, keeping, lanes, own, shownLanes, proofs, history },
+    ...{ change, changeMany, changeLink, closeStep, record, rename, drew, clear, takeInHand, takeTheirs },
   }
 }
 

@@ -1,6 +1,7 @@
 // The proof strokes that ship with Hollowmist.
 import { computed, shallowRef } from "vue"
 import type { KeptStroke } from "@/engine/desk"
+import { samplesFrom } from "@/engine/sheet"
 
 export interface Lane {
   key: string
@@ -25,11 +26,14 @@ export function useLanes() {
         id: `${key}-${i}`,
         kind: "pen",
         erase: false,
-        samples: new Float32Array(rows.flat()),
+        samples: samplesFrom(rows),
       }))
       return { key, label, at, strokes: kept }
     })
   }
 
-  return { lanes, strokes: computed(() => lanes.value.flatMap((lane) => lane.strokes)), open }
+  /** The first stroke of a lane that ships. */
+  const shipped = (key: string) => lanes.value.find((lane) => lane.key === key)?.strokes[0]
+
+  return { lanes, shipped, strokes: computed(() => lanes.value.flatMap((lane) => lane.strokes)), open }
 }

@@ -9,7 +9,9 @@ import { notice } from "@/shell/notice"
 
 const KINDS = Object.entries(KIND) as [Kind, number][]
 
-function fromBase64(text: string): Float32Array<ArrayBuffer> {
+export const kindNumbered = (number: number): Kind => KINDS.find(([, one]) => one === number)![0]
+
+export function fromBase64(text: string): Float32Array<ArrayBuffer> {
   return new Float32Array(Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer)
 }
 
@@ -30,7 +32,7 @@ export function useProofStrokes(account: string) {
     const { data } = await reach(api.GET("/api/proof-strokes"))
     const kept = (data ?? []).map((one): KeptStroke & { at: number } => ({
       id: one.id,
-      kind: KINDS.find(([, number]) => number === one.kind)![0],
+      kind: kindNumbered(one.kind),
       erase: one.erase ?? false,
       samples: fromBase64(one.samples),
       at: one.drawn_at,
@@ -72,6 +74,12 @@ export function useProofStrokes(account: string) {
   function putBack(back: KeptStroke[]): void {
     strokes.value = [...strokes.value, ...back]
     for (const stroke of back) void note(stroke, "keep")
+  }
+
+  /** Strokes that went into a lane are no longer loose; nothing is to be sent. */
+  function leave(gone: KeptStroke[]): void {
+    const ids = new Set(gone.map((one) => one.id))
+    strokes.value = strokes.value.filter((one) => !ids.has(one.id))
   }
 
   function schedule(after: number): void {
@@ -117,5 +125,5 @@ export function useProofStrokes(account: string) {
   }
 
   onScopeDispose(() => window.clearTimeout(timer))
-  return { strokes, waiting, open, add, remove, putBack }
+  return { strokes, waiting, open, add, remove, putBack, leave }
 }

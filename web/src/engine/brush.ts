@@ -1,8 +1,9 @@
 // The brush document, and moving it into the record that the kernels read.
-import { INPUTS, OUTPUTS, RESPONSES, SETTINGS } from "@/generated/layout"
+import { CURVES, INPUTS, KIND, OUTPUTS, SETTINGS } from "@/generated/layout"
 import type { Images } from "./images"
 import type { Memory } from "./memory"
 import { bytesOf, fieldOf, writeField } from "./records"
+import type { Kind } from "./sheet"
 
 /** What a control needs to know of a setting of a brush, a step or a generator. */
 export interface Setting {
@@ -21,14 +22,25 @@ export interface Setting {
 }
 
 export type SettingName = (typeof SETTINGS)[number]["name"]
-export type Output = (typeof OUTPUTS)[number]
-export type Input = (typeof INPUTS)[number]
+export type Output = (typeof OUTPUTS)[number]["name"]
+export type Input = (typeof INPUTS)[number]["name"]
 export type Node = [number, number]
 
 export interface Link {
   on: boolean
   range: [number, number]
   nodes: Node[]
+  /** The stretch of the input that changes nothing. */
+  dead: [number, number] | null
+  /** The kinds of pointer it holds for. */
+  pointers: Kind[]
+}
+
+/** A response with the input it follows and the output it changes. */
+export interface Response {
+  output: Output
+  input: Input
+  link: Link
 }
 
 /** A grain source in use. */
@@ -48,17 +60,48 @@ export interface ShapeUse extends GrainUse {
 
 export type BrushDocument = {
   version: number
+  /** The set of proof strokes that it is shown on; empty for those that ship. */
+  proofs: string
   shapes: ShapeUse[]
   grain: GrainUse | null
-  responses: Record<Output, Record<Input, Link>>
+  responses: Partial<Record<Output, Partial<Record<Input, Link>>>>
 } & Record<SettingName, number | string | boolean>
 
 export const settingNamed = (name: SettingName): Setting => SETTINGS.find((one) => one.name === name)!
+
+/** A response that is newly switched on: straight, over the output's usual range, for every pointer. */
+export function newLink(output: Output): Link {
+  const { starts } = OUTPUTS.find((one) => one.name === output)!
+  const pointers = Object.keys(KIND) as Kind[]
+  return {
+    on: true,
+    range: [...starts],
+    nodes: [...CURVES[0].nodes.map((node): Node => [...node])],
+    dead: null,
+    pointers,
+  }
+}
+
+/** The responses of a brush, in the order in which its record has them. */
+export function responsesOf(brush: BrushDocument): Response[] {
+  const found: Response[] = []
+  for (const { name: output } of OUTPUTS) {
+    for (const { name: input } of INPUTS) {
+      const link = brush.responses[output]?.[input]
+      if (link) found.push({ output, input, link })
+    }
+  }
+  return found
+}
 
 export function writeLink(memory: Memory, at: number, link: Link): void {
   writeField(memory, "link", at, "on", link.on ? 1 : 0)
   writeField(memory, "link", at, "low", link.range[0])
   writeField(memory, "link", at, "high", link.range[1])
+  writeField(memory, "link", at, "dead_low", link.dead?.[0] ?? 0)
+  writeField(memory, "link", at, "dead_high", link.dead?.[1] ?? 0)
+  const pointers = link.pointers.reduce((bits, kind) => bits | (1 << KIND[kind]), 0)
+  writeField(memory, "link", at, "pointers", pointers)
   writeField(memory, "link", at, "count", link.nodes.length)
   link.nodes.forEach(([x, y], i) => {
     writeField(memory, "link", at, "x", x, i)
@@ -91,10 +134,14 @@ export function writeBrush(memory: Memory, at: number, brush: BrushDocument, ima
   })
   const grain = brush.grain ? images.indexOf("grain", brush.grain.picture) : -1
   writeField(memory, "brush", at, "grain_image", grain)
-  RESPONSES.forEach((response, i) => {
-    const link = linkAt(at, i)
-    writeField(memory, "link", link, "input", INPUTS.indexOf(response.input))
-    writeField(memory, "link", link, "output", OUTPUTS.indexOf(response.output))
-    writeLink(memory, link, brush.responses[response.output][response.input])
+  const responses = responsesOf(brush)
+  writeField(memory, "brush", at, "link_count", responses.length)
+  responses.forEach(({ output, input, link }, i) => {
+    const place = linkAt(at, i)
+    const numbered = (all: readonly { name: string }[], name: string) =>
+      all.findIndex((one) => one.name === name)
+    writeField(memory, "link", place, "input", numbered(INPUTS, input))
+    writeField(memory, "link", place, "output", numbered(OUTPUTS, output))
+    writeLink(memory, place, link)
   })
 }

@@ -1,15 +1,16 @@
 // The engine's desk: the proof sheet with its strokes, the stroke in hand, and the stations' pictures.
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
-import { PROOF_SHEET } from "@/generated/layout"
-import { linkAt, type BrushDocument, type Link, type Node, writeLink } from "./brush"
+import { PROOF_SHEET, TABLE } from "@/generated/layout"
+import { type BrushDocument, type Input, type Link, type Node, writeLink } from "./brush"
 import { Images, picturesOf } from "./images"
 import { loadModule, type Module } from "./module"
 import { Pictures } from "./pictures"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
+import { ReadingsTaker, type Steadied } from "./readings"
 import { Screen, type Context, type View } from "./screen"
-import { Sheet, Slots, union, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
-import { StationPictures, type Picture, type StationTraces } from "./stations"
+import { FLOATS, Sheet, Slots, union, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
+import { StationPictures, WAYS, type Picture, type StationTraces } from "./stations"
 
 export interface KeptStroke extends Stroke {
   id: string
@@ -20,7 +21,10 @@ export interface Live {
   pressure: number
   tilt: number
   azimuth: number
+  twist: number
   speed: number
+  /** All inputs of responses, 0..1. */
+  inputs: number[]
 }
 
 export interface CurveChange {
@@ -36,6 +40,7 @@ export class Desk {
   readonly images: Images
   readonly sources = new Pictures()
   readonly prep: Prep
+  readonly readings: ReadingsTaker
   private slots: Slots
   private sheet: Sheet
   private screen?: Screen
@@ -45,10 +50,13 @@ export class Desk {
   private reached = new Map<string, Rectangle>()
   private pictures: StationPictures
   private penDown = false
+  private kind: Kind = "pen"
   private stale = false
   private inHand = ""
   private link
   private table
+  private fitting
+  private fitted = false
 
   constructor(
     readonly module: Module,
@@ -61,7 +69,9 @@ export class Desk {
     this.pictures = new StationPictures(module, this.slots, this.images)
     this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
     this.link = module.memory.take(1, bytesOf("link"))
-    this.table = module.memory.take(64, 4)
+    this.fitting = module.memory.take(1, bytesOf("link"))
+    this.table = module.memory.take(TABLE, 4)
+    this.readings = new ReadingsTaker(module, this.slots, this.pictures.space, this.images)
   }
 
   attach(context: Context): void {
@@ -151,12 +161,51 @@ export class Desk {
   down(kind: Kind, erase: boolean): void {
     if (this.penDown) this.cancel()
     this.penDown = true
+    this.kind = kind
     this.sheet.begin(kind, erase)
+  }
+
+  /** Bring the pen's pressure through a fitted curve from now on, or take it as it comes. */
+  setFitting(link?: Link): void {
+    this.fitted = link !== undefined
+    if (!link) return
+    writeLink(this.module.memory, this.fitting.at, link)
+    this.module.call("ready_fitting", this.fitting)
+  }
+
+  /** Fit a curve to pressures of a light, a usual and a hard press; tells what came of it. */
+  fitPen(presses: Float32Array<ArrayBuffer>[]): { came: number; nodes?: Node[] } {
+    const { memory } = this.module
+    const block = memory.lend(presses.reduce((sum, one) => sum + one.byteLength, 16))
+    let { at } = block
+    const given = presses.map((one) => {
+      const vector = { at, length: one.length }
+      memory.f32(vector).set(one)
+      at += one.byteLength
+      return vector
+    })
+    const came = this.module.call("fit_pen", ...given, this.link)
+    memory.giveBack(block)
+    return came === 0 ? { came, nodes: this.nodesOf() } : { came }
+  }
+
+  /** Samples as the fitted pen made them. */
+  private asFitted(samples: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+    const { memory } = this.module
+    const block = memory.lend(samples.byteLength)
+    const vector = { at: block.at, length: samples.length }
+    memory.f32(vector).set(samples)
+    const count = samples.length / FLOATS
+    this.module.call("apply_fitting", this.fitting, { at: block.at, length: count }, count)
+    const out = memory.f32(vector).slice()
+    memory.giveBack(block)
+    return out
   }
 
   move(samples: Float32Array<ArrayBuffer>): Live {
     if (this.penDown) {
-      this.sheet.feed(samples)
+      // What is recorded is what the hand meant: a later fitting must not change strokes that exist.
+      this.sheet.feed(this.fitted && this.kind === "pen" ? this.asFitted(samples) : samples)
       this.screen?.show(this.sheet, this.sheet.changed)
     }
     return this.live
@@ -194,7 +243,9 @@ export class Desk {
       pressure: sheet.read("pressure"),
       tilt: sheet.read("tilt"),
       azimuth: sheet.read("azimuth"),
+      twist: sheet.read("twist"),
       speed: sheet.read("speed"),
+      inputs: sheet.inputs,
     }
   }
 
@@ -258,18 +309,40 @@ export class Desk {
     return canvas.convertToBlob({ type: "image/png" })
   }
 
-  /** The curve of response number `index`, as the table the kernels read. */
-  curve(index: number): Float32Array<ArrayBuffer> {
-    return this.pictures.curveTable(linkAt(this.sheet.brush.at, index))
+  /** The strokes on which the steadying is read and compared. */
+  setReference(shaky: Stroke, cornered: Stroke): void {
+    this.readings.setStrokes(shaky, cornered)
+    this.pictures.setShaky(shaky)
+  }
+
+  /** Begin to measure the brush as it stands. */
+  measure(): void {
+    if (this.brush) this.readings.begin(this.brush)
+  }
+
+  /** The figures of each way of steadying, for the brush as it stands. */
+  compare(): Steadied[] {
+    const { brush } = this
+    return brush ? WAYS.map((steadying) => this.readings.steadied({ ...brush, steadying })) : []
+  }
+
+  /** A response's curve at evenly spread inputs 0..1, its dead zone included. */
+  traceLink(link: Link): Float32Array<ArrayBuffer> {
+    writeLink(this.module.memory, this.link.at, link)
+    this.module.call("trace_link", this.link, this.table)
+    return this.module.memory.f32(this.table).slice()
   }
 
   private editLink(link: Link, edit: () => number): CurveChange {
     writeLink(this.module.memory, this.link.at, link)
     const index = edit()
+    return { nodes: this.nodesOf(), index }
+  }
+
+  private nodesOf(): Node[] {
     const read = (name: "x" | "y", i: number) => readField(this.module.memory, "link", this.link.at, name, i)
     const count = readField(this.module.memory, "link", this.link.at, "count")
-    const nodes = Array.from({ length: count }, (_, i): Node => [read("x", i), read("y", i)])
-    return { nodes, index }
+    return Array.from({ length: count }, (_, i): Node => [read("x", i), read("y", i)])
   }
 
   addNode(link: Link, x: number, y: number): CurveChange {
@@ -292,12 +365,13 @@ export class Desk {
     return this.module.call("pressure_from_speed", speed, usual)
   }
 
-  /** Distribution of the pressure over the strokes drawn by hand, or over all where there are none. */
-  pressureHistogram(bins: number, own: string[]): number[] {
+  /** Distribution of an input over the strokes drawn by hand, or over all where there are none. */
+  inputHistogram(input: Input, bins: number, own: string[]): number[] {
     const mine = this.strokes.filter((one) => own.includes(one.id) && !one.erase)
     const table = this.module.memory.f32(this.table).fill(0)
+    const fast = Number(this.brush?.fast ?? 1)
     for (const stroke of mine.length > 0 ? mine : this.strokes) {
-      this.pictures.addToHistogram(this.table, bins, stroke)
+      this.pictures.addToHistogram(this.table, bins, stroke, input, fast)
     }
     return Array.from(this.module.memory.f32(this.table).subarray(0, Math.min(bins, table.length)))
   }

@@ -16,7 +16,7 @@ import type { Picture } from "./images"
 import type { Block, Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readField, writeField } from "./records"
-import { FLOATS, Sheet, type Slots, type Workspace } from "./sheet"
+import { samplesFrom, Sheet, type Slots, type Workspace } from "./sheet"
 
 /** Ink in the module's memory, float32 by rows. */
 export interface Ink {
@@ -213,8 +213,7 @@ export class RecipeRunner {
         erasing.setBrush(stroke.brush)
         last = stroke.brush
       }
-      const samples = new Float32Array(stroke.samples.length * FLOATS)
-      stroke.samples.forEach((sample, i) => samples.set(sample, i * FLOATS))
+      const samples = samplesFrom(stroke.samples)
       sheet.ink({ kind: stroke.kind, erase: stroke.erase, samples })
       erasing.ink({ kind: stroke.kind, erase: !stroke.erase, samples })
     }

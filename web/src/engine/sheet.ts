@@ -1,13 +1,14 @@
 // A sheet in the module's memory, and the stroke in hand on it.
-import { KIND, LAYER, PLANES, RECENT, TILE } from "@/generated/layout"
+import { KIND, LAYER, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
 import { writeBrush, type BrushDocument } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
-import { bytesOf, readColumn, readField, writeField } from "./records"
+import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
 
 export type Kind = keyof typeof KIND
-export const FLOATS = 6
+/** Floats of one sample, as the record `sample` lays them. */
+export const FLOATS = RECORDS.sample.bytes / 4
 const BATCH = 4096
 const POINTS = 1 << 17
 const STAMPS = 1 << 16
@@ -33,7 +34,14 @@ export function union(a: Rectangle, b: Rectangle | undefined): Rectangle {
   }
 }
 
-/** A stroke as the hand made it: six floats a sample, as the record `sample` lays them. */
+/** Samples from rows of x, y, t, pressure, altitude, azimuth and, where the pen has it, twist. */
+export function samplesFrom(rows: readonly number[][]): Float32Array<ArrayBuffer> {
+  const samples = new Float32Array(rows.length * FLOATS)
+  rows.forEach((row, i) => samples.set(row, i * FLOATS))
+  return samples
+}
+
+/** A stroke as the hand made it. */
 export interface Stroke {
   kind: Kind
   erase: boolean
@@ -82,7 +90,7 @@ export class Slots {
 export class Sheet {
   readonly state: Vector
   readonly brush: Vector
-  private maps: Vector
+  readonly maps: Vector
   private kept: Float32Array<ArrayBuffer>[] = []
   private kind: Kind = "pen"
   private erase = false
@@ -211,8 +219,18 @@ export class Sheet {
     return { left: read("left"), top: read("top"), right: read("right"), bottom: read("bottom") }
   }
 
-  read(name: "pressure" | "tilt" | "azimuth" | "speed" | "dropped" | "stamp_count" | "path_open"): number {
+  read(
+    name: "pressure" | "tilt" | "azimuth" | "twist" | "speed" | "dropped" | "stamp_count" | "path_open",
+  ): number {
     return readField(this.module.memory, "stroke", this.state.at, name)
+  }
+
+  /** What the hand's inputs, 0..1, were at the last stamp. */
+  get inputs(): number[] {
+    const { count } = fieldOf("stroke", "inputs")
+    return Array.from({ length: count }, (_, i) =>
+      readField(this.module.memory, "stroke", this.state.at, "inputs", i),
+    )
   }
 
   /** Columns of the steadied path of the stroke in hand. */

@@ -1,18 +1,27 @@
 // Pictures of what each station does to the stroke in hand.
-import { TABLE } from "@/generated/layout"
-import type { BrushDocument } from "./brush"
+import { CAUSES, INPUTS, KIND, MM_PER_INCH, PAPERS } from "@/generated/layout"
+import type { BrushDocument, Input } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
-import { bytesOf, fieldOf, readColumn } from "./records"
+import { bytesOf, readColumn } from "./records"
 import { Screen, type Context } from "./screen"
 import { FLOATS, Sheet, Workspace, type Slots, type Stroke } from "./sheet"
 
 /** Columns that the Hand, Line and Weight cards plot. */
 export interface StationTraces {
-  hand: { t: Float32Array; pressure: Float32Array; tilt: Float32Array; speed: Float32Array }
+  hand: {
+    t: Float32Array
+    /** As the brush takes it, and as the pointer reported it. */
+    pressure: Float32Array
+    reported: Float32Array
+    tilt: Float32Array
+    speed: Float32Array
+  }
   raw: { x: Float32Array; y: Float32Array }
   steadied: { x: Float32Array; y: Float32Array }
+  /** Where the steadied line ended when the hand was at each raw sample. */
+  lag: { x: Float32Array; y: Float32Array }
   weight: { s: Float32Array; half: Float32Array }
 }
 
@@ -31,11 +40,23 @@ const CROSSES = [0, 1, 2, 3].map((i) => [
 
 const ONE_LINE = { tip: "ellipse", stamps: 1, size_jitter: 0, scatter_across: 0, scatter_along: 0 }
 
-export type Picture = "tip" | "grain" | "holds" | "ink"
+export const WAYS = ["none", "even-out", "tow line", "speed-aware"] as const
+export type Way = (typeof WAYS)[number]
+type PaperKey = (typeof PAPERS)[number]["key"]
+export type Picture = "tip" | "grain" | "holds" | "ink" | Way | PaperKey
+
+/** Room for the comparing of the ways, px: the shaky stroke lies in its middle. */
+const STRIP = { width: 360, height: 110 }
+const PAPER_WIDTH = 240
+/** Widest brush in the comparing, so that its path stays to be seen. */
+const STRIP_LARGEST = 16
+
+/** The first two causes of variation are the tapers; without them, whoever draws. */
+const UNTAPERED = { tapers_for: "all", ...CAUSES[0].without, ...CAUSES[1].without }
 
 const HOLDS = ["paper", "stroke", "stamp", "line"]
 
-/** A straight and a crossing stroke for the cards: six floats a sample. */
+/** A straight and a crossing stroke for the cards: as samples. */
 function drawn(count: number, at: (u: number) => [x: number, y: number, pressure: number]): Stroke {
   const samples = new Float32Array(count * FLOATS)
   for (let i = 0; i < count; i++) {
@@ -45,6 +66,12 @@ function drawn(count: number, at: (u: number) => [x: number, y: number, pressure
   }
   return { kind: "pen", erase: false, samples }
 }
+
+const OVER_PAPER = drawn(80, (u) => [
+  24 + u * (PAPER_WIDTH - 48),
+  PAPER_WIDTH * 0.354 * (1 + 0.5 * Math.sin(u * 2 * Math.PI)),
+  0.15 + 0.85 * Math.sin(u * Math.PI),
+])
 
 const STRAIGHT = drawn(24, (u) => [36 + u * (WIDTH - 72), HEIGHT / 2, 0.35 + 0.65 * u])
 const CROSSING = drawn(160, (u) => {
@@ -57,6 +84,10 @@ export class StationPictures {
   private scratch: Sheet
   private sheet: Sheet
   readonly space: Workspace
+  /** Sheets for comparing the ways of steadying, and for whole papers. */
+  private strip: Sheet
+  private page: Sheet
+  private shaky?: Stroke
   private points: Vector
   private samples: Vector
   private screens = new Map<string, { which: Picture; screen: Screen }>()
@@ -70,6 +101,8 @@ export class StationPictures {
   ) {
     this.space = new Workspace(module, images)
     this.sheet = new Sheet(module, slots, this.space, WIDTH, HEIGHT)
+    this.strip = new Sheet(module, slots, this.space, STRIP.width, STRIP.height)
+    this.page = new Sheet(module, slots, this.space, PAPER_WIDTH, Math.round(PAPER_WIDTH * 0.708))
     this.scratch = new Sheet(module, slots, this.space, 8192, 8192)
     this.points = module.memory.take(MOST_TRACED, bytesOf("point"))
     this.samples = module.memory.take(MOST_TRACED, bytesOf("sample"))
@@ -85,16 +118,22 @@ export class StationPictures {
     screen.context = context
     screen.setColours(this.paper, this.paper)
     const { width, height } = context.canvas
+    const sheet = this.sheetOf(which)
     // Cover the card: what overhangs is cut off evenly on both sides.
-    const zoom = Math.max(width / WIDTH, height / HEIGHT)
+    const zoom = Math.max(width / sheet.width, height / sheet.height)
     screen.setView({
       zoom,
-      originX: (WIDTH - width / zoom) / 2,
-      originY: (HEIGHT - height / zoom) / 2,
+      originX: (sheet.width - width / zoom) / 2,
+      originY: (sheet.height - height / zoom) / 2,
       width,
       height,
     })
     this.screens.set(id, { which, screen })
+  }
+
+  private sheetOf(which: Picture): Sheet {
+    if ((WAYS as readonly string[]).includes(which)) return this.strip
+    return PAPERS.some((paper) => paper.key === which) ? this.page : this.sheet
   }
 
   drop(id: string): void {
@@ -107,12 +146,13 @@ export class StationPictures {
   draw(brush: BrushDocument, inHand: Stroke): void {
     const size = Math.min(Number(brush.size), LARGEST)
     const apart = { ...brush, size, spacing: Math.max(1.12, Number(brush.spacing)), steadying: "none" }
-    const untapered = { taper_start_length: 0, taper_end_length: 0 }
-    this.picture("tip", { ...apart, ...untapered } as BrushDocument, STRAIGHT)
-    const full = { ...brush, ...untapered, size } as BrushDocument
+    this.picture("tip", { ...apart, ...UNTAPERED } as BrushDocument, STRAIGHT)
+    const full = { ...brush, ...UNTAPERED, size } as BrushDocument
     this.picture("grain", { ...full, opacity: 1 }, ACROSS)
     this.holds({ ...full, size: Math.min(size, 34) })
-    this.picture("ink", { ...brush, ...untapered, size } as BrushDocument, CROSSING)
+    this.picture("ink", { ...brush, ...UNTAPERED, size } as BrushDocument, CROSSING)
+    for (const way of WAYS) this.compare(way, brush)
+    for (const paper of PAPERS) this.onPaper(paper, brush)
     this.listener?.(this.traces(brush, inHand))
   }
 
@@ -141,6 +181,48 @@ export class StationPictures {
     for (const screen of shown) screen.showAll(this.sheet)
   }
 
+  /** The shaky stroke as each way steadies it. */
+  private compare(way: Way, brush: BrushDocument): void {
+    const shown = this.shown(way)
+    if (shown.length === 0 || !this.shaky) return
+    const size = Math.min(STRIP_LARGEST, Number(brush.size))
+    this.strip.setBrush({ ...brush, size, steadying: way })
+    this.strip.clear()
+    this.strip.ink(this.shaky)
+    for (const screen of shown) screen.showAll(this.strip)
+  }
+
+  /** A stroke over a whole paper, as large as the brush is on it. */
+  private onPaper(paper: (typeof PAPERS)[number], brush: BrushDocument): void {
+    const shown = this.shown(paper.key)
+    if (shown.length === 0) return
+    const pixels = (paper.width / MM_PER_INCH) * paper.dpi
+    this.page.setBrush({ ...brush, steadying: "none" })
+    this.module.call("enlarge", this.page.brush, PAPER_WIDTH / pixels)
+    this.page.clear()
+    this.page.ink(OVER_PAPER)
+    for (const screen of shown) screen.showAll(this.page)
+  }
+
+  /** Give the recorded stroke that the ways of steadying are compared on. */
+  setShaky(stroke: Stroke): void {
+    const samples = stroke.samples.slice()
+    const span = (offset: number) => {
+      let [low, high] = [Infinity, -Infinity]
+      for (let i = offset; i < samples.length; i += FLOATS) {
+        low = Math.min(low, samples[i]!)
+        high = Math.max(high, samples[i]!)
+      }
+      return (low + high) / 2
+    }
+    const [dx, dy] = [STRIP.width / 2 - span(0), STRIP.height / 2 - span(1)]
+    for (let i = 0; i < samples.length; i += FLOATS) {
+      samples[i]! += dx
+      samples[i + 1]! += dy
+    }
+    this.shaky = { ...stroke, samples }
+  }
+
   private load(stroke: Stroke): number {
     const count = Math.min(MOST_TRACED, stroke.samples.length / FLOATS)
     this.module.memory
@@ -152,14 +234,22 @@ export class StationPictures {
   private traces(brush: BrushDocument, stroke: Stroke): StationTraces {
     const { memory } = this.module
     const count = this.load(stroke)
-    this.module.call("trace_hand", this.samples, count, this.points)
-    const point = (name: "t" | "pressure" | "lean_x" | "s") =>
+    const point = (name: "x" | "y" | "t" | "pressure" | "lean_x" | "lean_y" | "speed") =>
       readColumn(memory, "point", this.points.at, count, name)
-    const hand = { t: point("t"), pressure: point("pressure"), tilt: point("lean_x"), speed: point("s") }
+    this.scratch.setBrush(brush)
+    const { brush: record, state } = this.scratch
+    this.module.call("trace_hand", record, state, this.samples, count, this.points, KIND[stroke.kind])
+    const hand = {
+      ...{ t: point("t"), pressure: point("pressure"), reported: point("lean_y") },
+      ...{ tilt: point("lean_x"), speed: point("speed") },
+    }
     const raw = {
       x: readColumn(memory, "sample", this.samples.at, count, "x"),
       y: readColumn(memory, "sample", this.samples.at, count, "y"),
     }
+    const { recent, even, path } = this.space
+    this.module.call("trace_lag", state, record, recent, even, path, this.samples, count, this.points)
+    const lag = { x: point("x"), y: point("y") }
     // The line's own width: stamps that stray, shrink or come in numbers would hide it.
     this.scratch.setBrush({ ...brush, ...ONE_LINE } as BrushDocument)
     this.scratch.begin(stroke.kind, false, true)
@@ -167,14 +257,11 @@ export class StationPictures {
     const steadied = this.scratch.pathColumns()
     this.scratch.lift()
     const stamps = this.scratch.stampColumns()
-    return { hand, raw, steadied, weight: { s: stamps.s, half: stamps.major } }
+    return { hand, raw, steadied, lag, weight: { s: stamps.s, half: stamps.major } }
   }
 
-  addToHistogram(table: Vector, bins: number, stroke: Stroke): void {
-    this.module.call("pressure_histogram", table, bins, this.samples, this.load(stroke))
-  }
-
-  curveTable(link: number): Float32Array<ArrayBuffer> {
-    return this.module.memory.f32({ at: link + fieldOf("link", "table").offset, length: TABLE }).slice()
+  addToHistogram(table: Vector, bins: number, stroke: Stroke, input: Input, fast: number): void {
+    const which = INPUTS.findIndex((one) => one.name === input)
+    this.module.call("input_histogram", table, bins, this.samples, this.load(stroke), which, fast)
   }
 }

@@ -3,6 +3,7 @@ import * as Comlink from "comlink"
 import { shallowRef, type ShallowRef } from "vue"
 import type { Live } from "./desk"
 import type { PrepNews } from "./prep"
+import type { Readings } from "./readings"
 import type { StationTraces } from "./stations"
 import type { News, WorkerApi } from "./worker"
 
@@ -12,6 +13,7 @@ export interface Engine {
   live: ShallowRef<Live>
   traces: ShallowRef<StationTraces | undefined>
   inked: ShallowRef<{ edit: number; ms: number }>
+  readings: ShallowRef<Readings | undefined>
   prep: ShallowRef<PrepNews | undefined>
   prepProblem: ShallowRef<string>
 }
@@ -27,6 +29,8 @@ declare global {
       prepTime: () => number
       /** How many of its changes the prep table has shown. */
       prepEdits: () => number
+      /** What the brush measures, once its readings are taken. */
+      readings: () => Readings | undefined
       /** Times from pen event to changed canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
     }
@@ -39,9 +43,10 @@ export function useEngine(): Engine {
   if (engine) return engine
   const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })
   const api = Comlink.wrap<WorkerApi>(worker)
-  const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, speed: 0 })
+  const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, twist: 0, speed: 0, inputs: [] })
   const traces = shallowRef<StationTraces>()
   const inked = shallowRef({ edit: 0, ms: 0 })
+  const readings = shallowRef<Readings>()
   const prep = shallowRef<PrepNews>()
   const prepProblem = shallowRef("")
   const { port1, port2 } = new MessageChannel()
@@ -49,6 +54,7 @@ export function useEngine(): Engine {
     if (data.live) live.value = data.live
     if (data.traces) traces.value = data.traces
     if (data.inked) inked.value = data.inked
+    if (data.readings) readings.value = data.readings
     if (data.prep) {
       prep.value = data.prep
       prepProblem.value = ""
@@ -57,12 +63,13 @@ export function useEngine(): Engine {
   }
   const url = new URL("/engine.wasm", location.href).href
   const ready = api.start(url, Comlink.transfer(port2, [port2]))
-  engine = { api, ready, live, traces, inked, prep, prepProblem }
+  engine = { api, ready, live, traces, inked, readings, prep, prepProblem }
   window.hollowmist = {
     inked: () => inked.value.edit > 0,
     inkTime: () => inked.value.ms,
     prepTime: () => prep.value?.ms ?? 0,
     prepEdits: () => prep.value?.edit ?? 0,
+    readings: () => readings.value,
     penTimes: () => api.takePenTimes(),
   }
   return engine

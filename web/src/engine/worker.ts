@@ -1,11 +1,12 @@
 // The worker that owns the canvas: the desk, with changes of the brush gathered so that the latest wins.
 import * as Comlink from "comlink"
-import type { BrushDocument, Link } from "./brush"
+import type { BrushDocument, Input, Link } from "./brush"
 import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
 import type { Makes, Recipe } from "@/sources/recipe"
 import type { PrepNews, Print } from "./prep"
+import type { Readings } from "./readings"
 import type { View } from "./screen"
-import type { Kind, Rectangle } from "./sheet"
+import type { Kind, Rectangle, Stroke } from "./sheet"
 import type { Picture, StationTraces } from "./stations"
 
 export interface News {
@@ -13,6 +14,8 @@ export interface News {
   traces?: StationTraces
   /** Revision of the brush that the canvas now shows, and how long its re-inking took. */
   inked?: { edit: number; ms: number }
+  /** What the brush that is shown measures. */
+  readings?: Readings
   /** What the recipe on the prep table came to. */
   prep?: PrepNews
   /** Why the recipe could not be followed. */
@@ -32,6 +35,7 @@ const beat = new MessageChannel()
 beat.port1.onmessage = () => {
   if (!waiting) {
     desk.drawPictures()
+    rest()
     return
   }
   const { brush, edit } = waiting
@@ -40,6 +44,31 @@ beat.port1.onmessage = () => {
   desk.setBrush(brush)
   tell({ inked: { edit, ms: performance.now() - start } })
   beat.port2.postMessage(null)
+}
+
+/** Hands that rest this long, ms, let the readings begin. */
+const REST = 60
+const measuring = new MessageChannel()
+let restTimer: ReturnType<typeof setTimeout> | undefined
+let penIsDown = false
+
+/** The brush stands: measure it, unless something else comes first. */
+function rest(): void {
+  clearTimeout(restTimer)
+  desk.readings.stop()
+  restTimer = setTimeout(() => {
+    if (penIsDown) return
+    desk.measure()
+    measuring.port2.postMessage(null)
+  }, REST)
+}
+
+// One step, then whatever waits: pen events and settings come in between.
+measuring.port1.onmessage = () => {
+  if (!desk.readings.busy) return
+  const readings = desk.readings.advance()
+  if (readings) tell({ readings })
+  else measuring.port2.postMessage(null)
 }
 
 function tell(what: News): void {
@@ -93,19 +122,36 @@ const api = {
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
   setView: (view: View) => desk.setView(view),
   setBrush(brush: BrushDocument, edit: number) {
+    desk.readings.stop()
     if (!waiting) beat.port2.postMessage(null)
     waiting = { brush, edit }
   },
   setStrokes: (strokes: KeptStroke[]) => desk.setStrokes(strokes),
   addStroke: (stroke: KeptStroke) => desk.addStroke(stroke),
-  down: (kind: Kind, erase: boolean) => desk.down(kind, erase),
+  setFitting: (link?: Link) => desk.setFitting(link),
+  fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
+  setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
+  down(kind: Kind, erase: boolean) {
+    penIsDown = true
+    desk.readings.stop()
+    desk.down(kind, erase)
+  },
   /** `at` is when the pen event happened, ms since 1970. */
   move(samples: Float32Array<ArrayBuffer>, at: number) {
     tell({ live: desk.move(samples) })
     if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
   },
-  up: (id: string, kind: Kind, erase: boolean) => desk.up(id, kind, erase),
-  cancel: () => desk.cancel(),
+  up(id: string, kind: Kind, erase: boolean) {
+    penIsDown = false
+    const stroke = desk.up(id, kind, erase)
+    rest()
+    return stroke
+  },
+  cancel() {
+    penIsDown = false
+    desk.cancel()
+    rest()
+  },
   capture: (frame: Rectangle) => desk.capture(frame),
   prepOpen: (name: string, file?: Blob) => desk.prep.open(name, file),
   prepFollow(wish: PrepWish) {
@@ -116,12 +162,17 @@ const api = {
     desk.prep.attach(id, which, canvas.getContext("2d") as OffscreenCanvasRenderingContext2D),
   dropPrint: (id: string) => desk.prep.drop(id),
   takeInHand: (id: string) => desk.takeInHand(id),
-  curve: (index: number) => desk.curve(index),
+  compare() {
+    const figures = desk.compare()
+    rest()
+    return figures
+  },
+  traceLink: (link: Link) => desk.traceLink(link),
   addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),
   moveNode: (link: Link, index: number, x: number, y: number) => desk.moveNode(link, index, x, y),
   removeNode: (link: Link, index: number) => desk.removeNode(link, index),
   pressureFromSpeed: (speed: number, usual: number) => desk.pressureFromSpeed(speed, usual),
-  pressureHistogram: (bins: number, own: string[]) => desk.pressureHistogram(bins, own),
+  inputHistogram: (input: Input, bins: number, own: string[]) => desk.inputHistogram(input, bins, own),
   /** Times from pen event to changed canvas since the last call, ms. */
   takePenTimes() {
     const times = penTimes

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A response's curve: tap to add a node, drag it, drag it off to remove it. The two handles on the left set the
-// range it maps to; the ember mark is where the pen is now; the bars are what the hand really used.
+// range it maps to, those at the foot the stretch of the input that changes nothing; the ember mark is where the pen
+// is now; the bars are what the hand really used.
 import { useElementSize } from "@vueuse/core"
 import { computed, nextTick, ref, useTemplateRef } from "vue"
 import type { CurveChange } from "@/engine/desk"
@@ -14,7 +15,9 @@ const props = defineProps<{
   histogram: number[]
   /** The input just now; nothing while no pen is down. */
   live?: number
-  ends: [string, string]
+  ends: readonly [string, string]
+  /** How far the range may go, and its unit: "%" counts 1 as 100. */
+  output: { low: number; high: number; unit: string }
   edits: {
     add: (link: Link, x: number, y: number) => Promise<CurveChange>
     move: (link: Link, index: number, x: number, y: number) => Promise<CurveChange>
@@ -22,7 +25,7 @@ const props = defineProps<{
   }
 }>()
 const emit = defineEmits<{ change: [link: Partial<Link>]; done: [] }>()
-const PAD = { left: 58, right: 14, top: 14, bottom: 30 }
+const PAD = { left: 64, right: 20, top: 14, bottom: 50 }
 const NEAR = 26
 const OFF = 44
 
@@ -32,13 +35,23 @@ const { width, height } = useElementSize(box)
 const dragged = ref<number>()
 const leaving = ref(false)
 const handle = ref<0 | 1>()
+const stop = ref<0 | 1>()
 let wanted: { x: number; y: number } | undefined
 let moving: Promise<void> | undefined
 
 const innerWidth = computed(() => Math.max(10, width.value - PAD.left - PAD.right))
 const innerHeight = computed(() => Math.max(10, height.value - PAD.top - PAD.bottom))
 const px = (x: number) => PAD.left + x * innerWidth.value
-const py = (out: number) => PAD.top + (1 - out) * innerHeight.value
+/** The plot's output axis holds the range, and at least the output's usual span. */
+const axis = computed(() => {
+  const { low, high, unit } = props.output
+  const [from, to] = unit === "%" ? [Math.max(0, low), Math.min(1, high)] : [low, high]
+  return { low: Math.min(from, ...props.link.range), high: Math.max(to, ...props.link.range) }
+})
+const py = (out: number) =>
+  PAD.top + (1 - (out - axis.value.low) / (axis.value.high - axis.value.low)) * innerHeight.value
+const figure = (edge: number) => (props.output.unit === "%" ? Math.round(edge * 100) : Math.round(edge))
+const dead = computed((): [number, number] => props.link.dead ?? [0, 0])
 const out = (y: number) => props.link.range[0] + (props.link.range[1] - props.link.range[0]) * y
 
 const path = computed(() => {
@@ -68,7 +81,8 @@ const mark = computed(() => {
 function placeOf(event: PointerEvent) {
   const frame = svg.value!.getBoundingClientRect()
   const [left, top] = [event.clientX - frame.left, event.clientY - frame.top]
-  const output = 1 - (top - PAD.top) / innerHeight.value
+  const up = 1 - (top - PAD.top) / innerHeight.value
+  const output = axis.value.low + up * (axis.value.high - axis.value.low)
   const [low, high] = props.link.range
   const y = Math.abs(high - low) < 1e-3 ? 0.5 : (output - low) / (high - low)
   return { left, top, x: (left - PAD.left) / innerWidth.value, y, output }
@@ -84,6 +98,11 @@ async function press(event: PointerEvent): Promise<void> {
   if (at.left < PAD.left - 10) {
     const [low, high] = props.link.range
     handle.value = Math.abs(at.output - low) <= Math.abs(at.output - high) ? 0 : 1
+    return drag(event)
+  }
+  if (at.top > PAD.top + innerHeight.value + 4) {
+    const [low, high] = dead.value
+    stop.value = Math.abs(at.x - low) < Math.abs(at.x - high) || (low === high && at.x < low) ? 0 : 1
     return drag(event)
   }
   const { nodes } = props.link
@@ -103,8 +122,18 @@ async function drag(event: PointerEvent): Promise<void> {
   const at = placeOf(event)
   if (handle.value !== undefined) {
     const range: [number, number] = [...props.link.range]
-    range[handle.value] = Math.round(Math.min(1, Math.max(0, at.output)) * 100) / 100
+    const { low, high } = props.output
+    // Past the plot's edge a handle goes on, so that a range can be widened.
+    const beyond = Math.min(high, Math.max(low, at.output))
+    range[handle.value] = props.output.unit === "%" ? Math.round(beyond * 100) / 100 : Math.round(beyond)
     emit("change", { range })
+    return
+  }
+  if (stop.value !== undefined) {
+    const zone: [number, number] = [...dead.value]
+    zone[stop.value] = Math.round(Math.min(1, Math.max(0, at.x)) * 100) / 100
+    if (zone[0] > zone[1]) zone[1 - stop.value] = zone[stop.value]
+    emit("change", { dead: zone[1] - zone[0] < 0.01 ? null : zone })
     return
   }
   if (dragged.value === undefined) return
@@ -128,6 +157,7 @@ async function release(): Promise<void> {
   const index = dragged.value
   dragged.value = undefined
   handle.value = undefined
+  stop.value = undefined
   await moving
   if (leaving.value && index !== undefined) apply(await props.edits.remove(props.link, index))
   leaving.value = false
@@ -158,6 +188,14 @@ async function release(): Promise<void> {
         :y1="py(edge)"
         :y2="py(edge)"
       />
+      <rect
+        v-if="link.dead"
+        class="zone"
+        :x="px(dead[0])"
+        :y="PAD.top"
+        :width="px(dead[1]) - px(dead[0])"
+        :height="innerHeight"
+      />
       <path class="line" :d="path" />
       <g
         v-for="(node, i) in link.nodes"
@@ -170,11 +208,17 @@ async function release(): Promise<void> {
       </g>
       <g v-for="(edge, i) in link.range" :key="`handle${i}`" class="handle">
         <path :d="`M${PAD.left - 2} ${py(edge)}l-9 -9h-41v18h41z`" />
-        <text :x="PAD.left - 31" :y="py(edge) + 5">{{ Math.round(edge * 100) }}</text>
+        <text :x="PAD.left - 31" :y="py(edge) + 5">{{ figure(edge) }}</text>
+      </g>
+      <g v-for="(edge, i) in dead" :key="`stop${i}`" class="stop">
+        <path :d="`M${px(edge)} ${PAD.top + innerHeight + 2}l9 10v12h-18v-12z`" />
       </g>
       <circle v-if="mark" class="mark" :cx="mark.x" :cy="mark.y" r="8" />
-      <text class="end" :x="PAD.left" :y="height - 9">{{ ends[0] }}</text>
-      <text class="end last" :x="PAD.left + innerWidth" :y="height - 9">{{ ends[1] }}</text>
+      <text class="end" :x="PAD.left" :y="height - 8">{{ ends[0] }}</text>
+      <text v-if="link.dead" class="end middle" :x="(px(dead[0]) + px(dead[1])) / 2" :y="PAD.top + 18">
+        nothing changes
+      </text>
+      <text class="end last" :x="PAD.left + innerWidth" :y="height - 8">{{ ends[1] }}</text>
     </svg>
   </div>
 </template>
@@ -231,6 +275,17 @@ svg {
   text-anchor: middle;
   font-size: 14px;
   fill: var(--ink);
+}
+.zone {
+  fill: var(--active-soft);
+  opacity: 0.6;
+}
+.stop path {
+  fill: var(--active-soft);
+  stroke: var(--active);
+}
+.middle {
+  text-anchor: middle;
 }
 .mark {
   fill: #b4532a;

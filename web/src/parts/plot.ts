@@ -57,10 +57,13 @@ export function trace(
   )
 }
 
-/** A filled shape as thick as the column says on both sides of the middle, its thickest filling the frame. */
-export function ribbon(s: ArrayLike<number>, half: ArrayLike<number>, frame: Frame): string {
+/**
+ * A filled shape as thick as the column says on both sides of the middle; its thickest, or `most` where it is given,
+ * fills the frame.
+ */
+export function ribbon(s: ArrayLike<number>, half: ArrayLike<number>, frame: Frame, most?: number): string {
   const along = rangeOf([s])
-  const thick = rangeOf([half]).high
+  const thick = most ?? rangeOf([half]).high
   const scale = (frame.width - 2 * frame.pad) / (along.high - along.low)
   const tall = (frame.height / 2 - frame.pad) / Math.max(1e-6, thick)
   const x = (v: number) => frame.pad + (v - along.low) * scale

@@ -24,11 +24,11 @@ const HINTS: Record<PressureFrom, string> = {
 /** The lane in hand as a whole, or the stroke of one's own. */
 const recorded = computed(() => {
   const held = bench.inHand.value
-  const lane = bench.lanes.lanes.value.find((one) => one.strokes.some((stroke) => stroke.id === held))
+  const lane = bench.shownLanes.value.find((one) => one.strokes.some((stroke) => stroke.id === held))
   if (lane) return { label: lane.label, strokes: lane.strokes }
   const own = bench.proofs.strokes.value.find((one) => one.id === held)
   if (own) return { label: "your last stroke", strokes: [own] }
-  const first = bench.lanes.lanes.value[0]
+  const first = bench.shownLanes.value[0]
   return first && { label: first.label, strokes: first.strokes }
 })
 

@@ -44,6 +44,7 @@ async function leave(): Promise<void> {
         :model-value="session.account.hand ?? 'right'"
         @update:model-value="session.prefer({ hand: $event })"
       />
+      <RouterLink to="/pen-fitting" class="quiet out">Pen fitting</RouterLink>
       <button type="button" class="quiet out" @click="leave">Sign out {{ session.account.username }}</button>
     </div>
   </ElPopover>

@@ -1,6 +1,6 @@
 // The account's sources and those that ship, and what people do with them. One list for all places.
 import { ref, shallowRef } from "vue"
-import { api, reach, sentence, type Source } from "@/api/client"
+import { api, reach, type Source, sendForm } from "@/api/client"
 import { notice } from "@/shell/notice"
 import type { Makes, Recipe } from "./recipe"
 
@@ -36,16 +36,7 @@ export async function takeIn(file: Blob, name: string, makes?: Makes): Promise<T
   const body = new FormData()
   body.append("file", file, name)
   if (makes) body.append("makes", makes)
-  const token = /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ""
-  let answer: Response
-  try {
-    answer = await fetch("/api/sources/file", { method: "POST", body, headers: { "X-CSRFToken": token } })
-  } catch {
-    throw new Error("Hollowmist cannot be reached just now. Check the network and add it again.")
-  }
-  const said = (await answer.json().catch(() => undefined)) as unknown
-  if (!answer.ok) throw new Error(sentence(said))
-  return said as Taken
+  return (await sendForm("/api/sources/file", body)) as Taken
 }
 
 /** Take in many files, two at a time; `coming` tells how each one fares. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue"
-import ChoiceBar from "@/parts/ChoiceBar.vue"
+import TraySections from "@/parts/TraySections.vue"
 import SourceChooser from "@/sources/SourceChooser.vue"
 import SourcePrint from "@/sources/SourcePrint.vue"
 import { useBench } from "../useBench"
@@ -30,93 +30,76 @@ const grain = computed(() => brush.value?.grain)
       <p>This brush has no grain: its ink is even. Give it one, and the same strokes show what it does.</p>
       <button type="button" class="quiet on" @click="choosing = true">Choose a grain</button>
     </div>
-    <template v-else>
-      <ChoiceBar v-model="section" label="Parts of the grain" :options="[...SECTIONS]" class="sections" />
-      <div class="columns">
-        <figure class="picture">
-          <InkedPicture station="holds" :width="480" :height="190" />
-          <figcaption class="holds">
-            <button
-              v-for="hold in HOLDS"
-              :key="hold"
-              type="button"
-              class="small"
-              :class="{ on: brush?.grain_hold === hold }"
-              :aria-label="`Hold to the ${hold}`"
-              @click="bench.change('grain_hold', hold)"
-            >
-              {{ hold }}
+    <TraySections v-else v-model="section" label="Parts of the grain" :sections="SECTIONS">
+      <figure class="picture">
+        <InkedPicture station="holds" :width="480" :height="190" />
+        <figcaption class="holds">
+          <button
+            v-for="hold in HOLDS"
+            :key="hold"
+            type="button"
+            class="small"
+            :class="{ on: brush?.grain_hold === hold }"
+            :aria-label="`Hold to the ${hold}`"
+            @click="bench.change('grain_hold', hold)"
+          >
+            {{ hold }}
+          </button>
+        </figcaption>
+      </figure>
+      <template v-if="section === 'grain'">
+        <div class="controls">
+          <div class="source">
+            <button type="button" class="use" aria-label="Choose another grain" @click="choosing = true">
+              <SourcePrint :picture="grain.picture" makes="grain" :tile="56" class="print" />
             </button>
-          </figcaption>
-        </figure>
-        <template v-if="section === 'grain'">
-          <div class="controls">
-            <div class="source">
-              <button type="button" class="use" aria-label="Choose another grain" @click="choosing = true">
-                <SourcePrint :picture="grain.picture" makes="grain" :tile="56" class="print" />
-              </button>
-              <button type="button" class="quiet" @click="choosing = true">Another</button>
-              <RouterLink
-                v-if="grain.source"
-                :to="`/sources/${grain.source}?brush=${bench.id}`"
-                class="quiet"
-              >
-                Prep table
-              </RouterLink>
-              <button type="button" class="quiet" @click="liftGrain">None</button>
-            </div>
-            <SettingControl name="grain_hold" />
-            <SettingControl name="bite" />
+            <button type="button" class="quiet" @click="choosing = true">Another</button>
+            <RouterLink v-if="grain.source" :to="`/sources/${grain.source}?brush=${bench.id}`" class="quiet">
+              Prep table
+            </RouterLink>
+            <button type="button" class="quiet" @click="liftGrain">None</button>
           </div>
-          <div class="controls">
-            <SettingControl name="grain_way" class="ways" />
-            <SettingControl
-              name="cut_edge"
-              :disabled="brush?.grain_way !== 'cut' && brush?.grain_way !== 'press'"
-            />
-          </div>
-        </template>
-        <template v-else-if="section === 'tile'">
-          <div class="controls">
-            <SettingControl name="grain_scale" />
-            <SettingControl :name="brush?.grain_scale === 'px' ? 'grain_px' : 'grain_times'" />
-            <SettingControl name="grain_turn" />
-          </div>
-          <div class="controls">
-            <SettingControl name="grain_offset_x" />
-            <SettingControl name="grain_offset_y" />
-          </div>
-        </template>
-        <template v-else>
-          <div class="controls">
-            <SettingControl name="grain_brightness" />
-            <SettingControl name="grain_contrast" />
-            <SettingControl name="grain_invert" />
-          </div>
-          <div class="controls">
-            <SettingControl name="bite_floor" />
-            <SettingControl name="bite_jitter" />
-          </div>
-        </template>
-      </div>
-    </template>
+          <SettingControl name="grain_hold" />
+          <SettingControl name="bite" />
+        </div>
+        <div class="controls">
+          <SettingControl name="grain_way" class="ways" />
+          <SettingControl
+            name="cut_edge"
+            :disabled="brush?.grain_way !== 'cut' && brush?.grain_way !== 'press'"
+          />
+        </div>
+      </template>
+      <template v-else-if="section === 'tile'">
+        <div class="controls">
+          <SettingControl name="grain_scale" />
+          <SettingControl :name="brush?.grain_scale === 'px' ? 'grain_px' : 'grain_times'" />
+          <SettingControl name="grain_turn" />
+        </div>
+        <div class="controls">
+          <SettingControl name="grain_offset_x" />
+          <SettingControl name="grain_offset_y" />
+        </div>
+      </template>
+      <template v-else>
+        <div class="controls">
+          <SettingControl name="grain_brightness" />
+          <SettingControl name="grain_contrast" />
+          <SettingControl name="grain_invert" />
+        </div>
+        <div class="controls">
+          <SettingControl name="bite_floor" />
+          <SettingControl name="bite_jitter" />
+        </div>
+      </template>
+    </TraySections>
     <SourceChooser v-model="choosing" makes="grain" title="Choose a grain" @pick="lay" />
   </div>
 </template>
 
 <style scoped>
 .tray-grain {
-  display: flex;
-  flex-direction: column;
   height: 100%;
-}
-.sections {
-  flex: none;
-  margin-bottom: 4px;
-}
-.columns {
-  flex: 1;
-  min-height: 0;
 }
 .none {
   display: flex;

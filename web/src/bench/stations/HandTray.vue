@@ -1,19 +1,37 @@
 <script setup lang="ts">
-// Which pointer is in use, and what it tells: pressure, tilt and speed as they come.
+// Which pointer is in use and what it tells as it comes; and per kind of pointer, what stands in for the rest.
 import { useRafFn } from "@vueuse/core"
 import { computed, ref } from "vue"
+import type { SettingName } from "@/engine/brush"
+import type { Kind } from "@/engine/sheet"
 import { trace } from "@/parts/plot"
+import TraySections from "@/parts/TraySections.vue"
+import { useFitting } from "@/fitting/useFitting"
 import { useBench } from "../useBench"
+import SettingControl from "./SettingControl.vue"
 
 const props = defineProps<{ pointer?: string; drawing: boolean }>()
-const { engine } = useBench()
-const { live, traces } = engine
+const bench = useBench()
+const { live, traces } = bench.engine
+const { fitting } = useFitting()
 
+const SECTIONS = [
+  { value: "live", label: "As it comes" },
+  { value: "pen", label: "Pen" },
+  { value: "finger", label: "Finger" },
+  { value: "mouse", label: "Mouse" },
+  { value: "scale", label: "Fast & far" },
+] as const
 const SPAN = 240
 const FASTEST = 4
 const WIDTH = 520
 const HEIGHT = 62
-const running = ref<{ pressure: number; tilt: number; speed: number }[]>([])
+type Row = "pressure" | "tilt" | "speed"
+const running = ref<Record<Row, number>[]>([])
+const section = ref<(typeof SECTIONS)[number]["value"]>("live")
+const kind = computed(() => section.value as Kind)
+const named = (part: string) => `${kind.value}_${part}` as SettingName
+const document = computed(() => bench.state.value?.document)
 
 useRafFn(() => {
   if (!props.drawing) return
@@ -27,11 +45,21 @@ const NAMES: Record<string, string> = {
   mouse: "Mouse",
   practice: "Practice pen",
 }
-const SAYS: Record<string, string> = {
-  pen: "reports pressure and tilt",
-  finger: "reports no pressure: it counts as half a press",
-  mouse: "reports no pressure: it counts as half a press",
-  practice: "stands in for a pen",
+
+/** What a kind of pointer is taken to say, in this brush. */
+function says(of: string): string {
+  const brush = document.value
+  if (!brush || !(of in NAMES)) return "Draw on the proof sheet to see what your hand does."
+  if (of === "practice") return "stands in for a pen"
+  const level = `${Math.round(100 * Number(brush[`${of}_level` as SettingName]))} %`
+  const from = String(brush[`${of}_pressure` as SettingName])
+  const pressure: Record<string, string> = {
+    "as reported": "reports its pressure",
+    fixed: `counts as ${level} pressure`,
+    "from speed": `presses by its speed, about ${level}`,
+  }
+  const tilt = brush[`${of}_tilt` as SettingName] === "fixed" ? "its tilt is set" : "its tilt is reported"
+  return `${pressure[from]}; ${tilt}`
 }
 
 const rows = computed(() => {
@@ -39,43 +67,63 @@ const rows = computed(() => {
   const now = running.value
   const hand = traces.value?.hand
   const over = now.length > 1 ? now.map((_, i) => i) : (hand?.t ?? [])
-  const column = (name: "pressure" | "tilt" | "speed") =>
-    now.length > 1 ? now.map((one) => one[name]) : (hand?.[name] ?? [])
-  const row = (name: "pressure" | "tilt" | "speed", label: string, most: number, text: string) => ({
+  const column = (name: Row) => (now.length > 1 ? now.map((one) => one[name]) : (hand?.[name] ?? []))
+  const row = (name: Row, label: string, most: number, text: string) => ({
     label,
     text,
     path: trace(over, column(name), most, frame),
   })
-  const { pressure, tilt, speed } = live.value
+  const { pressure, tilt, speed, twist } = live.value
+  const turn = twist ? `, rolled ${Math.round((twist * 180) / Math.PI)}°` : ""
   return [
     row("pressure", "Pressure", 1, `${Math.round(pressure * 100)} %`),
-    row("tilt", "Tilt", 1, `${Math.round(tilt * 90)}°`),
+    row("tilt", "Tilt", 1, `${Math.round(tilt * 90)}°${turn}`),
     row("speed", "Speed", FASTEST, `${speed.toFixed(2)} px/ms`),
   ]
 })
 </script>
 
 <template>
-  <div class="hand">
-    <div class="pointer">
-      <p class="small">In use</p>
-      <p class="name">{{ NAMES[pointer ?? ""] ?? "Nothing yet" }}</p>
-      <p class="small">{{ SAYS[pointer ?? ""] ?? "Draw on the proof sheet to see what your hand does." }}</p>
-    </div>
-    <dl>
-      <div v-for="row in rows" :key="row.label">
-        <dt>{{ row.label }}</dt>
-        <dd class="plot">
-          <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none"><path :d="row.path" /></svg>
-        </dd>
-        <dd class="figure" :class="{ drawing }">{{ row.text }}</dd>
+  <TraySections v-model="section" label="Parts of the hand" :sections="SECTIONS">
+    <div v-if="section === 'live'" class="hand">
+      <div class="pointer">
+        <p class="small">In use</p>
+        <p class="name">{{ NAMES[pointer ?? ""] ?? "Nothing yet" }}</p>
+        <p class="small">{{ says(pointer ?? "") }}</p>
+        <RouterLink to="/pen-fitting" class="quiet fit">{{
+          fitting ? "Pen fitted: fit again" : "Fit your pen"
+        }}</RouterLink>
       </div>
-    </dl>
-  </div>
+      <dl>
+        <div v-for="row in rows" :key="row.label">
+          <dt>{{ row.label }}</dt>
+          <dd class="plot">
+            <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none"><path :d="row.path" /></svg>
+          </dd>
+          <dd class="figure" :class="{ drawing }">{{ row.text }}</dd>
+        </div>
+      </dl>
+    </div>
+    <template v-else-if="section === 'scale'">
+      <div class="controls"><SettingControl name="fast" /></div>
+      <div class="controls"><SettingControl name="far" /></div>
+    </template>
+    <template v-else>
+      <div class="controls">
+        <SettingControl :name="named('pressure')" />
+        <SettingControl :name="named('level')" :disabled="document?.[named('pressure')] === 'as reported'" />
+      </div>
+      <div class="controls">
+        <SettingControl :name="named('tilt')" />
+        <SettingControl :name="named('lean')" :disabled="document?.[named('tilt')] === 'as reported'" />
+      </div>
+    </template>
+  </TraySections>
 </template>
 
 <style scoped>
 .hand {
+  grid-column: 1 / -1;
   display: flex;
   gap: 32px;
   height: 100%;
@@ -87,6 +135,10 @@ const rows = computed(() => {
   font-size: 26px;
   font-weight: 700;
 }
+.fit {
+  margin: 8px 0 0 -8px;
+  text-decoration: underline;
+}
 dl {
   flex: 1;
   display: grid;
@@ -96,7 +148,7 @@ dl {
 }
 dl div {
   display: grid;
-  grid-template-columns: 84px 1fr 112px;
+  grid-template-columns: 84px 1fr 150px;
   align-items: center;
   gap: 12px;
   min-height: 0;

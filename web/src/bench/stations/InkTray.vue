@@ -7,7 +7,7 @@ defineProps<{ drawing: boolean }>()
 
 <template>
   <div class="columns">
-    <ResponseCurve class="picture" output="opacity" :drawing="drawing" />
+    <ResponseCurve class="picture" output="opacity" input="pressure" :drawing="drawing" />
     <div class="controls">
       <SettingControl name="opacity" />
       <SettingControl name="flow" />

@@ -1,27 +1,54 @@
 <script setup lang="ts">
-import { computed } from "vue"
+import { computed, ref } from "vue"
+import type { SettingName } from "@/engine/brush"
+import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
 import LinePicture from "./LinePicture.vue"
 import SettingControl from "./SettingControl.vue"
+import WaysStrip from "./WaysStrip.vue"
+
+const SECTIONS = [
+  { value: "steadying", label: "Steadying" },
+  { value: "ends", label: "Corners & end" },
+  { value: "compare", label: "Compare the ways" },
+] as const
+const KNOBS: Record<string, SettingName[]> = {
+  none: [],
+  "even-out": ["reach"],
+  "tow line": ["tow"],
+  "speed-aware": ["calm", "quickness"],
+}
 
 const bench = useBench()
-const plain = computed(() => bench.state.value?.document.steadying === "none")
+const section = ref<(typeof SECTIONS)[number]["value"]>("steadying")
+const way = computed(() => String(bench.state.value?.document.steadying))
+const plain = computed(() => way.value === "none")
 </script>
 
 <template>
-  <div class="columns">
-    <figure class="picture">
-      <LinePicture :width="520" :height="210" />
-      <figcaption class="small">
-        <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes
-      </figcaption>
-    </figure>
-    <div class="controls">
-      <SettingControl name="steadying" />
-      <SettingControl name="reach" :disabled="plain" />
-      <SettingControl name="finish" :disabled="plain" />
-    </div>
-  </div>
+  <TraySections v-model="section" label="Parts of the line" :sections="SECTIONS">
+    <WaysStrip v-if="section === 'compare'" />
+    <template v-else>
+      <figure class="picture">
+        <LinePicture :width="520" :height="210" lag />
+        <figcaption class="small">
+          <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes &ensp;<i
+            class="thread"
+          />
+          its lag while you drew
+        </figcaption>
+      </figure>
+      <div v-if="section === 'steadying'" class="controls">
+        <SettingControl name="steadying" />
+        <SettingControl v-for="knob in KNOBS[way] ?? []" :key="knob" :name="knob" />
+      </div>
+      <div v-else class="controls">
+        <SettingControl name="keep_corners" :disabled="plain" />
+        <SettingControl name="finish" :disabled="plain" />
+        <SettingControl name="fade_out" />
+      </div>
+    </template>
+  </TraySections>
 </template>
 
 <style scoped>
@@ -34,5 +61,8 @@ i {
 }
 .inkline {
   border-top: 3px solid currentcolor;
+}
+.thread {
+  border-top-color: #8fa39d;
 }
 </style>

@@ -1,29 +1,43 @@
 <script setup lang="ts">
-// One response on a tray: on or off, its curve, and what the hand does on it.
+// One response: on or off, its curve, the pointers it holds for, and what the hand does on it.
 import { ElSwitch } from "element-plus"
 import { computed, ref, watch } from "vue"
-import type { Link } from "@/engine/brush"
-import { RESPONSES } from "@/generated/layout"
+import { newLink, type Input, type Link, type Output } from "@/engine/brush"
+import type { Kind } from "@/engine/sheet"
+import { CURVES, KIND } from "@/generated/layout"
 import CurveEditor from "@/parts/CurveEditor.vue"
 import { useBench } from "../useBench"
+import { useResponses } from "../useResponses"
 
-const props = defineProps<{ output: (typeof RESPONSES)[number]["output"]; drawing: boolean }>()
+const props = withDefaults(
+  defineProps<{ output: Output; input: Input; drawing: boolean; whole?: boolean }>(),
+  {
+    whole: false,
+  },
+)
 const bench = useBench()
-const { api, live, inked } = bench.engine
+const { api } = bench.engine
+const { linkOf, tableOf, heard, full, outputNamed, inputNamed } = useResponses(bench)
 const BINS = 32
+const KINDS = Object.keys(KIND) as Kind[]
 
-const index = computed(() => RESPONSES.findIndex((one) => one.output === props.output))
-const response = computed(() => RESPONSES[index.value]!)
-const link = computed(() => bench.state.value?.document.responses[props.output][response.value.input])
-const table = ref(new Float32Array())
+const output = computed(() => outputNamed(props.output))
+const input = computed(() => inputNamed(props.input))
+const label = computed(() => `${input.value.label} → ${output.value.label.toLowerCase()}`)
+const link = computed(() => linkOf(props.output, props.input))
+const shown = computed((): Link => link.value ?? { ...newLink(props.output), on: false })
+const table = computed(() => {
+  const own = tableOf(props.output, props.input)
+  return own.length > 0 ? own : Float32Array.from([0, 1])
+})
 const histogram = ref<number[]>([])
 const edits = { add: api.addNode, move: api.moveNode, remove: api.removeNode }
 
-watch(inked, async () => (table.value = await api.curve(index.value)), { immediate: true })
 watch(
-  bench.proofs.strokes,
-  async (own) => {
-    histogram.value = await api.pressureHistogram(
+  [bench.proofs.strokes, () => props.input],
+  async ([own, of]) => {
+    histogram.value = await api.inputHistogram(
+      of,
       BINS,
       own.map((one) => one.id),
     )
@@ -32,31 +46,72 @@ watch(
 )
 
 function change(next: Partial<Link>): void {
-  bench.changeLink(props.output, response.value.input, next)
+  bench.changeLink(props.output, props.input, next)
+}
+
+function take(nodes: readonly (readonly number[])[]): void {
+  change({ nodes: nodes.map(([x, y]) => [x!, y!]) })
+  bench.closeStep()
+}
+
+function toggle(kind: Kind): void {
+  const { pointers } = shown.value
+  const next = pointers.includes(kind) ? pointers.filter((one) => one !== kind) : [...pointers, kind]
+  if (next.length > 0) change({ pointers: KINDS.filter((one) => next.includes(one)) })
+  bench.closeStep()
 }
 </script>
 
 <template>
-  <section v-if="link" class="response">
+  <section class="response">
     <header>
-      <h3>{{ response.label }}</h3>
+      <h3>{{ label }}</h3>
+      <slot />
       <ElSwitch
-        :model-value="link.on"
-        :aria-label="`${response.label}: on`"
+        :model-value="shown.on"
+        :disabled="!link && full"
+        :aria-label="`${label}: on`"
         @update:model-value="(on) => change({ on: Boolean(on) })"
       />
     </header>
     <CurveEditor
-      :label="`${response.label}: curve`"
-      :link="link"
+      :label="`${label}: curve`"
+      :link="shown"
       :table="table"
       :histogram="histogram"
-      :live="drawing ? live.pressure : undefined"
+      :live="drawing ? heard(props.input) : undefined"
       :edits="edits"
-      :ends="['light', 'heavy press']"
+      :ends="input.ends"
+      :output="output"
       @change="change"
       @done="bench.closeStep()"
     />
+    <template v-if="whole">
+      <div class="row" role="group" aria-label="Curves to begin with">
+        <button
+          v-for="curve in CURVES"
+          :key="curve.name"
+          type="button"
+          class="quiet"
+          @click="take(curve.nodes)"
+        >
+          {{ curve.name }}
+        </button>
+      </div>
+      <div class="row" role="group" aria-label="Holds for">
+        <span class="small">Holds for</span>
+        <button
+          v-for="kind in KINDS"
+          :key="kind"
+          type="button"
+          class="quiet"
+          :aria-pressed="shown.pointers.includes(kind)"
+          @click="toggle(kind)"
+        >
+          {{ kind }}
+        </button>
+      </div>
+    </template>
   </section>
 </template>
 
@@ -72,12 +127,23 @@ header {
   display: flex;
   align-items: center;
   justify-content: space-between;
-  height: 44px;
+  gap: 8px;
+  min-height: 44px;
 }
 h3 {
   font-size: 16px;
+  flex: 1;
 }
 .curve {
   flex: 1;
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: 2px;
+}
+.row .quiet {
+  padding: 0 9px;
+  font-size: 15px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue"
-import ChoiceBar from "@/parts/ChoiceBar.vue"
+import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
 import InkedPicture from "./InkedPicture.vue"
 import SettingControl from "./SettingControl.vue"
@@ -22,77 +22,58 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
 </script>
 
 <template>
-  <div class="tip">
-    <ChoiceBar v-model="section" label="Parts of the tip" :options="[...SECTIONS]" class="sections" />
-    <div class="columns">
-      <figure class="picture">
-        <InkedPicture station="tip" :width="480" :height="190" />
-        <figcaption class="small">The stamps set apart, from light to heavy.</figcaption>
-      </figure>
-      <template v-if="section === 'form'">
-        <div class="controls">
-          <SettingControl name="tip" :helped="false" />
-          <SettingControl v-if="tip === 'polygon'" name="sides" />
-          <ShapeStrip v-if="tip === 'shapes'" />
-          <SettingControl v-else name="softness" />
-        </div>
-        <div class="controls">
-          <SettingControl name="roundness" />
-          <SettingControl name="angle" />
-        </div>
-      </template>
-      <template v-else-if="section === 'laid'">
-        <div class="controls">
-          <SettingControl name="spacing" />
-          <SettingControl name="spacing_jitter" />
-          <SettingControl name="hold_density" />
-        </div>
-        <div class="controls">
-          <SettingControl name="turning" />
-          <SettingControl name="angle_jitter" />
-        </div>
-      </template>
-      <template v-else-if="section === 'chance'">
-        <div class="controls">
-          <SettingControl name="scatter_across" />
-          <SettingControl name="scatter_along" />
-          <SettingControl name="size_jitter" />
-        </div>
-        <div class="controls">
-          <SettingControl name="flip_across" />
-          <SettingControl name="flip_along" />
-        </div>
-      </template>
-      <template v-else>
-        <div class="controls">
-          <SettingControl name="stamps" />
-          <SettingControl name="several" :disabled="!several" />
-          <SettingControl name="strand_gap" :disabled="!several || brush?.several !== 'side by side'" />
-        </div>
-        <div class="controls">
-          <SettingControl name="choosing" :disabled="tip !== 'shapes'" />
-          <SettingControl
-            name="blend_zone"
-            :disabled="tip !== 'shapes' || !String(brush?.choosing).match('pressure|tilt')"
-          />
-        </div>
-      </template>
-    </div>
-  </div>
+  <TraySections v-model="section" label="Parts of the tip" :sections="SECTIONS">
+    <figure class="picture">
+      <InkedPicture station="tip" :width="480" :height="190" />
+      <figcaption class="small">The stamps set apart, from light to heavy.</figcaption>
+    </figure>
+    <template v-if="section === 'form'">
+      <div class="controls">
+        <SettingControl name="tip" :helped="false" />
+        <SettingControl v-if="tip === 'polygon'" name="sides" />
+        <ShapeStrip v-if="tip === 'shapes'" />
+        <SettingControl v-else name="softness" />
+      </div>
+      <div class="controls">
+        <SettingControl name="roundness" />
+        <SettingControl name="angle" />
+      </div>
+    </template>
+    <template v-else-if="section === 'laid'">
+      <div class="controls">
+        <SettingControl name="spacing" />
+        <SettingControl name="spacing_jitter" />
+        <SettingControl name="hold_density" />
+      </div>
+      <div class="controls">
+        <SettingControl name="turning" />
+        <SettingControl name="angle_jitter" />
+      </div>
+    </template>
+    <template v-else-if="section === 'chance'">
+      <div class="controls">
+        <SettingControl name="scatter_across" />
+        <SettingControl name="scatter_along" />
+        <SettingControl name="size_jitter" />
+      </div>
+      <div class="controls">
+        <SettingControl name="flip_across" />
+        <SettingControl name="flip_along" />
+      </div>
+    </template>
+    <template v-else>
+      <div class="controls">
+        <SettingControl name="stamps" />
+        <SettingControl name="several" :disabled="!several" />
+        <SettingControl name="strand_gap" :disabled="!several || brush?.several !== 'side by side'" />
+      </div>
+      <div class="controls">
+        <SettingControl name="choosing" :disabled="tip !== 'shapes'" />
+        <SettingControl
+          name="blend_zone"
+          :disabled="tip !== 'shapes' || !String(brush?.choosing).match('pressure|tilt')"
+        />
+      </div>
+    </template>
+  </TraySections>
 </template>
-
-<style scoped>
-.tip {
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-}
-.sections {
-  flex: none;
-  margin-bottom: 4px;
-}
-.columns {
-  flex: 1;
-  min-height: 0;
-}
-</style>

@@ -1,27 +1,97 @@
 <script setup lang="ts">
+import { computed, ref } from "vue"
+import { settingNamed } from "@/engine/brush"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
+import TraySections from "@/parts/TraySections.vue"
+import ValueSlider from "@/parts/ValueSlider.vue"
+import { useBench } from "../useBench"
+import { usePaper } from "../usePaper"
+import PapersStrip from "./PapersStrip.vue"
 import ResponseCurve from "./ResponseCurve.vue"
 import SettingControl from "./SettingControl.vue"
+import TaperControls from "./TaperControls.vue"
+import WeightPicture from "./WeightPicture.vue"
 
 defineProps<{ drawing: boolean }>()
+const SECTIONS = [
+  { value: "size", label: "Size" },
+  { value: "start", label: "Start taper" },
+  { value: "end", label: "End taper" },
+  { value: "limits", label: "Limits" },
+  { value: "papers", label: "Papers" },
+] as const
+const POINTERS = [
+  { value: "", label: "pen" },
+  { value: "finger_", label: "finger" },
+  { value: "mouse_", label: "mouse" },
+] as const
+
+const bench = useBench()
+const { paper, inMm } = usePaper()
+const section = ref<(typeof SECTIONS)[number]["value"]>("size")
+const prefix = ref<(typeof POINTERS)[number]["value"]>("")
+const brush = computed(() => bench.state.value?.document)
+const size = settingNamed("size")
+const end = computed(() => (section.value === "end" ? "end" : "start"))
+const each = computed(() => brush.value?.tapers_for === "each")
+const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 </script>
 
 <template>
-  <div class="columns">
-    <ResponseCurve class="picture" output="size" :drawing="drawing" />
-    <div class="controls">
-      <SettingControl name="size" />
-      <SettingControl name="thinnest" />
-      <SettingControl name="thickest" />
-    </div>
-    <div class="controls">
-      <SettingControl name="taper_start_length" />
-      <SettingControl name="taper_start_point" />
-      <SettingControl name="taper_start_curve" />
-    </div>
-    <div class="controls">
-      <SettingControl name="taper_end_length" />
-      <SettingControl name="taper_end_point" />
-      <SettingControl name="taper_end_curve" />
-    </div>
-  </div>
+  <TraySections v-model="section" label="Parts of the weight" :sections="SECTIONS">
+    <PapersStrip v-if="section === 'papers'" />
+    <template v-else-if="section === 'size' && brush">
+      <ResponseCurve class="picture" output="size" input="pressure" :drawing="drawing" />
+      <div class="controls">
+        <ValueSlider
+          :label="size.label"
+          :unit="size.unit"
+          :low="Math.min(Number(brush.size_low), Number(brush.size))"
+          :high="Math.max(Number(brush.size_high), Number(brush.size))"
+          :step="size.step"
+          log
+          :model-value="Number(brush.size)"
+          @update:model-value="bench.change('size', $event)"
+          @done="bench.closeStep()"
+        />
+        <p class="small mm">{{ inMm(Number(brush.size)) }} on the {{ paper.label }}</p>
+        <SettingControl name="bounds_in" :helped="false" />
+      </div>
+      <div class="controls">
+        <SettingControl :name="`thinnest${bounded}`" />
+        <SettingControl :name="`thickest${bounded}`" />
+      </div>
+    </template>
+    <template v-else>
+      <figure class="picture">
+        <WeightPicture :width="520" :height="190" />
+        <figcaption class="small">The width of the stroke in hand along its length.</figcaption>
+      </figure>
+      <template v-if="section === 'limits'">
+        <div class="controls">
+          <SettingControl name="size_low" />
+          <SettingControl name="size_high" />
+        </div>
+        <div class="controls">
+          <SettingControl name="tapers_for" />
+        </div>
+      </template>
+      <template v-else>
+        <ChoiceBar v-if="each" v-model="prefix" class="whose" label="Whose taper" :options="[...POINTERS]" />
+        <TaperControls :end="end" :prefix="each ? prefix : ''" />
+      </template>
+    </template>
+  </TraySections>
 </template>
+
+<style scoped>
+.mm {
+  margin-top: -6px;
+}
+.whose {
+  flex-direction: column;
+  align-self: start;
+  max-width: 96px;
+  border: 0;
+}
+</style>

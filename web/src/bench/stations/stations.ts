@@ -1,7 +1,8 @@
 // The six stations, in the order in which a stroke passes them.
 import type { Component } from "vue"
+import { CAUSES } from "@/generated/layout"
 import { shown } from "@/parts/values"
-import { settingNamed, type BrushDocument, type SettingName } from "@/engine/brush"
+import { responsesOf, settingNamed, type BrushDocument, type SettingName } from "@/engine/brush"
 import GrainTray from "./GrainTray.vue"
 import HandTray from "./HandTray.vue"
 import InkTray from "./InkTray.vue"
@@ -25,19 +26,32 @@ function figure(brush: BrushDocument, name: SettingName): string {
 }
 
 function tapers(brush: BrushDocument): string {
-  const [start, end] = [Number(brush.taper_start_length) > 0, Number(brush.taper_end_length) > 0]
+  const has = (cause: (typeof CAUSES)[number]) =>
+    Object.keys(cause.without).some((name) => Number(brush[name as SettingName]) > 0)
+  const [start, end] = [has(CAUSES[0]), has(CAUSES[1])]
   if (start && end) return ", tapered"
   return start || end ? ", one taper" : ""
 }
 
+const KNOB: Record<string, SettingName> = { "even-out": "reach", "tow line": "tow", "speed-aware": "calm" }
+
+/** What of the hand the brush listens to. */
+function hears(brush: BrushDocument): string {
+  const on = responsesOf(brush).filter((one) => one.link.on)
+  const inputs = [...new Set(on.map((one) => one.input))]
+  return inputs.length > 0 ? inputs.join(", ") : "nothing varies"
+}
+
 export const STATIONS: Station[] = [
-  { key: "hand", label: "Hand", tray: HandTray, says: () => "pressure" },
+  { key: "hand", label: "Hand", tray: HandTray, says: hears },
   {
     key: "line",
     label: "Line",
     tray: LineTray,
     says: (brush) =>
-      brush.steadying === "none" ? "as drawn" : `${brush.steadying} ${figure(brush, "reach")}`,
+      brush.steadying === "none"
+        ? "as drawn"
+        : `${brush.steadying} ${figure(brush, KNOB[String(brush.steadying)]!)}`,
   },
   {
     key: "weight",

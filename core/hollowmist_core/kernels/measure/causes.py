@@ -1,0 +1,131 @@
+"""Causes: what makes a line vary, and a brush without one of them."""
+
+from ..registry import helper
+from ..weight import EACH
+
+(
+    START_TAPER,
+    END_TAPER,
+    FINGER_START,
+    FINGER_END,
+    MOUSE_START,
+    MOUSE_END,
+    SIZE_JITTER,
+    SCATTER_ACROSS,
+    SCATTER_ALONG,
+    SPACING,
+    SPACING_JITTER,
+    ANGLE_JITTER,
+    FLAT_TIP,
+    TIP_FORM,
+    STAMPS,
+    FADE_OUT,
+    GRAIN,
+) = range(17)
+"""Numbers of the causes, as `hollowmist_core.causes.CAUSES` lists them."""
+
+FIRST_LINK = 100
+"""The number of a brush's first response as a cause; the others follow."""
+
+CLOSE_SPACING = 0.04
+"""Spacing, of the width, at which no stamps show."""
+
+
+@helper
+def link_varies(link):
+    """Whether a response can change anything."""
+    if not link.on or link.low == link.high:
+        return False
+    flat = True
+    for i in range(1, link.count):
+        flat = flat and link.y[i] == link.y[0]
+    return not flat
+
+
+@helper
+def own_tapers(brush):
+    """Whether finger and mouse have tapers of their own."""
+    return brush.tapers_for == EACH
+
+
+@helper
+def has_cause(brush, cause):
+    """Whether a brush has something that may vary its line."""
+    b = brush
+    if cause >= FIRST_LINK:
+        return cause - FIRST_LINK < b.link_count and link_varies(b.responses[cause - FIRST_LINK])
+    if cause == START_TAPER:
+        return b.taper_start_length + b.taper_start_px + b.taper_start_part > 0.0
+    if cause == END_TAPER:
+        return b.taper_end_length + b.taper_end_px + b.taper_end_part > 0.0
+    if cause == FINGER_START:
+        return own_tapers(b) and b.finger_taper_start_length + b.finger_taper_start_px + b.finger_taper_start_part > 0
+    if cause == FINGER_END:
+        return own_tapers(b) and b.finger_taper_end_length + b.finger_taper_end_px + b.finger_taper_end_part > 0
+    if cause == MOUSE_START:
+        return own_tapers(b) and b.mouse_taper_start_length + b.mouse_taper_start_px + b.mouse_taper_start_part > 0
+    if cause == MOUSE_END:
+        return own_tapers(b) and b.mouse_taper_end_length + b.mouse_taper_end_px + b.mouse_taper_end_part > 0
+    if cause == SIZE_JITTER:
+        return b.size_jitter > 0
+    if cause == SCATTER_ACROSS:
+        return b.scatter_across > 0
+    if cause == SCATTER_ALONG:
+        return b.scatter_along > 0
+    if cause == SPACING:
+        return b.spacing > CLOSE_SPACING
+    if cause == SPACING_JITTER:
+        return b.spacing_jitter > 0
+    if cause == ANGLE_JITTER:
+        return b.angle_jitter > 0
+    if cause == FLAT_TIP:
+        return b.roundness < 1
+    if cause == TIP_FORM:
+        return b.tip > 0
+    if cause == STAMPS:
+        return b.stamps > 1
+    if cause == FADE_OUT:
+        return b.fade_out > 0
+    return cause == GRAIN and b.grain_image >= 0 and max(b.bite, b.bite_floor) > 0
+
+
+@helper
+def switch_off(brush, cause):
+    """Take one cause out of a brush."""
+    b = brush
+    if cause >= FIRST_LINK:
+        b.responses[cause - FIRST_LINK].on = 0
+    elif cause == START_TAPER:
+        b.taper_start_length = b.taper_start_px = b.taper_start_part = 0.0
+    elif cause == END_TAPER:
+        b.taper_end_length = b.taper_end_px = b.taper_end_part = 0.0
+    elif cause == FINGER_START:
+        b.finger_taper_start_length = b.finger_taper_start_px = b.finger_taper_start_part = 0.0
+    elif cause == FINGER_END:
+        b.finger_taper_end_length = b.finger_taper_end_px = b.finger_taper_end_part = 0.0
+    elif cause == MOUSE_START:
+        b.mouse_taper_start_length = b.mouse_taper_start_px = b.mouse_taper_start_part = 0.0
+    elif cause == MOUSE_END:
+        b.mouse_taper_end_length = b.mouse_taper_end_px = b.mouse_taper_end_part = 0.0
+    elif cause == SIZE_JITTER:
+        b.size_jitter = 0.0
+    elif cause == SCATTER_ACROSS:
+        b.scatter_across = 0.0
+    elif cause == SCATTER_ALONG:
+        b.scatter_along = 0.0
+    elif cause == SPACING:
+        b.spacing = CLOSE_SPACING
+    elif cause == SPACING_JITTER:
+        b.spacing_jitter = 0.0
+    elif cause == ANGLE_JITTER:
+        b.angle_jitter = 0.0
+    elif cause == FLAT_TIP:
+        b.roundness = 1.0
+    elif cause == TIP_FORM:
+        b.tip = 0
+    elif cause == STAMPS:
+        b.stamps = 1.0
+    elif cause == FADE_OUT:
+        b.fade_out = 0.0
+    elif cause == GRAIN:
+        b.grain_image = -1

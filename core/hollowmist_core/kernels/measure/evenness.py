@@ -1,0 +1,190 @@
+"""Evenness: how much a line varies over all that a hand does, and what makes it vary."""
+
+import math
+
+from numba import float32
+
+from ..derive import prepare
+from ..hand import REPORTED, profile_of
+from ..records import FINGER, MOUSE
+from ..registry import helper
+from ..respond import TO_ANGLE
+from ..weight import EACH, held_back, set_tapers
+from .causes import FIRST_LINK, GRAIN, has_cause, switch_off
+from .probe import BY_PRESSURE, BY_REST, MIDDLING, STILL, drop_probe, ink_probe
+from .profile import mean_profile, plateau_of, width_of
+from .records import KINDS, MOST_CAUSES, PLOT
+
+WINDOW = 4
+"""Length of line, px, over which one width is taken."""
+
+STRIDE = 6.0
+
+EVEN = 0.01
+"""A line is even when it varies by this share or less."""
+
+NOTABLE = 0.005
+"""A cause is listed when it alone makes the line vary by more than this share."""
+
+MIDDLE = 1024.5
+"""The middle of the probes' sheet, px."""
+
+BUILD = 1
+
+TRIFLE = 0.002
+"""Variation that is no more than what measuring leaves."""
+
+
+@helper
+def reach_across(brush):
+    """How far from its path a brush may leave ink, px."""
+    wide = max(brush.size, min(brush.most_width, float32(4) * brush.size))
+    stray = brush.scatter_across
+    if brush.stamps > 1 and brush.several == 1:
+        stray += brush.strand_gap * (brush.stamps - 1) * float32(0.5)
+    return min(float(PLOT // 2 - 1), float(wide * (float32(0.5) + brush.softness + stray)) + 4.0)
+
+
+@helper
+def probe_length(desk, kind):
+    """Length of a probe, px, that leaves room for the tapers."""
+    state, brush = desk[0][0], desk[1][0]
+    state.kind = kind
+    set_tapers(state, brush)
+    ends = 0.0
+    if held_back(state) >= 0.0:
+        ends = float(state.start_length) + float(state.end_length)
+    return min(1600.0, ends + 2.0 * float(brush.size) + 100.0)
+
+
+@helper
+def widen_limits(desk, work, length, direction, limits):
+    """Take widths and plateaus along the probe on the sheet into `limits`: least, most, sum of each; the count."""
+    brush = desk[1][0]
+    count = 2 * int(reach_across(brush)) + 1
+    margin = float(brush.size) * 0.5 if brush.overlap == BUILD else 1.0
+    s = margin + 0.5 * WINDOW
+    while s <= length - margin - 0.5 * WINDOW:
+        x = MIDDLE + math.cos(direction) * (s - 0.5 * length)
+        y = MIDDLE + math.sin(direction) * (s - 0.5 * length)
+        mean_profile(desk, work, count, 1.0, x, y, direction, WINDOW)
+        width, dark = float32(width_of(work, count, 1.0)), float32(plateau_of(work, count))
+        limits[0] = min(limits[0], width)
+        limits[1] = max(limits[1], width)
+        limits[2] += width
+        limits[3] = min(limits[3], dark)
+        limits[4] = max(limits[4], dark)
+        limits[5] += dark
+        limits[6] += float32(1)
+        s += STRIDE
+
+
+@helper
+def probe_into(desk, work, kind, direction, changing, limits):
+    """Ink one probe and take its limits."""
+    length = probe_length(desk, kind)
+    x = MIDDLE - math.cos(direction) * 0.5 * length
+    y = MIDDLE - math.sin(direction) * 0.5 * length
+    ink_probe(desk, kind, length, x, y, direction, changing, MIDDLING)
+    widen_limits(desk, work, length, direction, limits)
+    drop_probe(desk)
+
+
+@helper
+def direction_matters(brush):
+    """Whether a line may be different in another direction."""
+    flat = brush.tip > 0 or brush.roundness < 1 or brush.link_from[TO_ANGLE] < brush.link_from[TO_ANGLE + 1]
+    return flat or brush.needs_turns != 0 or brush.grain_image >= 0
+
+
+@helper
+def variation(desk, work, kind):
+    """How much the line of the brush in `desk` varies with a kind of pointer: (width, darkness), as shares."""
+    brush = desk[1][0]
+    # The limits lie behind the profile in the scratch space.
+    limits = work[PLOT : PLOT + 7]
+    limits[0] = limits[3] = float32(1e9)
+    limits[1] = limits[2] = limits[4] = limits[5] = limits[6] = float32(0)
+    if profile_of(brush, kind)[0] == REPORTED:
+        probe_into(desk, work, kind, 0.0, BY_PRESSURE, limits)
+    probe_into(desk, work, kind, 0.0, BY_REST, limits)
+    if direction_matters(brush):
+        for k in range(1, 4):
+            probe_into(desk, work, kind, k * math.pi / 4.0, STILL, limits)
+    count = limits[6]
+    width, dark = limits[2] / count, limits[5] / count
+    if width <= float32(0) or dark <= float32(0):
+        return float32(0), float32(0)
+    return (limits[1] - limits[0]) / width, (limits[4] - limits[3]) / dark
+
+
+@helper
+def alike(brush):
+    """Whether a brush treats finger and mouse alike."""
+    b = brush
+    same = b.tapers_for != EACH and profile_of(b, FINGER) == profile_of(b, MOUSE)
+    for i in range(b.link_count):
+        bits = b.responses[i].pointers
+        same = same and ((bits >> FINGER) & 1) == ((bits >> MOUSE) & 1)
+    return same
+
+
+@helper
+def cause_at(brush, place):
+    """The number of the cause at a place 0.. among all that there can be; -1 past the last."""
+    if place <= GRAIN:
+        return place
+    if place - GRAIN - 1 < brush.link_count:
+        return FIRST_LINK + place - GRAIN - 1
+    return -1
+
+
+@helper
+def only_cause(brush, cause):
+    """Take all causes but one out of a brush."""
+    place = 0
+    while cause_at(brush, place) >= 0:
+        other = cause_at(brush, place)
+        if other != cause and has_cause(brush, other):
+            switch_off(brush, other)
+        place += 1
+
+
+@helper
+def read_cause(desk, work, whole, cause, readings):
+    """Measure what a cause makes of the line: how much less it varies without it, or how much by it alone.
+
+    (Two causes that vary the line alike hide each other when only one of them is switched off.) `whole` is the
+    brush with all its causes.
+    """
+    brushes = desk[1]
+    at = readings.cause_count
+    if at >= MOST_CAUSES:
+        return
+    most = float32(0)
+    for k in range(2):
+        brushes[0] = whole[0]
+        if k == 0:
+            switch_off(brushes[0], cause)
+        else:
+            only_cause(brushes[0], cause)
+        prepare(brushes)
+        for kind in range(KINDS):
+            if kind == MOUSE and alike(brushes[0]):
+                readings.effects[at, MOUSE] = readings.effects[at, FINGER]
+                continue
+            width, dark = variation(desk, work, kind)
+            if k == 0:
+                drop = max(readings.width_varies[kind] - width, readings.dark_varies[kind] - dark)
+                readings.effects[at, kind] = max(float32(0), drop)
+            elif max(width, dark) < float32(TRIFLE):
+                # What does nothing alone only made the line wider or thinner as a whole.
+                readings.effects[at, kind] = float32(0)
+            else:
+                readings.effects[at, kind] = max(readings.effects[at, kind], max(width, dark))
+    for kind in range(KINDS):
+        most = max(most, readings.effects[at, kind])
+    brushes[0] = whole[0]
+    if most > NOTABLE:
+        readings.causes[at] = cause
+        readings.cause_count += 1

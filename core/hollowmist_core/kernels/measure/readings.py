@@ -1,0 +1,328 @@
+"""Readings: the order in which a brush is measured, a little at a time, so that the pen never waits."""
+
+import math
+
+from numba import float32, int32
+
+from ...brush import BRUSH
+from ..derive import prepare
+from ..hand import REPORTED, profile_of
+from ..records import FINGER, IMAGE, MOUSE, POINT, SAMPLE, STAMP, STROKE
+from ..registry import array, helper, kernel
+from ..tip import SHAPES
+from ..weight import PART
+from .causes import SIZE_JITTER, has_cause, switch_off
+from .evenness import MIDDLE, alike, cause_at, probe_length, reach_across, read_cause, variation
+from .probe import STILL, drop_probe, ink_probe
+from .profile import mean_profile, plateau_of, softness_of, width_of
+from .records import PLOT, PRESSURES, READINGS
+from .texture import LONGEST, RIPPLE_SHOWS, drop_and_ripple, full_probe, inside, read_repeat, ripple_of
+
+LARGEST = 96.0
+"""A brush wider than this, px, is measured smaller, and its lengths are brought back."""
+
+FINEST = 48.0
+"""Evenness is measured at this width, px, at least: a pixel's edge would vary a thinner line."""
+
+WIDTHS, TEXTURE, SPACING, REPEAT, TAPERS, EVENNESS, CAUSES = 0, 3, 4, 5, 6, 9, 12
+"""First steps of the parts of a measurement."""
+
+TAPER_CAUSES = SIZE_JITTER
+"""The causes before this one are tapers."""
+
+TAPERED = 0.98
+"""A taper is over where the line has this share of its width."""
+
+WIDEST_SPACING, NARROWEST_SPACING = 5.0, 0.01
+HALVINGS = 9
+
+
+@helper
+def scale_lengths(brush, times):
+    """Multiply all lengths of a brush that its ink shows; `hollowmist_core.scaling.scaled` does it to documents."""
+    b = brush
+    b.size *= times
+    b.thinnest_px *= times
+    b.thickest_px *= times
+    b.taper_start_px *= times
+    b.taper_end_px *= times
+    b.finger_taper_start_px *= times
+    b.finger_taper_end_px *= times
+    b.mouse_taper_start_px *= times
+    b.mouse_taper_end_px *= times
+    b.grain_px *= times
+    b.fade_out *= times
+    b.far *= times
+
+
+@helper
+def largest(brush):
+    """The widest line that a brush draws, px, by its bounds."""
+    return max(1.0, min(float(brush.most_width), 4.0 * float(brush.size)))
+
+
+@helper
+def take_brush(brushes, whole, times):
+    """Put a brush on the desk, so many times as large, and unsteadied: the probes are straight."""
+    brushes[0] = whole[0]
+    brush = brushes[0]
+    scale_lengths(brush, float32(times))
+    brush.steadying = 0
+    prepare(brushes)
+
+
+@helper
+def middle_of(desk, length):
+    """Where on a probe of a length both tapers are over, px from its start."""
+    state = desk[0][0]
+    start = float(state.start_length) * (length if state.start_in == PART else 1.0)
+    end = float(state.end_length) * (length if state.end_in == PART else 1.0)
+    if start + end > length:
+        return length * start / (start + end)
+    return 0.5 * (start + length - end)
+
+
+@helper
+def read_widths(desk, work, kind, times, readings):
+    """Read width and darkness at the nine pressures with a kind of pointer."""
+    brush = desk[1][0]
+    for cause in range(TAPER_CAUSES):
+        switch_off(brush, cause)
+    count = 2 * int(reach_across(brush)) + 1
+    reported = profile_of(brush, kind)[0] == REPORTED
+    for i in range(len(PRESSURES)):
+        if i > 0 and not reported:
+            readings.width[kind, i], readings.dark[kind, i] = readings.width[kind, 0], readings.dark[kind, 0]
+            continue
+        length = probe_length(desk, kind)
+        ink_probe(desk, kind, length, MIDDLE - 0.5 * length, MIDDLE, 0.0, STILL, PRESSURES[i])
+        mean_profile(desk, work, count, 1.0, MIDDLE, MIDDLE, 0.0, 33.0 + float(brush.size))
+        readings.width[kind, i] = width_of(work, count, 1.0) / times
+        readings.dark[kind, i] = plateau_of(work, count)
+        drop_probe(desk)
+
+
+@helper
+def read_profile(desk, work, times, readings):
+    """Read edge, ripple, density and texture at full press, and keep the profile for drawing."""
+    brush = desk[1][0]
+    count = 2 * int(reach_across(brush)) + 1
+    length = probe_length(desk, 0) + 100.0
+    full_probe(desk, length)
+    mean_profile(desk, work, count, 1.0, MIDDLE, MIDDLE, 0.0, 128.0)
+    width = width_of(work, count, 1.0)
+    readings.softness = softness_of(work, count, 1.0) / times
+    readings.profile_count = count
+    readings.profile_step = 1.0 / times
+    for i in range(count):
+        readings.profile[i] = work[i]
+    period = max(0.5, float(brush.spacing) * width)
+    readings.period = period / times
+    readings.ripple = ripple_of(desk, work, period, width, readings)
+    readings.edge_step = 1.0 / times
+    for i in range(readings.edge_count):
+        readings.edge[i] /= float32(times)
+    readings.density, readings.texture = inside(desk, width, 128.0)
+    drop_probe(desk)
+
+
+@helper
+def read_widest_spacing(desk, work, times, readings):
+    """Find the widest spacing at which the ripple stays under `RIPPLE_SHOWS`, by halving."""
+    brush = desk[1][0]
+    width = float(readings.width[0, len(PRESSURES) - 1]) * times
+    spacing = brush.spacing
+    edges = readings.edge_count
+    low, high = math.log(NARROWEST_SPACING), math.log(WIDEST_SPACING)
+    for _ in range(HALVINGS):
+        middle = 0.5 * (low + high)
+        brush.spacing = math.exp(middle)
+        period = max(0.5, float(brush.spacing) * width)
+        length = min(LONGEST, probe_length(desk, 0) + 4.0 * period + 64.0)
+        if ripple_at(desk, work, period, length, width, readings) < RIPPLE_SHOWS:
+            low = middle
+        else:
+            high = middle
+    readings.widest_spacing = math.exp(low)
+    readings.edge_count = edges
+    brush.spacing = spacing
+
+
+@helper
+def ripple_at(desk, work, period, length, width, readings):
+    """Ripple of the brush on the desk; the drawn edge stays that of the brush itself."""
+    kept = work[2 * PLOT : 3 * PLOT]
+    for i in range(PLOT):
+        kept[i] = readings.edge[i]
+    ripple = drop_and_ripple(desk, work, period, length, width, readings)
+    for i in range(PLOT):
+        readings.edge[i] = kept[i]
+    return ripple
+
+
+@helper
+def read_grain_repeat(desk, work, times, readings):
+    """Read how soon the texture repeats; a smooth stroke has none to repeat."""
+    brush = desk[1][0]
+    readings.repeat = readings.repeat_px = float32(-1)
+    readings.auto_count = 0
+    if brush.grain_image < 0:
+        return
+    side = brush.grain_times * brush.size if brush.grain_scale == 1 else brush.grain_px
+    length = min(1500.0, max(400.0, 2.2 * float(side)))
+    width = float(readings.width[0, len(PRESSURES) - 1]) * times
+    full_probe(desk, length + probe_length(desk, 0))
+    read_repeat(desk, work, width, length, readings)
+    readings.repeat_px /= float32(times)
+    readings.auto_step /= float32(times)
+    drop_probe(desk)
+
+
+@helper
+def read_fits(brush, images, readings):
+    """Pixels of the sources per px of ink at the largest size; -1 without such a source."""
+    readings.shape_fit = readings.grain_fit = float32(-1)
+    most = largest(brush)
+    if brush.tip == SHAPES:
+        for i in range(brush.shape_count):
+            use = brush.shapes[i]
+            if use.image >= 0:
+                image = images[use.image]
+                fit = float32(max(image.widths[0], image.heights[0])) / float32(most * use.scale)
+                readings.shape_fit = fit if readings.shape_fit < 0 else min(readings.shape_fit, fit)
+    if brush.grain_image >= 0:
+        side = brush.grain_times * most if brush.grain_scale == 1 else brush.grain_px
+        readings.grain_fit = float32(images[brush.grain_image].widths[0]) / float32(side)
+
+
+@helper
+def width_along(desk, work, count, length, s):
+    """Width of the probe on the sheet at a place along it, px."""
+    mean_profile(desk, work, count, 1.0, MIDDLE - 0.5 * length + s, MIDDLE, 0.0, 1.0)
+    return width_of(work, count, 1.0)
+
+
+@helper
+def read_tapers(desk, work, kind, times, readings):
+    """Read how long the tapers are, and how wide the line is at its very ends."""
+    brush = desk[1][0]
+    count = 2 * int(reach_across(brush)) + 1
+    length = min(LONGEST, probe_length(desk, kind))
+    ink_probe(desk, kind, length, MIDDLE - 0.5 * length, MIDDLE, 0.0, STILL, 1.0)
+    full = max(1e-6, width_along(desk, work, count, length, middle_of(desk, length)))
+    readings.point_start[kind] = width_along(desk, work, count, length, 0.5) / full
+    readings.point_end[kind] = width_along(desk, work, count, length, length - 0.5) / full
+    s = 0.5
+    while s < length and width_along(desk, work, count, length, s) < TAPERED * full:
+        s += 1.0
+    readings.taper_start[kind] = (s - 0.5) / times
+    s = 0.5
+    while s < length and width_along(desk, work, count, length, length - s) < TAPERED * full:
+        s += 1.0
+    readings.taper_end[kind] = (s - 0.5) / times
+    drop_probe(desk)
+
+
+@kernel(
+    int32,
+    array(READINGS),
+    array(BRUSH),
+    array(BRUSH),
+    array(BRUSH),
+    array(STROKE),
+    array(POINT),
+    array(POINT),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array(IMAGE),
+    array("u4"),
+    array(SAMPLE),
+    array("f4"),
+    int32,
+)
+def read_brush(
+    records,
+    given,
+    brushes,
+    whole,
+    strokes,
+    recent,
+    even,
+    path,
+    stamps,
+    maps,
+    free,
+    pool,
+    images,
+    bank,
+    samples,
+    work,
+    step,
+):
+    """One step of measuring a prepared brush `given`; the first is 0. Returns the next step, or -1 at the end.
+
+    `brushes` and `whole` are scratch for a brush, `work` for 32 K numbers; the sheet, 2048 px a side, must be empty
+    and is left so.
+    """
+    readings = records[0]
+    desk = (strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples)
+    times = min(1.0, LARGEST / largest(given[0]))
+    if step < EVENNESS:
+        take_brush(brushes, given, times)
+    if step < TEXTURE:
+        if step == WIDTHS:
+            readings.scale = times
+            readings.cause_count = 0
+            read_fits(given[0], images, readings)
+        read_widths(desk, work, step, times, readings)
+        return step + 1
+    if step == TEXTURE:
+        read_profile(desk, work, times, readings)
+        return step + 1
+    if step == SPACING:
+        read_widest_spacing(desk, work, times, readings)
+        return step + 1
+    if step == REPEAT:
+        read_grain_repeat(desk, work, times, readings)
+        return step + 1
+    if step < EVENNESS:
+        read_tapers(desk, work, step - TAPERS, times, readings)
+        return step + 1
+    finer = FINEST / largest(given[0]) if largest(given[0]) < FINEST else times
+    take_brush(whole, given, finer)
+    brushes[0] = whole[0]
+    if step < CAUSES:
+        kind = step - EVENNESS
+        if kind == MOUSE and alike(brushes[0]):
+            readings.width_varies[MOUSE] = readings.width_varies[FINGER]
+            readings.dark_varies[MOUSE] = readings.dark_varies[FINGER]
+            return step + 1
+        readings.width_varies[kind], readings.dark_varies[kind] = variation(desk, work, kind)
+        return step + 1
+    place = step - CAUSES
+    while cause_at(given[0], place) >= 0 and not has_cause(given[0], cause_at(given[0], place)):
+        place += 1
+    if cause_at(given[0], place) < 0:
+        return -1
+    read_cause(desk, work, whole, cause_at(given[0], place), readings)
+    return CAUSES + place + 1
+
+
+@kernel(int32, array(BRUSH), int32)
+def without_cause(brushes, cause):
+    """Take one cause of variation out of a brush. Returns whether it had it."""
+    had = has_cause(brushes[0], cause)
+    switch_off(brushes[0], cause)
+    prepare(brushes)
+    return int32(had)
+
+
+@kernel(int32, array(BRUSH), float32)
+def enlarge(brushes, times):
+    """Multiply a brush's lengths. Returns 1."""
+    scale_lengths(brushes[0], times)
+    prepare(brushes)
+    return 1

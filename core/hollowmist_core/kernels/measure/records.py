@@ -1,0 +1,68 @@
+"""The record of the readings, and the scratch space in which they are taken."""
+
+import numpy as np
+
+PRESSURES = (0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.85, 1.0)
+"""The nine pressures at which the width is read."""
+
+PLOT = 512
+"""Most values of a drawn profile, edge or autocorrelation."""
+
+MOST_CAUSES = 48
+
+KINDS = 3
+
+READINGS = np.dtype(
+    [
+        ("scale", "f4"),
+        ("width", "f4", (KINDS, len(PRESSURES))),
+        ("dark", "f4", (KINDS, len(PRESSURES))),
+        ("width_varies", "f4", (KINDS,)),
+        ("dark_varies", "f4", (KINDS,)),
+        ("softness", "f4"),
+        ("ripple", "f4"),
+        ("period", "f4"),
+        ("widest_spacing", "f4"),
+        ("density", "f4"),
+        ("texture", "f4"),
+        ("repeat", "f4"),
+        ("repeat_px", "f4"),
+        ("shape_fit", "f4"),
+        ("grain_fit", "f4"),
+        ("taper_start", "f4", (KINDS,)),
+        ("taper_end", "f4", (KINDS,)),
+        ("point_start", "f4", (KINDS,)),
+        ("point_end", "f4", (KINDS,)),
+        ("wobble", "f4"),
+        ("lag_px", "f4"),
+        ("lag_ms", "f4"),
+        ("rounding", "f4"),
+        ("cause_count", "i4"),
+        ("causes", "i4", (MOST_CAUSES,)),
+        ("effects", "f4", (MOST_CAUSES, KINDS)),
+        ("profile_count", "i4"),
+        ("profile_step", "f4"),
+        ("profile", "f4", (PLOT,)),
+        ("edge_count", "i4"),
+        ("edge_step", "f4"),
+        ("edge", "f4", (PLOT,)),
+        ("auto_count", "i4"),
+        ("auto_step", "f4"),
+        ("auto", "f4", (PLOT,)),
+    ],
+    align=True,
+)
+"""All readings of a brush. Lengths in px of the brush at its own size; shares as 0..1, or -1 where there is
+nothing to read.
+
+`width`, `dark` : width at half coverage and the coverage in the middle, per kind of pointer and pressure.
+`width_varies`, `dark_varies` : (max - min) / mean over all that a hand does, per kind of pointer.
+`softness` : from 10 % to 90 % coverage. `ripple` : peak to peak of the edge at the spacing's `period`, of the width.
+`density`, `texture` : mean coverage inside the stroke, and its standard deviation over the mean.
+`repeat`, `repeat_px` : strongest autocorrelation along the line away from zero, and its distance.
+`shape_fit`, `grain_fit` : pixels of the source per px of ink at the largest size.
+`taper_*`, `point_*` : length to the full width, and width left at the very end as a share.
+`wobble` : share of the wobble that the steadying takes out; `lag_px`, `lag_ms`, `rounding` on the proof strokes.
+`causes`, `effects` : what varies the line, by number, and by how much per kind; not sorted.
+`profile`, `edge`, `auto` : what was measured, for drawing; their steps in px. `scale` : the brush was inked this
+many times as large for it."""

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+// This brush on a small, a usual and a huge paper, and its width there in mm. Touch the paper at hand.
+import { computed } from "vue"
+import { MM_PER_INCH, PAPERS } from "@/generated/layout"
+import { useBench } from "../useBench"
+import { usePaper } from "../usePaper"
+import InkedPicture from "./InkedPicture.vue"
+
+const bench = useBench()
+const { paper } = usePaper()
+const size = computed(() => Number(bench.state.value?.document.size ?? 0))
+const papers = computed(() =>
+  PAPERS.map((one) => ({
+    ...one,
+    mm: ((size.value / one.dpi) * MM_PER_INCH).toFixed(1),
+    share: ((100 * size.value * MM_PER_INCH) / one.dpi / one.width).toFixed(1),
+  })),
+)
+</script>
+
+<template>
+  <div class="papers">
+    <button
+      v-for="one in papers"
+      :key="one.key"
+      type="button"
+      class="paper"
+      :class="{ on: paper.key === one.key }"
+      :aria-label="`${one.label} is at hand`"
+      @click="paper = one"
+    >
+      <InkedPicture :station="one.key" :width="240" :height="170" />
+      <span class="name">{{ one.label }}, {{ one.width }} × {{ one.height }} mm at {{ one.dpi }} dpi</span>
+      <span class="small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.papers {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 24px;
+}
+.paper {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  padding: 0 0 6px;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.paper :deep(canvas) {
+  width: 240px;
+  max-width: 100%;
+  background: var(--paper);
+}
+.on {
+  border-bottom-color: var(--active);
+}
+.on .name {
+  font-weight: 700;
+}
+</style>

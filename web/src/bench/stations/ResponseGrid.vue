@@ -1,0 +1,131 @@
+<script setup lang="ts">
+// Everything the hand drives, and through which curve: inputs down, outputs across. Touch a cell to edit it.
+import { computed, ref } from "vue"
+import type { Input, Output } from "@/engine/brush"
+import { INPUTS, OUTPUTS } from "@/generated/layout"
+import { useBench } from "../useBench"
+import { useResponses } from "../useResponses"
+import ResponseCell from "./ResponseCell.vue"
+import ResponseCurve from "./ResponseCurve.vue"
+
+const props = defineProps<{ drawing: boolean }>()
+const bench = useBench()
+const { linkOf, tableOf, heard, responses, remove, copyTo } = useResponses(bench)
+
+const first = responses.value.find((one) => one.link.on)
+const chosen = ref<{ output: Output; input: Input }>(first ?? { output: "size", input: "pressure" })
+const copying = ref(false)
+const link = computed(() => linkOf(chosen.value.output, chosen.value.input))
+const on = computed(() => responses.value.filter((one) => one.link.on).length)
+
+function touch(output: Output, input: Input): void {
+  const from = link.value
+  if (copying.value && from) copyTo(from, output, input)
+  copying.value = false
+  chosen.value = { output, input }
+}
+</script>
+
+<template>
+  <div class="grid-tray">
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th class="corner small">
+              {{ copying ? "Touch where the curve goes" : `${on} on` }}
+            </th>
+            <th v-for="output in OUTPUTS" :key="output.name" scope="col" :title="output.help">
+              {{ output.label }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="input in INPUTS" :key="input.name">
+            <th scope="row" :title="input.help">{{ input.label }}</th>
+            <td v-for="output in OUTPUTS" :key="output.name">
+              <ResponseCell
+                :label="`${input.label} to ${output.label}`"
+                :link="linkOf(output.name, input.name)"
+                :table="tableOf(output.name, input.name)"
+                :live="props.drawing ? heard(input.name) : undefined"
+                :chosen="chosen.output === output.name && chosen.input === input.name"
+                :span="[output.low, output.high]"
+                @touch="touch(output.name, input.name)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <ResponseCurve
+      :key="`${chosen.input}>${chosen.output}`"
+      class="editor"
+      v-bind="chosen"
+      :drawing="drawing"
+      whole
+    >
+      <template v-if="link">
+        <button type="button" class="quiet" :aria-pressed="copying" @click="copying = !copying">
+          Copy to
+        </button>
+        <button type="button" class="quiet" @click="remove(chosen)">Remove</button>
+      </template>
+    </ResponseCurve>
+  </div>
+</template>
+
+<style scoped>
+.grid-tray {
+  display: flex;
+  gap: 20px;
+  height: 100%;
+}
+.scroll {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  table-layout: fixed;
+}
+th {
+  font-weight: 400;
+  font-size: 14px;
+  text-align: left;
+  vertical-align: bottom;
+  line-height: 1.1;
+  padding: 2px 2px 4px;
+}
+thead th {
+  position: sticky;
+  top: 0;
+  background: var(--room);
+  z-index: 1;
+}
+.corner {
+  width: 104px;
+}
+tbody th {
+  vertical-align: middle;
+  white-space: nowrap;
+}
+td {
+  padding: 0;
+  border: 1px solid var(--room-deep);
+}
+.editor {
+  flex: 0 0 408px;
+}
+@media (max-width: 1000px) {
+  .grid-tray {
+    flex-direction: column-reverse;
+    gap: 4px;
+  }
+  .editor {
+    flex: 0 0 300px;
+  }
+}
+</style>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+// The same slow, shaky stroke unsteadied and with each way, and what each takes out and costs.
+import { computed, shallowRef, watch } from "vue"
+import type { Steadied } from "@/engine/readings"
+import { WAYS } from "@/engine/stations"
+import { useBench } from "../useBench"
+import InkedPicture from "./InkedPicture.vue"
+
+const bench = useBench()
+const { api, inked } = bench.engine
+const figures = shallowRef<Steadied[]>([])
+let asking = false
+let stale = false
+
+/** Ask again once the answer is there, if the brush changed meanwhile. */
+async function ask(): Promise<void> {
+  if (asking) {
+    stale = true
+    return
+  }
+  asking = true
+  do {
+    stale = false
+    figures.value = await api.compare()
+  } while (stale)
+  asking = false
+}
+
+watch(inked, ask, { immediate: true })
+
+const ways = computed(() =>
+  WAYS.map((way, i) => {
+    const now = figures.value[i]
+    return {
+      way,
+      rows: now && [
+        ["wobble taken out", `${Math.round(100 * Math.max(0, now.wobble))} %`],
+        ["lag", `${now.lagPx.toFixed(1)} px, ${Math.round(now.lagMs)} ms`],
+        ["corners rounded by", now.rounding < 0 ? "–" : `${now.rounding.toFixed(1)} px`],
+      ],
+    }
+  }),
+)
+</script>
+
+<template>
+  <div class="ways">
+    <button
+      v-for="{ way, rows } in ways"
+      :key="way"
+      type="button"
+      class="way"
+      :class="{ on: bench.state.value?.document.steadying === way }"
+      :aria-label="`Steady by ${way}`"
+      @click="bench.change('steadying', way)"
+    >
+      <span class="name">{{ way }}</span>
+      <InkedPicture :station="way" :width="280" :height="88" />
+      <span class="figures">
+        <span v-for="[label, value] in rows" :key="label" class="row">
+          <span class="small">{{ label }}</span><span>{{ value }}</span>
+        </span>
+      </span>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.ways {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 16px;
+  min-width: 0;
+}
+.way {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  padding: 0 0 6px;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  min-width: 0;
+}
+.way.on {
+  border-bottom-color: var(--active);
+}
+.way.on .name {
+  font-weight: 700;
+  color: var(--active);
+}
+.way :deep(canvas) {
+  width: 100%;
+  background: var(--paper);
+}
+.name {
+  padding-top: 4px;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  font-variant-numeric: tabular-nums;
+}
+@media (max-width: 1000px) {
+  .ways {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
+</style>

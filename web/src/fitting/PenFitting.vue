@@ -1,0 +1,229 @@
+<script setup lang="ts">
+// Pen fitting: press lightly, as usual and hard, a few times each; the core fits range and curve to that hand.
+import { computed, ref, shallowRef, watch } from "vue"
+import { useEngine } from "@/engine/useEngine"
+import type { Node } from "@/engine/brush"
+import { FITTING } from "@/generated/layout"
+import { ribbon } from "@/parts/plot"
+import PlaceNav from "@/shell/PlaceNav.vue"
+import PressField from "./PressField.vue"
+import { asLink, useFitting } from "./useFitting"
+
+const { api, ready } = useEngine()
+const { fitting, keep, takeBack } = useFitting()
+const FIELDS = [
+  { label: "lightly", hint: "Draw three lines as lightly as you ever would." },
+  { label: "as usual", hint: "Draw three lines the way you mostly press." },
+  { label: "hard", hint: "Draw three lines as hard as you ever would." },
+] as const
+const presses = ref<number[][][]>([[], [], []])
+const kind = ref("")
+const problem = ref("")
+const nodes = shallowRef<Node[]>()
+const table = shallowRef(new Float32Array())
+const ENOUGH = 2
+const BOX = { width: 360, height: 46, pad: 3 }
+const CURVE = 220
+
+const enough = computed(() => presses.value.every((strokes) => strokes.length >= ENOUGH))
+
+watch(
+  presses,
+  async (now) => {
+    problem.value = ""
+    nodes.value = undefined
+    if (!enough.value) return
+    await ready
+    const result = await api.fitPen(now.map((strokes) => new Float32Array(strokes.flat())))
+    if (!result.nodes) problem.value = FITTING[result.came] ?? ""
+    else await show(result.nodes)
+  },
+  { deep: true },
+)
+
+async function show(fitted: Node[]): Promise<void> {
+  table.value = await api.traceLink(asLink(fitted))
+  nodes.value = fitted
+}
+
+watch(
+  fitting,
+  async (now) => {
+    await ready
+    if (now && !nodes.value) table.value = await api.traceLink(asLink(now.nodes))
+  },
+  { immediate: true },
+)
+
+const through = (pressure: number) => table.value[Math.round(pressure * (table.value.length - 1))] ?? pressure
+
+const rows = computed(() =>
+  FIELDS.map(({ label }, i) => {
+    const stroke = presses.value[i]!.at(-1) ?? []
+    const along = stroke.map((_, k) => k)
+    return { label, before: ribbon(along, stroke, BOX, 1), after: ribbon(along, stroke.map(through), BOX, 1) }
+  }),
+)
+const curve = computed(() => {
+  let path = ""
+  const last = table.value.length - 1
+  table.value.forEach((y, i) => {
+    path += `${i ? "L" : "M"}${((i / last) * CURVE).toFixed(1)} ${((1 - y) * CURVE).toFixed(1)}`
+  })
+  return path
+})
+
+function use(): void {
+  if (nodes.value) keep(nodes.value)
+}
+</script>
+
+<template>
+  <main class="place">
+    <PlaceNav />
+    <section class="fitting">
+      <h1>Pen fitting</h1>
+      <p>
+        Press in each field a few times. Your lightest press becomes nothing, your hardest full, and your
+        usual one the middle, for every brush on this device.
+      </p>
+      <p v-if="kind && kind !== 'pen'" class="warn" role="status">
+        That was a {{ kind === "touch" ? "finger" : kind }}: it reports no pressure. Fit with the pen itself.
+      </p>
+      <div class="fields">
+        <PressField
+          v-for="(field, i) in FIELDS"
+          :key="field.label"
+          v-model="presses[i]!"
+          v-bind="field"
+          @kind="kind = $event"
+        />
+      </div>
+      <p v-if="problem" class="warn" role="alert">{{ problem }} Nothing was changed.</p>
+      <div v-if="nodes || fitting" class="outcome">
+        <figure>
+          <svg
+            class="curve"
+            :viewBox="`-2 -2 ${CURVE + 4} ${CURVE + 4}`"
+            role="img"
+            aria-label="The fitted curve"
+          >
+            <path class="plain" :d="`M0 ${CURVE}L${CURVE} 0`" />
+            <path class="line" :d="curve" />
+          </svg>
+          <figcaption class="small">what the pen reports → what counts</figcaption>
+        </figure>
+        <table v-if="nodes">
+          <thead>
+            <tr>
+              <th />
+              <th>before</th>
+              <th>after</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.label">
+              <th scope="row">{{ row.label }}</th>
+              <td>
+                <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`"><path :d="row.before" /></svg>
+              </td>
+              <td>
+                <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`"><path :d="row.after" /></svg>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <div class="acts">
+          <button v-if="nodes" type="button" class="quiet on" @click="use">Use this fitting</button>
+          <button v-if="fitting" type="button" class="quiet" @click="takeBack">
+            Back to the pen as it is
+          </button>
+          <p class="small" role="status">
+            {{
+              fitting
+                ? `Fitted ${new Date(fitting.at).toLocaleDateString()}, on this device.`
+                : "Not in use yet."
+            }}
+          </p>
+        </div>
+      </div>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.place {
+  height: 100%;
+  overflow-y: auto;
+}
+.fitting {
+  display: grid;
+  gap: 14px;
+  max-width: 1120px;
+  margin: 0 auto;
+  padding: 8px 24px 32px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 24px;
+}
+.warn {
+  color: var(--ember);
+}
+.outcome {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: flex-start;
+  gap: 32px;
+}
+figure {
+  margin: 0;
+}
+.curve {
+  width: 200px;
+  background: var(--paper);
+}
+.curve path {
+  fill: none;
+  stroke: #1e2a2d;
+  stroke-width: 3;
+}
+.curve .plain {
+  stroke: #9aa8a3;
+  stroke-width: 1;
+  stroke-dasharray: 2 4;
+}
+table {
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  padding-right: 16px;
+  white-space: nowrap;
+}
+td svg {
+  display: block;
+  width: 230px;
+  margin: 3px 12px 3px 0;
+  background: var(--paper);
+}
+td path {
+  fill: #1e2a2d;
+}
+.acts {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 8px;
+}
+@media (max-width: 900px) {
+  .fields {
+    grid-template-columns: 1fr;
+  }
+  .fitting :deep(.field) {
+    height: 130px;
+  }
+}
+</style>

@@ -1,0 +1,117 @@
+// The readings of the brush on the bench in plain words, and what to do about them.
+import { computed } from "vue"
+import { responsesOf } from "@/engine/brush"
+import type { Readings } from "@/engine/readings"
+import type { Bench } from "@/bench/useBench"
+import { CAUSES, EVEN, FIRST_LINK, KIND, PRESSURES, READINGS } from "@/generated/layout"
+
+export type ReadingKey = (typeof READINGS)[number]["key"]
+export const KINDS = Object.keys(KIND) as (keyof typeof KIND)[]
+export const readingOf = (key: ReadingKey) => READINGS.find((one) => one.key === key)!
+
+export interface Cause {
+  label: string
+  /** How much it varies the line, per kind of pointer. */
+  effects: number[]
+  off: () => void
+}
+
+const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
+const px = (length: number) => `${length.toFixed(1)} px`
+
+export function variesOf(now: Readings): number[] {
+  return KINDS.map((_, kind) => Math.max(now.width_varies[kind]!, now.dark_varies[kind]!))
+}
+
+function fitOf(now: Readings): number {
+  const fits = [now.shape_fit[0]!, now.grain_fit[0]!].filter((fit) => fit >= 0)
+  return fits.length > 0 ? Math.min(...fits) : -1
+}
+
+/** Each reading in a few words; nothing where there is nothing to read. */
+const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
+  even(now) {
+    const uneven = KINDS.filter((_, kind) => variesOf(now)[kind]! > EVEN)
+    if (uneven.length === 0) return "yes"
+    const most = percent(Math.max(...variesOf(now)), 0)
+    return uneven.length === KINDS.length ? `no, ${most}` : `not with ${uneven.join(", ")}: ${most}`
+  },
+  width(now) {
+    const widths = now.width.slice(0, PRESSURES.length)
+    const [thin, thick] = [Math.min(...widths), Math.max(...widths)]
+    return thick - thin < 0.05 ? px(thick) : `${thin.toFixed(1)} to ${px(thick)}`
+  },
+  edge: (now) => px(now.softness[0]!),
+  ripple: (now) => percent(now.ripple[0]!),
+  density: (now) => `${percent(now.density[0]!, 0)} ± ${percent(now.texture[0]!, 0)}`,
+  repeat(now) {
+    const [likeness, distance] = [now.repeat[0]!, now.repeat_px[0]!]
+    if (likeness < 0) return undefined
+    return likeness === 0 ? "none" : `${percent(likeness, 0)} at ${Math.round(distance)} px`
+  },
+  fit: (now) => (fitOf(now) < 0 ? undefined : `${fitOf(now).toFixed(1)} px per px`),
+  tapers(now) {
+    const [start, end] = [now.taper_start[0]!, now.taper_end[0]!]
+    return start + end < 1 ? "none" : `${Math.round(start)} and ${Math.round(end)} px`
+  },
+  steadying(now) {
+    const wobble = now.wobble[0]!
+    if (now.lag_px[0]! < 0.05 && wobble < 0.01) return "none"
+    return `wobble −${percent(Math.max(0, wobble), 0)}, lag ${px(now.lag_px[0]!)}`
+  },
+  cost: (now) => `${now.cost.toFixed(1)} ms`,
+}
+
+/** Readings that should be seen to. */
+const WARNS: Partial<Record<ReadingKey, (now: Readings) => boolean>> = {
+  ripple: (now) => now.ripple[0]! > 0.02,
+  fit: (now) => fitOf(now) >= 0 && fitOf(now) < 1,
+  repeat: (now) => now.repeat[0]! > 0.8,
+}
+
+export function useReadings(bench: Bench) {
+  const now = bench.engine.readings
+  const figures = computed(() => {
+    const taken = now.value
+    if (!taken) return []
+    return READINGS.map((reading) => ({
+      ...reading,
+      text: SAYS[reading.key](taken),
+      warns: WARNS[reading.key]?.(taken) ?? false,
+    })).filter((one) => one.text !== undefined)
+  })
+
+  function causeOf(number: number): Omit<Cause, "effects"> | undefined {
+    if (number < FIRST_LINK) {
+      const cause = CAUSES[number]!
+      const off = () => {
+        bench.changeMany({ ...cause.without } as Parameters<Bench["changeMany"]>[0], `without ${cause.label}`)
+        bench.closeStep()
+      }
+      return { label: cause.label, off }
+    }
+    const brush = bench.state.value?.document
+    const response = brush && responsesOf(brush)[number - FIRST_LINK]
+    if (!response) return undefined
+    const { input, output } = response
+    const off = () => {
+      bench.changeLink(output, input, { on: false })
+      bench.closeStep()
+    }
+    return { label: `${input} → ${output}`, off }
+  }
+
+  /** What varies the line, largest first. */
+  const causes = computed((): Cause[] => {
+    const taken = now.value
+    if (!taken) return []
+    const found: Cause[] = []
+    for (let i = 0; i < taken.cause_count[0]!; i++) {
+      const cause = causeOf(taken.causes[i]!)
+      if (cause) found.push({ ...cause, effects: taken.effects.slice(3 * i, 3 * i + 3) })
+    }
+    return found.sort((a, b) => Math.max(...b.effects) - Math.max(...a.effects))
+  })
+
+  return { now, figures, causes }
+}
