@@ -36,6 +36,16 @@ _READ_CANVAS = """() => {
 }"""
 
 
+def encoded(array: np.ndarray) -> str:
+    """An array's bytes as base64, for the browser."""
+    return base64.b64encode(array.tobytes()).decode()
+
+
+def rows_of(samples: np.ndarray) -> list[list[float]]:
+    """Samples as rows of numbers, for the browser."""
+    return [list(map(float, sample)) for sample in samples]
+
+
 def launch(playwright):
     """Debian's Chromium without a screen."""
     return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
@@ -47,13 +57,14 @@ class Pen:
     def __init__(self, page):
         self.session = page.context.new_cdp_session(page)
 
-    def event(self, kind, x, y, force=0.5, tilt=(0, 0), pointer="pen"):
+    def event(self, kind, x, y, force=0.5, tilt=(0, 0), pointer="pen", twist=0):
         """Send one event of a pen: "mousePressed", "mouseMoved" or "mouseReleased"."""
         self.session.send(
             "Input.dispatchMouseEvent",
             {
                 "type": kind, "x": x, "y": y, "button": "left", "buttons": 0 if kind == "mouseReleased" else 1,
-                "pointerType": pointer, "force": force, "tiltX": tilt[0], "tiltY": tilt[1], "clickCount": 1,
+                "pointerType": pointer, "force": force, "tiltX": tilt[0], "tiltY": tilt[1], "twist": twist,
+                "clickCount": 1,
             },
         )  # fmt: skip
 

@@ -1,12 +1,12 @@
 """What `script/bench` measures, and how."""
 
-import base64
+import itertools
 import math
 import statistics
 import time
 
 import numpy as np
-from hollowmist_core import proofs
+from hollowmist_core import proofs, readings
 from hollowmist_core.brush import read
 from hollowmist_core.kernels import lay
 from hollowmist_core.kernels.records import SAMPLE, STAMP, STROKE, TILE_AREA
@@ -17,7 +17,7 @@ from hollowmist_core.wasm import MODULE
 from PIL import Image
 from rolls.demo import ROLLS
 
-from .browser import JourneyCase, Pen
+from .browser import JourneyCase, Pen, encoded, rows_of
 
 STAMPS = 3000
 ROUNDS = 5
@@ -27,6 +27,8 @@ LIMITS = {
     "stamp_image_wasm_vs_canvas2d": 1.0,
     "prep_ms": 120.0,
     "seam_ms": 1500.0,
+    "readings_ms": 250.0,
+    "steady_vs_reference": 1e-4,
     "pen_to_ink_ms_p95": 8.0,
     "reink_ms_median": 50.0,
     "growth": 1.2,
@@ -35,12 +37,38 @@ LIMITS = {
 }
 """Figure -> the most it may be."""
 
+SIXTY = {"size": 60.0, "taper_start_length": 1.0, "taper_end_length": 2.0, "steadying": "even-out"}
+"""A brush whose readings are timed: pressed, tapered and steadied, 60 px wide."""
+
 POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if name == "Pointed Copper")
 
 
-def encoded(array: np.ndarray) -> str:
-    """An array's bytes as base64, for the browser."""
-    return base64.b64encode(array.tobytes()).decode()
+def twelve_responses() -> dict:
+    """Twelve responses, all on."""
+    gentle = {"range": [0.9, 1.0]}
+    by_input = dict.fromkeys(("pressure", "tilt", "speed", "direction", "stamp chance", "distance"), gentle)
+    return {"size": {**by_input}, "opacity": {**by_input}}
+
+
+def one_euro(rows: list[list[float]], min_cutoff: float, beta: float) -> np.ndarray:
+    """The 1 Euro filter as published (Casiez, Roussel and Vogel 2012, algorithm 1), on both axes."""
+    out = []
+    for axis in (0, 1):
+        hat, d_hat, filtered = rows[0][axis], 0.0, [rows[0][axis]]
+        for before, now in itertools.pairwise(rows):
+            rate = 1000.0 / (now[2] - before[2])
+            shares = []
+            d = (now[axis] - hat) * rate
+            for cutoff in (1.0, None):
+                cutoff = min_cutoff + beta * abs(d_hat) if cutoff is None else cutoff
+                share = 1.0 / (1.0 + rate / (2.0 * math.pi * cutoff))
+                shares.append(share)
+                if len(shares) == 1:
+                    d_hat = share * d + (1.0 - share) * d_hat
+            hat = shares[1] * now[axis] + (1.0 - shares[1]) * hat
+            filtered.append(hat)
+        out.append(filtered)
+    return np.array(out).T
 
 
 def some_stamps() -> np.ndarray:
@@ -146,7 +174,7 @@ def growth() -> float:
 class SpeedCase(JourneyCase):
     """The measurements that need the browser, on the real bench."""
 
-    brushes = {"Rope Ribbon": {**POINTED, "size": 24.0}}
+    brushes = {"Rope Ribbon": {**POINTED, "size": 24.0, "responses": twelve_responses()}}
 
     @classmethod
     def measured(cls) -> dict[str, float]:
@@ -197,7 +225,8 @@ class SpeedCase(JourneyCase):
 
         ours = page.evaluate("(given) => window.measures.layStamps(...given)", plain)
         theirs = page.evaluate("(given) => window.measures.drawImages(...given)", [rows(3), 5])
-        line = [list(map(float, sample)) for lane in proofs.lanes()[1:2] for sample in lane.strokes[0]]
+        by_key = {lane.key: rows_of(lane.strokes[0]) for lane in proofs.lanes()}
+        line = by_key["swell"]
         brush = read(self.brushes["Rope Ribbon"])
 
         textured, pictures, image = image_brush()
@@ -213,7 +242,17 @@ class SpeedCase(JourneyCase):
         def prep(before, after, rounds=5):
             return page.evaluate("(given) => window.measures.recipeTime(...given)", [before, after, 1024, rounds])
 
+        # Samples that a path follows one by one: where the ink hardly moves it leaves no point.
+        shaky = by_key[readings.SHAKY][::4]
+        steadied = read({"steadying": "speed-aware", "calm": 2.0, "quickness": 3.0})
+        followed = page.evaluate("(given) => window.measures.steadied(...given)", [steadied, shaky])
+        off = np.abs(np.reshape(followed, (-1, 2)) - one_euro(shaky, 2.0, 0.003))
+        lanes = [by_key[readings.SHAKY], by_key[readings.CORNERED]]
+        taken = page.evaluate("(given) => window.measures.readings(...given)", [read(SIXTY), {}, *lanes])
+
         return {
+            "readings_ms": taken["took"],
+            "steady_vs_reference": off.max(),
             "prep_ms": prep(*six_steps()),
             "seam_ms": max(prep(*closing(way)) for way in ("least-error cut", "gradient")),
             "stamp_wasm_vs_canvas2d": ours / theirs,
@@ -233,7 +272,7 @@ class SpeedCase(JourneyCase):
         page.wait_for_selector(".standing:has-text('kept')")
         box, pen = self.sheet_box(page), Pen(page)
         for row in range(6):
-            y = box["y"] + 545 + 12 * row
+            y = box["y"] + 528 + 9 * row
             pen.draw([(box["x"] + 60 + 8 * i, y + 6 * math.sin(i / 4), 0.2 + 0.7 * i / 120) for i in range(120)])
         page.wait_for_timeout(300)
         pen_times = page.evaluate("window.hollowmist.penTimes()")

@@ -4,7 +4,8 @@ import { Screen } from "./engine/screen"
 import { Images, picturesOf } from "./engine/images"
 import { loadModule, type Module } from "./engine/module"
 import { RecipeRunner } from "./engine/recipe"
-import { bytesOf } from "./engine/records"
+import { ReadingsTaker } from "./engine/readings"
+import { bytesOf, readColumn } from "./engine/records"
 import type { Makes, Recipe } from "./sources/recipe"
 import type { BrushDocument } from "./engine/brush"
 import { TILE } from "./generated/layout"
@@ -213,7 +214,40 @@ async function recipeTime(first: Recipe, second: Recipe, side: number, rounds: n
   return best
 }
 
-const measures = { ink, layStamps, drawImages, feeds, recipe, recipeTime }
+/** All readings of a brush, with the recorded strokes on which its steadying is read. */
+async function readings(brush: BrushDocument, pictures: Pictures, shaky: Rows, cornered: Rows) {
+  const module = await load()
+  const images = imagesOf(module, brush, pictures)
+  const taker = new ReadingsTaker(module, new Slots(module), new Workspace(module, images), images)
+  taker.setStrokes(stroke(shaky), stroke(cornered))
+  let taken
+  taker.begin(brush)
+  while (!taken) taken = taker.advance()
+  // Once more, now that the engine has seen the code.
+  taken = undefined
+  taker.begin(brush)
+  while (!taken) taken = taker.advance()
+  return taken
+}
+
+/** Where the steadied ink was at each sample of a stroke: x and y in turn. */
+async function steadied(brush: BrushDocument, rows: Rows): Promise<number[]> {
+  const module = await load()
+  const { memory } = module
+  const space = new Workspace(module, new Images(module))
+  const sheet = new Sheet(module, new Slots(module), space, TILE, TILE)
+  sheet.setBrush(brush)
+  const count = rows.length
+  memory.f32({ at: space.samples.at, length: count * FLOATS }).set(samplesFrom(rows))
+  const ends = memory.take(count, bytesOf("point"))
+  const { recent, even, path, samples } = space
+  module.call("trace_lag", sheet.state, sheet.brush, recent, even, path, samples, count, ends)
+  const x = readColumn(memory, "point", ends.at, count, "x")
+  const y = readColumn(memory, "point", ends.at, count, "y")
+  return Array.from({ length: 2 * count }, (_, i) => (i % 2 ? y : x)[i >> 1]!)
+}
+
+const measures = { readings, steadied, ink, layStamps, drawImages, feeds, recipe, recipeTime }
 declare global {
   interface Window {
     measures: typeof measures

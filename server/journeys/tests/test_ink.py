@@ -8,7 +8,7 @@ from hollowmist_core.kernels.records import SAMPLE
 
 from journeys.browser import JourneyCase, Pen
 
-LOWER = 560
+LOWER = 545
 """A height on the proof sheet, CSS px below its top, where no shipped lane lies."""
 
 
@@ -42,7 +42,7 @@ class PenTests(JourneyCase):
         from hollowmist_core.native import prepared
 
         table = prepared(self.made["Rope Ribbon"].document).record["responses"][0, 0]["table"]
-        widths = ink[LOWER - 40 : LOWER + 40].sum(axis=0)
+        widths = ink[LOWER - 24 : LOWER + 24].sum(axis=0)
         for x in range(250, 960, 50):
             force = 0.02 + 0.98 * (x + 0.5 - 80) / 900
             want = 40 * (0.1 + 0.9 * np.interp(force, np.linspace(0, 1, len(table)), table))
@@ -199,9 +199,9 @@ class SliderTests(JourneyCase):
         page = self.open_bench()
         for station, name, dx in [
             ("Line", "Reach", 60),
-            ("Weight", "Start taper", 60),
-            ("Weight", "End taper", 60),
-            ("Weight", "Size", 30),
+            ("Weight > Start taper", "Start taper", 60),
+            ("Weight > End taper", "End taper", 60),
+            ("Weight > Size", "Size", 30),
             ("Tip", "Softness", 60),
             ("Tip > Spacing & turn", "Spacing", 60),
             ("Tip > Chance", "Size jitter", 60),

@@ -7,26 +7,23 @@ from functools import cache
 
 import numpy as np
 from django.test import tag
-from hollowmist_core import proofs
+from hollowmist_core import proofs, readings
 from hollowmist_core.brush import default_document, pictures_of, read
+from hollowmist_core.kernels.measure.records import READINGS
 from hollowmist_core.native import PAPER, Sheet, Stroke, prepared
 from hollowmist_core.prepare import recipe
 from hollowmist_core.prepare.generators import GENERATORS
 from hollowmist_core.prepare.recipe import default_step
 from hollowmist_core.prepare.run import follow
 from hollowmist_core.prepare.steps import STEPS
+from hollowmist_core.responses import INPUTS, OUTPUTS
 from hollowmist_core.settings import BY_NAME
 from hollowmist_core.shipped import all_shipped
 from rolls.demo import ROLLS, with_sources
 
-from journeys.browser import JourneyCase
+from journeys.browser import JourneyCase, encoded, rows_of
 
 SIZE = (1216, 720)
-
-
-def encoded(array: np.ndarray) -> str:
-    """An array's bytes as base64."""
-    return base64.b64encode(array.tobytes()).decode()
 
 
 def as_picture(ink: np.ndarray) -> dict:
@@ -55,7 +52,7 @@ class TwoHomesTests(JourneyCase):
         ready = prepared(document, pictures and pictures.__getitem__)
         for samples in strokes:
             sheet.ink(ready, Stroke(samples))
-        rows = [[list(map(float, sample)) for sample in samples] for samples in strokes]
+        rows = [rows_of(samples) for samples in strokes]
         sent = {digest: as_picture(pictures[digest]) for _, digest in pictures_of(document)} if pictures else {}
         given = [document, rows, *SIZE, PAPER, sent]
         data = self.page.evaluate("(given) => window.measures.ink(...given)", given)
@@ -99,6 +96,53 @@ class TwoHomesTests(JourneyCase):
             {"stamps": 3.0, "several": "side by side", "spacing_jitter": 1.0, "hold_density": True, "flow": 0.2},
         ]:
             self.assert_same_ink(read({"size": 40.0, **settings}), strokes, str(settings), pictures)
+
+    def test_every_way_of_steadying_input_output_and_taper(self):
+        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.wait_for_function("window.measures")
+        strokes = [proofs.lanes()[1].strokes[0].copy(), proofs.lanes()[7].strokes[0]]
+        strokes[0]["twist"] = np.linspace(0, 6, len(strokes[0]))
+        pictures = shipped_ink()
+        grain = {"grain": {"picture": digest_of("Slate")}}
+        shapes = [{"picture": digest_of("Barnacle One")}, {"picture": digest_of("Splash")}]
+        tip = {"tip": "shapes", "shapes": shapes, "choosing": "by response", "scatter_across": 0.3}
+        ways = BY_NAME["steadying"].choices
+        for settings in [
+            *({"steadying": way, "keep_corners": keep} for way in ways for keep in (0.0, 0.7)),
+            *({"responses": {"size": {one.name: {"range": [0.2, 1.0], "dead": [0.1, 0.3]}}}} for one in INPUTS),
+            *(
+                {**grain, **tip, "softness": 0.3, "responses": {one.name: {"pressure": {"range": list(one.starts)}}}}
+                for one in OUTPUTS
+            ),
+            {"taper_start_in": "% of stroke", "taper_start_part": 0.4, "taper_end_in": "px", "taper_end_px": 90.0},
+            {"taper_end_length": 3.0, "taper_end_opacity": 0.1, "taper_end_curve": -0.8, "fade_out": 700.0},
+            {"bounds_in": "px", "thinnest_px": 6.0, "thickest_px": 20.0, "pen_pressure": "from speed"},
+        ]:
+            self.assert_same_ink(read({"size": 40.0, **settings}), strokes, str(settings), pictures)
+
+    def test_readings_are_the_same_in_both_homes(self):
+        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.wait_for_function("window.measures")
+        by_key = {lane.key: rows_of(lane.strokes[0]) for lane in proofs.lanes()}
+        lanes = [by_key[readings.SHAKY], by_key[readings.CORNERED]]
+        pictures = shipped_ink()
+        for settings in [
+            {},
+            {"size": 60.0, "softness": 0.4, "spacing": 0.3, "steadying": "tow line", "keep_corners": 0.5},
+            {"size": 30.0, "grain": {"picture": digest_of("Slate")}, "grain_px": 90.0, "size_jitter": 0.3},
+            {"size": 300.0, "tapers_for": "each", "finger_taper_end_length": 2.0, "roundness": 0.4},
+        ]:
+            document = read(settings)
+            native = readings.measured(document, pictures.__getitem__)[0]
+            sent = {digest: as_picture(pictures[digest]) for _, digest in pictures_of(document)}
+            tablet = self.page.evaluate("(given) => window.measures.readings(...given)", [document, sent, *lanes])
+            for name in READINGS.names:
+                # What lies past the counts is scratch of other steps.
+                if name in ("causes", "effects", "profile", "edge", "auto"):
+                    continue
+                np.testing.assert_allclose(tablet[name], np.ravel(native[name]), rtol=2e-3, atol=2e-2, err_msg=name)
+            count = int(native["cause_count"])
+            np.testing.assert_array_equal(tablet["causes"][:count], native["causes"][:count])
 
     def test_every_step_and_generator(self):
         self.page.goto(f"{self.live_server_url}/measure.html")

@@ -5,6 +5,8 @@ import type { View } from "@/engine/screen"
 
 const CLOSEST = 16
 const FURTHEST = 0.1
+/** Fitted strokes are never smaller than this share of their size, as far as they fit across. */
+const LEAST_FIT = 0.56
 
 /** `width` and `height` are the sheet's room on the screen, CSS px. */
 export function useSheetView(width: Ref<number>, height: Ref<number>) {
@@ -15,7 +17,9 @@ export function useSheetView(width: Ref<number>, height: Ref<number>) {
   function fit(): void {
     moved.value = false
     const [laneWidth, laneHeight] = LANES_AREA as [number, number]
-    view.zoom = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
+    const whole = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
+    // Beside a tall tray strokes stay large enough to judge; the lower lanes are a pan away.
+    view.zoom = Math.max(whole, Math.min(LEAST_FIT, width.value / laneWidth))
     view.x = 0
     view.y = 0
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Pen fitting: press lightly, as usual and hard, a few times each; the core fits range and curve to that hand.
 import { computed, ref, shallowRef, watch } from "vue"
+import { useRouter } from "vue-router"
 import { useEngine } from "@/engine/useEngine"
 import type { Node } from "@/engine/brush"
 import { FITTING } from "@/generated/layout"
@@ -9,6 +10,7 @@ import PlaceNav from "@/shell/PlaceNav.vue"
 import PressField from "./PressField.vue"
 import { asLink, useFitting } from "./useFitting"
 
+const router = useRouter()
 const { api, ready } = useEngine()
 const { fitting, keep, takeBack } = useFitting()
 const FIELDS = [
@@ -80,7 +82,11 @@ function use(): void {
 
 <template>
   <main class="place">
-    <PlaceNav />
+    <header>
+      <PlaceNav />
+      <span class="space" />
+      <button type="button" class="quiet" @click="router.back()">Back</button>
+    </header>
     <section class="fitting">
       <h1>Pen fitting</h1>
       <p>
@@ -155,6 +161,15 @@ function use(): void {
 .place {
   height: 100%;
   overflow-y: auto;
+}
+header {
+  display: flex;
+  align-items: center;
+  height: 52px;
+  padding: 0 12px;
+}
+.space {
+  flex: 1;
 }
 .fitting {
   display: grid;

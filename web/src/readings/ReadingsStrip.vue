@@ -28,7 +28,6 @@ const { figures } = useReadings(useBench())
 .strip {
   display: flex;
   align-items: center;
-  gap: 4px;
   min-height: 44px;
   overflow-x: auto;
   scrollbar-width: none;
@@ -40,7 +39,7 @@ const { figures } = useReadings(useBench())
 .reading {
   flex: none;
   height: 44px;
-  padding: 0 9px;
+  padding: 0 7px;
   border: 0;
   border-bottom: 3px solid transparent;
   background: none;

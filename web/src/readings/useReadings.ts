@@ -43,7 +43,12 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
   },
   edge: (now) => px(now.softness[0]!),
   ripple: (now) => percent(now.ripple[0]!),
-  density: (now) => `${percent(now.density[0]!, 0)} ± ${percent(now.texture[0]!, 0)}`,
+  density(now) {
+    const texture = now.texture[0]!
+    return texture < 0.005
+      ? percent(now.density[0]!, 0)
+      : `${percent(now.density[0]!, 0)} ± ${percent(texture, 0)}`
+  },
   repeat(now) {
     const [likeness, distance] = [now.repeat[0]!, now.repeat_px[0]!]
     if (likeness < 0) return undefined

@@ -16,7 +16,7 @@ from .evenness import MIDDLE, alike, cause_at, probe_length, reach_across, read_
 from .probe import STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, softness_of, width_of
 from .records import PLOT, PRESSURES, READINGS
-from .texture import LONGEST, RIPPLE_SHOWS, drop_and_ripple, full_probe, inside, read_repeat, ripple_of
+from .texture import LONGEST, RIPPLE_SHOWS, drop_and_ripple, full_probe, inside, period_of, read_repeat, ripple_of
 
 LARGEST = 96.0
 """A brush wider than this, px, is measured smaller, and its lengths are brought back."""
@@ -107,7 +107,7 @@ def read_profile(desk, work, times, readings):
     """Read edge, ripple, density and texture at full press, and keep the profile for drawing."""
     brush = desk[1][0]
     count = 2 * int(reach_across(brush)) + 1
-    length = probe_length(desk, 0) + 100.0
+    length = min(LONGEST, probe_length(desk, 0) + 100.0 + 4.0 * float(brush.spacing) * float(brush.size))
     full_probe(desk, length)
     mean_profile(desk, work, count, 1.0, MIDDLE, MIDDLE, 0.0, 128.0)
     width = width_of(work, count, 1.0)
@@ -116,9 +116,8 @@ def read_profile(desk, work, times, readings):
     readings.profile_step = 1.0 / times
     for i in range(count):
         readings.profile[i] = work[i]
-    period = max(0.5, float(brush.spacing) * width)
-    readings.period = period / times
-    readings.ripple = ripple_of(desk, work, period, width, readings)
+    readings.period = period_of(desk) / times
+    readings.ripple = ripple_of(desk, work, readings)
     readings.edge_step = 1.0 / times
     for i in range(readings.edge_count):
         readings.edge[i] /= float32(times)
@@ -137,9 +136,8 @@ def read_widest_spacing(desk, work, times, readings):
     for _ in range(HALVINGS):
         middle = 0.5 * (low + high)
         brush.spacing = math.exp(middle)
-        period = max(0.5, float(brush.spacing) * width)
-        length = min(LONGEST, probe_length(desk, 0) + 4.0 * period + 64.0)
-        if ripple_at(desk, work, period, length, width, readings) < RIPPLE_SHOWS:
+        length = min(LONGEST, probe_length(desk, 0) + 4.0 * float(brush.spacing) * width + 64.0)
+        if ripple_at(desk, work, length, readings) < RIPPLE_SHOWS:
             low = middle
         else:
             high = middle
@@ -149,12 +147,12 @@ def read_widest_spacing(desk, work, times, readings):
 
 
 @helper
-def ripple_at(desk, work, period, length, width, readings):
+def ripple_at(desk, work, length, readings):
     """Ripple of the brush on the desk; the drawn edge stays that of the brush itself."""
     kept = work[2 * PLOT : 3 * PLOT]
     for i in range(PLOT):
         kept[i] = readings.edge[i]
-    ripple = drop_and_ripple(desk, work, period, length, width, readings)
+    ripple = drop_and_ripple(desk, work, length, readings)
     for i in range(PLOT):
         readings.edge[i] = kept[i]
     return ripple

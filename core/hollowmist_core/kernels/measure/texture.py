@@ -47,13 +47,21 @@ def edge_at(desk, work, count, x):
 
 
 @helper
-def ripple_of(desk, work, period, width, readings):
-    """Peak to peak of the edge at a period, px, as a share of the width; 1 where the line is broken.
+def period_of(desk):
+    """Mean distance, px, from stamp to stamp on the probe on the sheet."""
+    state = desk[0][0]
+    return max(0.5, float(state.next_s) / max(1, state.stamp_index))
+
+
+@helper
+def ripple_of(desk, work, readings):
+    """Peak to peak of the edge at the spacing's period as a share of the width; 1 where the line is broken.
 
     The edge is folded into one period and averaged: what does not go with the spacing cancels out. With a
     record of readings the edge over some periods is put there.
     """
     count = 2 * int(reach_across(desk[1][0])) + 1
+    period = period_of(desk)
     folds = work[PLOT : PLOT + FOLDS]
     hits = work[PLOT + FOLDS : PLOT + 2 * FOLDS]
     for k in range(FOLDS):
@@ -79,7 +87,8 @@ def ripple_of(desk, work, period, width, readings):
     for k in range(FOLDS):
         if hits[k] > float32(0):
             low, high = min(low, float(folds[k] / hits[k])), max(high, float(folds[k] / hits[k]))
-    return min(1.0, (high - low) / max(1e-6, width))
+    # From the middle of the line to where it reaches furthest: half of the width.
+    return min(1.0, (high - low) / max(1e-6, 2.0 * (count // 2 - low)))
 
 
 @helper
@@ -154,9 +163,9 @@ def read_repeat(desk, work, width, length, readings):
 
 
 @helper
-def drop_and_ripple(desk, work, period, length, width, readings):
-    """Ink a probe for the ripple at a period, take it, and clear the sheet."""
+def drop_and_ripple(desk, work, length, readings):
+    """Ink a probe for the ripple, take it, and clear the sheet."""
     full_probe(desk, length)
-    ripple = ripple_of(desk, work, period, width, readings)
+    ripple = ripple_of(desk, work, readings)
     drop_probe(desk)
     return ripple

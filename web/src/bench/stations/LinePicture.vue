@@ -6,13 +6,13 @@ import { useBench } from "../useBench"
 
 const props = withDefaults(defineProps<{ width: number; height: number; lag?: boolean }>(), { lag: false })
 const { traces } = useBench().engine
-/** Threads from the hand to the line's end, so many over a stroke. */
-const THREADS = 40
+/** Moments of the stroke at which the hand and the line's end are marked. */
+const MOMENTS = 12
 
 const threads = computed(() => {
   if (!traces.value || !props.lag) return []
   const { raw, lag } = traces.value
-  const step = Math.max(1, Math.floor(raw.x.length / THREADS))
+  const step = Math.max(1, Math.floor(raw.x.length / (MOMENTS + 1)))
   const found: { x: number[]; y: number[] }[] = []
   for (let i = step; i < raw.x.length; i += step) {
     found.push({ x: [raw.x[i]!, lag.x[i]!], y: [raw.y[i]!, lag.y[i]!] })
@@ -24,13 +24,37 @@ const paths = computed(() => {
   const frame = { width: props.width, height: props.height, pad: 10 }
   return shapes([traces.value.raw, traces.value.steadied, ...threads.value], frame)
 })
+const HAND = "url(#hand-mark)"
+const END = "url(#end-mark)"
 </script>
 
 <template>
   <svg :viewBox="`0 0 ${width} ${height}`" aria-hidden="true">
-    <path v-for="(path, i) in paths.slice(2)" :key="i" class="thread" :d="path" />
+    <defs v-if="lag">
+      <marker
+        id="hand-mark"
+        markerWidth="10"
+        markerHeight="10"
+        refX="5"
+        refY="5"
+        markerUnits="userSpaceOnUse"
+      >
+        <circle cx="5" cy="5" r="3.4" class="hand" />
+      </marker>
+      <marker id="end-mark" markerWidth="10" markerHeight="10" refX="5" refY="5" markerUnits="userSpaceOnUse">
+        <circle cx="5" cy="5" r="3.6" class="end" />
+      </marker>
+    </defs>
     <path class="raw" :d="paths[0]" />
     <path class="steadied" :d="paths[1]" />
+    <path
+      v-for="(path, i) in paths.slice(2)"
+      :key="i"
+      class="thread"
+      :d="path"
+      :marker-start="HAND"
+      :marker-end="END"
+    />
   </svg>
 </template>
 
@@ -41,8 +65,16 @@ path {
   stroke-linecap: round;
 }
 .thread {
-  stroke: #8fa39d;
-  stroke-width: 1.2;
+  stroke: #b4532a;
+  stroke-width: 2.5;
+}
+.hand {
+  fill: #fbfaf5;
+  stroke: #b4532a;
+  stroke-width: 2;
+}
+.end {
+  fill: #b4532a;
 }
 .raw {
   stroke: #b4532a;

@@ -32,10 +32,8 @@ const plain = computed(() => way.value === "none")
       <figure class="picture">
         <LinePicture :width="520" :height="210" lag />
         <figcaption class="small">
-          <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes &ensp;<i
-            class="thread"
-          />
-          its lag while you drew
+          <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes &ensp;○—● the pen, and
+          the end of the line just then
         </figcaption>
       </figure>
       <div v-if="section === 'steadying'" class="controls">
@@ -61,8 +59,5 @@ i {
 }
 .inkline {
   border-top: 3px solid currentcolor;
-}
-.thread {
-  border-top-color: #8fa39d;
 }
 </style>

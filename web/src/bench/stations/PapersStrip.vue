@@ -42,6 +42,7 @@ const papers = computed(() =>
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 24px;
+  align-items: start;
 }
 .paper {
   display: flex;

@@ -58,6 +58,7 @@ const says = computed(() => (props.link ? (props.link.on ? "on" : "off") : "none
       <path :d="path" />
       <circle v-if="mark" :cx="mark[0]" :cy="mark[1]" r="4" />
     </svg>
+    <span v-else class="dot" />
   </button>
 </template>
 
@@ -73,6 +74,14 @@ const says = computed(() => (props.link ? (props.link.on ? "on" : "off") : "none
 }
 .cell:has(svg) {
   background: var(--paper);
+}
+.dot {
+  display: block;
+  width: 5px;
+  height: 5px;
+  margin: auto;
+  border-radius: 50%;
+  background: var(--rule);
 }
 .chosen {
   box-shadow: inset 0 0 0 2px var(--active);

@@ -97,7 +97,8 @@ th {
   text-align: left;
   vertical-align: bottom;
   line-height: 1.1;
-  padding: 2px 2px 4px;
+  padding: 2px 1px 4px;
+  letter-spacing: -0.03em;
 }
 thead th {
   position: sticky;
@@ -106,7 +107,7 @@ thead th {
   z-index: 1;
 }
 .corner {
-  width: 104px;
+  width: 96px;
 }
 tbody th {
   vertical-align: middle;
@@ -117,7 +118,7 @@ td {
   border: 1px solid var(--room-deep);
 }
 .editor {
-  flex: 0 0 408px;
+  flex: 0 0 360px;
 }
 @media (max-width: 1000px) {
   .grid-tray {

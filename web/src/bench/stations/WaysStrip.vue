@@ -71,6 +71,7 @@ const ways = computed(() =>
   display: grid;
   grid-template-columns: repeat(4, minmax(0, 1fr));
   gap: 16px;
+  align-items: start;
   min-width: 0;
 }
 .way {

@@ -1,0 +1,106 @@
+"""InkML: strokes out and in again to the last bit, and files that others, or nobody in earnest, wrote."""
+
+import math
+from unittest import TestCase
+
+import numpy as np
+
+from ..brush import default_document
+from ..formats.inkml import MOST_BYTES, InkMLError, read, write
+from ..kernels.records import FINGER
+from ..native import Sheet, Stroke, prepared
+from ..proofs import lanes
+
+HEAD = '<ink xmlns="http://www.w3.org/2003/InkML">'
+FORM = (
+    '<traceFormat><channel name="X"/><channel name="Y"/><channel name="F" max="1024"/>'
+    '<channel name="T" units="s"/></traceFormat>'
+)
+
+
+def ink(body):
+    return f"{HEAD}{body}</ink>".encode()
+
+
+class RoundTripTests(TestCase):
+    def test_a_stroke_written_and_read_inks_to_the_same_pixels(self):
+        strokes = [Stroke(samples) for lane in lanes() for samples in lane.strokes]
+        strokes.append(Stroke(strokes[0].samples.copy(), FINGER, True))
+        strokes[-1].samples["twist"] = np.linspace(0, 6, len(strokes[-1].samples))
+        found = read(write(strokes, "Tide table"))
+        self.assertEqual((found.name, found.assumed), ("Tide table", []))
+        brush = prepared(default_document())
+        sheets = []
+        for each in (strokes, found.strokes):
+            sheet = Sheet(1300, 600)
+            for stroke in each:
+                sheet.ink(brush, stroke)
+            sheets.append(sheet.pixels())
+        np.testing.assert_array_equal(*sheets)
+        for before, after in zip(strokes, found.strokes, strict=True):
+            self.assertEqual((before.kind, before.erase), (after.kind, after.erase))
+            np.testing.assert_array_equal(before.samples, after.samples)
+
+
+class ForeignTests(TestCase):
+    def test_places_alone_are_enough_and_the_rest_is_said(self):
+        found = read(ink("<trace>10 20, 11 22, 15 30</trace>"))
+        samples = found.strokes[0].samples
+        np.testing.assert_array_equal(samples["x"], [10, 11, 15])
+        np.testing.assert_array_equal(samples["t"], [0, 5, 10])
+        np.testing.assert_array_equal(samples["pressure"], 0.5)
+        self.assertAlmostEqual(float(samples["altitude"][0]), math.pi / 2, places=6)
+        self.assertEqual(len(found.assumed), 3)
+
+    def test_pressures_and_times_come_to_our_units(self):
+        samples = read(ink(FORM + "<trace>10 20 0 5, 11 22 512 5.01, 15 30 1024 5.03</trace>")).strokes[0].samples
+        np.testing.assert_allclose(samples["pressure"], [0, 0.5, 1])
+        np.testing.assert_allclose(samples["t"], [0, 10, 30], atol=1e-3)
+
+    def test_differences_are_added_up(self):
+        found = read(ink("<trace>10 20, '3 '-1, 4 2, \"1 \"0, 1 0, !50 !60</trace>"))
+        np.testing.assert_array_equal(found.strokes[0].samples["x"], [10, 13, 17, 22, 28, 50])
+        np.testing.assert_array_equal(found.strokes[0].samples["y"], [20, 19, 21, 23, 25, 60])
+
+    def test_tilts_become_altitude_and_azimuth(self):
+        tilts = '<channel name="OTx" units="deg"/><channel name="OTy" units="deg"/>'
+        form = f'<traceFormat><channel name="X"/><channel name="Y"/>{tilts}</traceFormat>'
+        sample = read(ink(form + "<trace>1 2 30 0, 2 2 0 45</trace>")).strokes[0].samples
+        np.testing.assert_allclose(np.degrees(sample["altitude"]), [60, 45], atol=1e-3)
+        np.testing.assert_allclose(np.degrees(sample["azimuth"]), [0, 90], atol=1e-3)
+
+    def test_unknown_channels_are_left_out_and_named(self):
+        form = '<traceFormat><channel name="X"/><channel name="Y"/><channel name="mood"/></traceFormat>'
+        found = read(ink(form + "<trace>1 2 9, 3 4 9</trace>"))
+        self.assertIn("'mood'", " ".join(found.assumed))
+        np.testing.assert_array_equal(found.strokes[0].samples["y"], [2, 4])
+
+    def test_strokes_far_out_are_brought_onto_the_sheet(self):
+        found = read(ink("<trace>20000 30000, 26000 31000</trace>"))
+        samples = found.strokes[0].samples
+        self.assertTrue(samples["x"].min() >= 0 and samples["x"].max() <= 1216)
+        self.assertIn("beyond the sheet", " ".join(found.assumed))
+
+
+class BadFileTests(TestCase):
+    def test_each_fault_is_told_with_what_to_do(self):
+        entity = '<!DOCTYPE ink [<!ENTITY e SYSTEM "file:///etc/hostname">]>' + HEAD + "<trace>&e;</trace></ink>"
+        laughs = '<!DOCTYPE ink [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]>' + HEAD + "<trace>&b;</trace></ink>"
+        for data, said in (
+            (b"", "empty"),
+            (b"not ink at all", "not XML"),
+            (b"<svg/>", "not InkML"),
+            (ink(""), "no traces"),
+            (ink("<trace> </trace>"), "no points"),
+            (ink("<trace>1 2, 3</trace>"), "point 2: 1 values, but its format has 2"),
+            (ink("<trace>1 two</trace>"), "not a number"),
+            (ink("<trace>1 nan</trace>"), "not a place"),
+            (ink(FORM + "<trace>1 2 -3 0</trace>"), "pressure is -3"),
+            (ink('<traceFormat><channel name="X"/></traceFormat><trace>1, 2</trace>'), "no X or no Y"),
+            (ink("<trace>1 2</trace>" * 201), "201 traces"),
+            (entity.encode(), "entities"),
+            (laughs.encode(), "entities"),
+            (b" " + b"x" * MOST_BYTES, "MB"),
+        ):
+            with self.subTest(said=said), self.assertRaisesRegex(InkMLError, said):
+                read(data)

@@ -1,0 +1,249 @@
+"""Readings against figures taken apart from them: pixels of a PNG, closed forms, causes that were planted."""
+
+import io
+from unittest import TestCase
+
+import numpy as np
+from PIL import Image
+
+from ..brush import default_document, read
+from ..causes import CAUSES
+from ..kernels.measure.causes import FIRST_LINK, GRAIN
+from ..kernels.measure.readings import enlarge, without_cause
+from ..kernels.measure.records import PRESSURES
+from ..kernels.records import FINGER, MOUSE, PEN
+from ..native import PAPER, Sheet, Stroke, prepared
+from ..readings import measured
+from ..scaling import scaled
+from ..settings import SETTINGS
+from ..telling import as_csv, cause_label, is_even, rows_of
+from . import straight
+
+TILE = 64
+
+
+def grain(_digest="g"):
+    """A smooth tile that repeats after 64 texels and not before."""
+    rng = np.random.default_rng(7)
+    waves = rng.normal(size=(TILE, TILE))
+    spectrum = np.fft.fft2(waves)
+    f = np.hypot(*np.meshgrid(np.fft.fftfreq(TILE), np.fft.fftfreq(TILE)))
+    smooth = np.fft.ifft2(spectrum * np.exp(-((f / 0.08) ** 2))).real
+    return np.clip(128 + 60 * smooth / smooth.std(), 0, 255).astype(np.uint8)
+
+
+GRAINED = {"grain": {"picture": "0" * 64, "source": None}, "grain_px": float(TILE), "responses": {}}
+
+
+def pixels_of(document, pressure, kind=PEN, direction=0.0):
+    """Coverage of a straight stroke, from a PNG: rows across, columns along."""
+    size = 700
+    sheet = Sheet(size, size)
+    middle, half = size / 2 + 0.5, 260
+    dx, dy = half * np.cos(direction), half * np.sin(direction)
+    samples = straight(middle - dx, middle - dy, middle + dx, middle + dy, 200, pressure, 1000.0)
+    black = {**document, "ink": "#000000", "steadying": "none"}
+    sheet.ink(prepared(black, grain), Stroke(samples, kind))
+    file = io.BytesIO()
+    Image.fromarray(sheet.pixels(PAPER)).save(file, "PNG")
+    image = np.asarray(Image.open(file)).astype(float)[..., :3].mean(axis=2)
+    coverage = 1.0 - image / image.max()
+    return coverage if direction == 0.0 else coverage.T
+
+
+def width_of(profile):
+    """Width at half of the highest coverage, by NumPy's interpolation."""
+    fine = np.interp(np.linspace(0, len(profile) - 1, 40 * len(profile)), np.arange(len(profile)), profile)
+    above = np.flatnonzero(fine >= profile.max() / 2)
+    return (above[-1] - above[0]) / 40.0
+
+
+PRESSED = {"size": {"pressure": {"range": [0.1, 1.0], "nodes": [[0, 0], [0.4, 0.2], [1, 1]]}}}
+TEN = [
+    {},
+    {"size": 8.0},
+    {"size": 60.0, "responses": PRESSED},
+    {"size": 33.0, "softness": 0.6, "responses": PRESSED},
+    {"size": 24.0, "roundness": 0.3, "angle": 30.0, "responses": PRESSED},
+    {"size": 30.0, "tip": "polygon", "sides": 6.0},
+    {"size": 40.0, "tip": "broad nib", "roundness": 0.25, "angle": 45.0},
+    {"size": 20.0, "opacity": 0.4, "taper_start_length": 2.0, "taper_end_length": 3.0},
+    {"size": 50.0, "thinnest": 0.3, "thickest": 0.7, "responses": PRESSED},
+    {"size": 36.0, "flow": 0.3, "overlap": "build", "spacing": 0.1},
+]
+
+
+class WidthTests(TestCase):
+    def test_the_width_is_that_of_a_png(self):
+        for settings in TEN:
+            document = read(settings)
+            told = measured(document)[0]["width"][PEN]
+            with self.subTest(**settings):
+                for pressure, width in zip(PRESSURES, told, strict=True):
+                    profile = pixels_of(document, pressure)[:, 310:390].mean(axis=1)
+                    self.assertAlmostEqual(float(width), width_of(profile), delta=0.3)
+
+    def test_a_wide_brush_is_measured_smaller_and_told_at_its_size(self):
+        document = read({"size": 300.0, "responses": {}})
+        record = measured(document)[0]
+        self.assertLess(float(record["scale"]), 0.5)
+        np.testing.assert_allclose(record["width"], 300.0, atol=1.0)
+
+
+class TipReadingTests(TestCase):
+    def test_ripple_and_widest_spacing_of_a_disc_are_those_of_its_circles(self):
+        for spacing in (0.3, 0.5, 0.8):
+            record = measured(read({"size": 80.0, "spacing": spacing, "responses": {}}))[0]
+            self.assertAlmostEqual(float(record["ripple"]), (1 - np.sqrt(1 - spacing**2)) / 2, delta=0.008)
+        # Two circles d apart meet at a height of sqrt(1 - d^2): the swing is 2 % of the width where that is 96 %.
+        self.assertAlmostEqual(float(record["widest_spacing"]), np.sqrt(1 - 0.96**2), delta=0.02)
+
+    def test_the_edge_is_the_way_from_10_to_90_percent(self):
+        for softness in (0.2, 0.5, 1.0):
+            document = read({"size": 60.0, "softness": softness, "responses": {}})
+            profile = pixels_of(document, 1.0)[:, 310:390].mean(axis=1)
+            half = profile[: len(profile) // 2]
+            at = [np.interp(level * profile.max(), half, np.arange(len(half))) for level in (0.1, 0.9)]
+            self.assertAlmostEqual(float(measured(document)[0]["softness"]), at[1] - at[0], delta=0.3)
+
+    def test_stamps_apart_have_no_edge(self):
+        record = measured(read({"size": 30.0, "spacing": 2.0, "responses": {}}))[0]
+        self.assertEqual(float(record["ripple"]), 1.0)
+
+
+class TextureTests(TestCase):
+    def test_a_grain_repeats_after_its_tile(self):
+        record = measured(read({**GRAINED, "size": 60.0}), grain)[0]
+        self.assertAlmostEqual(float(record["repeat_px"]), TILE, delta=1.0)
+        self.assertGreater(float(record["repeat"]), 0.95)
+        self.assertAlmostEqual(float(record["grain_fit"]), 1.0, places=4)
+        apart = measured(read({**GRAINED, "size": 60.0, "grain_px": 512.0}), grain)[0]
+        self.assertLess(float(apart["grain_fit"]), 0.13)
+
+    def test_density_and_its_variation_are_those_of_the_pixels(self):
+        document = read({**GRAINED, "size": 60.0, "bite": 0.5})
+        # The grain holds to the paper, and a probe may lie elsewhere on it.
+        inside = pixels_of(document, 1.0)[332:369, 200:456]
+        record = measured(document, grain)[0]
+        self.assertAlmostEqual(float(record["density"]), inside.mean(), delta=0.05)
+        self.assertAlmostEqual(float(record["texture"]), inside.std() / inside.mean(), delta=0.06)
+
+    def test_without_grain_there_is_no_repeat_to_read(self):
+        record = measured(default_document())[0]
+        self.assertEqual(float(record["repeat"]), -1.0)
+        self.assertEqual(float(record["grain_fit"]), -1.0)
+
+
+class TaperReadingTests(TestCase):
+    def test_tapers_are_read_where_the_line_has_its_width(self):
+        document = read(
+            {"size": 30.0, "responses": {}, "taper_start_in": "px", "taper_start_px": 120.0, "taper_end_length": 2.0}
+        )
+        record = measured(document)[0]
+        # 98 % of the width is reached at u = 1 - sqrt(0.02) of the taper.
+        self.assertAlmostEqual(float(record["taper_start"][PEN]), 120 * 0.8586, delta=4.0)
+        self.assertAlmostEqual(float(record["taper_end"][PEN]), 60 * 0.8586, delta=4.0)
+
+
+class EvennessTests(TestCase):
+    def causes(self, settings, kind):
+        document = read({"size": 30.0, "responses": {}, **settings})
+        record = measured(document)[0]
+        found = [
+            (float(record["effects"][i][kind]), cause_label(document, int(record["causes"][i])))
+            for i in range(record["cause_count"])
+        ]
+        return record, [label for effect, label in sorted(found, reverse=True) if effect > 0.005]
+
+    def test_a_planted_cause_is_found(self):
+        opacity = {"responses": {"opacity": {"tilt": {"range": [1.0, 0.6]}}}}
+        record, found = self.causes(opacity, PEN)
+        self.assertEqual(found, ["Tilt → opacity"])
+        self.assertFalse(is_even(record, PEN))
+
+        taper = {"tapers_for": "each", "finger_taper_end_length": 3.0}
+        record, found = self.causes(taper, FINGER)
+        self.assertEqual(found, ["end taper, finger"])
+        self.assertEqual(self.causes(taper, PEN)[1], [])
+        self.assertEqual([is_even(record, kind) for kind in (PEN, FINGER, MOUSE)], [True, False, True])
+
+        _, found = self.causes({"size_jitter": 0.3}, PEN)
+        self.assertEqual(found, ["size jitter"])
+
+    def test_causes_that_hide_each_other_are_both_found_largest_first(self):
+        pressed = {"size": {"pressure": {"range": [0.2, 1.0]}}, "opacity": {"speed": {"range": [1.0, 0.7]}}}
+        _, found = self.causes({"responses": pressed, "taper_start_length": 2.0}, PEN)
+        self.assertEqual(set(found), {"Pressure → size", "Speed → opacity", "start taper"})
+        self.assertEqual(found[0], "Pressure → size")
+
+    def test_an_even_brush_is_even_and_its_pixels_agree(self):
+        document = read({"size": 26.0, "responses": {}})
+        record = measured(document)[0]
+        for kind in (PEN, FINGER, MOUSE):
+            self.assertTrue(is_even(record, kind))
+            widths = [
+                width_of(pixels_of(document, pressure, kind)[:, start : start + 8].mean(axis=1))
+                for pressure in ((0.1, 1.0), 0.4)
+                for start in range(120, 560, 40)
+            ]
+            self.assertLessEqual((max(widths) - min(widths)) / np.mean(widths), 0.01)
+        self.assertEqual(int(record["cause_count"]), 0)
+
+    def test_a_flat_tip_varies_with_the_direction(self):
+        record, found = self.causes({"roundness": 0.3, "angle": 20.0}, PEN)
+        self.assertEqual(found, ["flat tip"])
+        self.assertGreater(float(record["width_varies"][PEN]), 0.5)
+
+    def test_taking_a_cause_out_is_what_the_document_says(self):
+        everything = {
+            "tapers_for": "each",
+            **{f"{who}taper_{end}_length": 1.0 for who in ("", "finger_", "mouse_") for end in ("start", "end")},
+            "size_jitter": 0.2,
+            "scatter_across": 0.3,
+            "scatter_along": 0.3,
+            "spacing": 0.5,
+            "spacing_jitter": 0.1,
+            "angle_jitter": 20.0,
+            "roundness": 0.5,
+            "tip": "polygon",
+            "stamps": 3.0,
+            "fade_out": 100.0,
+        }
+        document = read({**GRAINED, **everything, "responses": PRESSED})
+        for number, cause in enumerate(CAUSES):
+            with self.subTest(cause=cause.label):
+                record = prepared(document, grain).record
+                self.assertEqual(without_cause(record, number), 1)
+                want = prepared(read({**document, **cause.without}), grain).record
+                for setting in SETTINGS:
+                    self.assertEqual(record[setting.name][0], want[setting.name][0], setting.name)
+                self.assertEqual(record["grain_image"][0], want["grain_image"][0])
+        self.assertEqual(len(CAUSES), GRAIN + 1)
+        record = prepared(document, grain).record
+        without_cause(record, FIRST_LINK)
+        self.assertEqual(record["responses"]["on"][0][0], 0)
+
+    def test_enlarging_is_what_scaling_a_document_does(self):
+        document = read({**GRAINED, "taper_end_px": 80.0, "finger_taper_start_px": 9.0, "fade_out": 300.0})
+        record = prepared(document, grain).record
+        enlarge(record, 2.0)
+        want = prepared(scaled(document, 2.0), grain).record
+        # A straight probe shows nothing of these.
+        unseen = ("reach", "tow", "size_low", "size_high", "thickest_px")
+        inked = [s.name for s in SETTINGS if s.unit == "px" and s.name not in unseen]
+        for name in inked:
+            self.assertAlmostEqual(float(record[name][0]), float(want[name][0]), places=3, msg=name)
+
+
+class TellingTests(TestCase):
+    def test_the_figures_come_as_rows_and_csv(self):
+        document = read({"responses": PRESSED})
+        rows = rows_of(measured(document)[0], document)
+        by = {(row.reading, row.pointer, row.of): row.value for row in rows}
+        self.assertEqual(by["even", "pen", "even line"], "no")
+        self.assertEqual(by["even", "finger", "even line"], "yes")
+        self.assertIn(("even", "pen", "because of Pressure → size"), by)
+        self.assertNotIn("repeat", {row.reading for row in rows})
+        lines = as_csv(rows).splitlines()
+        self.assertEqual(lines[0], "reading,pointer,of,value,unit")
+        self.assertEqual(len(lines), len(rows) + 1)

@@ -1,0 +1,288 @@
+"""The hand made visible: an even line guided by the readings, the response grid, pen fitting, lanes of one's own."""
+
+import re
+
+import numpy as np
+from django.test import tag
+from hollowmist_core.formats import inkml
+from proofs.models import Lane, ProofStroke
+from rolls.demo import ROLLS
+from rolls.models import Brush
+
+from journeys.browser import JourneyCase, Pen
+
+POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if name == "Pointed Copper")
+LOWER = 545
+"""A height on the proof sheet, CSS px below its top, where no shipped lane lies."""
+
+
+class HandCase(JourneyCase):
+    """Steps that these journeys share."""
+
+    def open_readings(self, page):
+        """Wait until the readings tell of the brush as it stands."""
+        page.wait_for_function("window.hollowmist.readings()")
+
+    def settled(self, page, change):
+        """Do something that changes the brush, and wait for readings that were taken after it."""
+        page.evaluate("window.before = window.hollowmist.readings()")
+        change()
+        page.wait_for_function("window.hollowmist.readings() !== window.before")
+
+    def widths(self, page, top, bottom, left, right):
+        """Width of a level stroke at each column, px: how much ink the column holds."""
+        ink = 1 - np.clip((self.pixels(page)[..., 0].astype(float) - 0x1E) / (0xFB - 0x1E), 0, 1)
+        return ink[top:bottom, left:right].sum(axis=0)
+
+
+@tag("browser")
+class EvenLineTests(HandCase):
+    brushes = {"Pointed Copper": POINTED}
+
+    def test_the_readings_lead_to_an_even_line_with_every_pointer(self):
+        page = self.open_bench(name="Pointed Copper")
+        copy = self.request("POST", f"/api/brushes/{self.made['Pointed Copper'].pk}/duplicate")[1]
+        page.goto(f"{self.live_server_url}/bench/{copy['id']}")
+        self.open_readings(page)
+        verdict = page.locator(".reading.verdict")
+        self.assertRegex(verdict.inner_text(), "no")
+        verdict.click()
+        first = page.locator(".tray tbody tr").first
+        self.assertIn("ressure → size", first.inner_text())
+        for _ in range(6):
+            switch = page.get_by_role("button", name=re.compile("^Switch off"))
+            if switch.count() == 0:
+                break
+            self.settled(page, switch.first.click)
+        self.assertIn("yes", verdict.inner_text())
+        self.assertEqual(page.locator("strong.uneven").count(), 0)
+        verdict.click()
+        self.wait_for(lambda: self.sheet_box(page)["height"] > 500)
+
+        pen, box = Pen(page), self.sheet_box(page)
+        page.wait_for_timeout(200)
+        y = box["y"] + LOWER
+        pen.draw([(box["x"] + 60 + 3 * i, y, 0.05 + 0.9 * i / 90) for i in range(91)])
+        pen.draw([(box["x"] + 800 + 3 * i, y, 0.5, (0, 0), "mouse") for i in range(91)])
+        page.wait_for_timeout(500)
+        pen.touch("touchStart", (box["x"] + 430, y))
+        for i in range(1, 91):
+            pen.touch("touchMove", (box["x"] + 430 + 3 * i, y))
+        pen.touch("touchEnd")
+        self.wait_for(lambda: ProofStroke.objects.count() == 3)
+        for left in (60, 430, 800):
+            widths = self.widths(page, LOWER - 36, LOWER + 36, left + 30, left + 240)
+            self.assertGreater(widths.mean(), 15)
+            self.assertLessEqual((widths.max() - widths.min()) / widths.mean(), 0.01)
+        # The pointed pen itself is as it was.
+        self.assertEqual(self.made["Pointed Copper"].document["taper_end_length"], POINTED["taper_end_length"])
+
+        self.wait_for(lambda: Brush.objects.get(pk=copy["id"]).document["taper_end_length"] == 0)
+        rows = page.request.get(f"{self.live_server_url}/api/brushes/{copy['id']}/readings").json()
+        even = {row["pointer"]: row["value"] for row in rows if row["of"] == "even line"}
+        self.assertEqual(even, {"pen": "yes", "finger": "yes", "mouse": "yes"})
+
+    def test_the_widest_spacing_is_set_by_a_tap(self):
+        page = self.open_bench(name="Pointed Copper")
+        self.open_readings(page)
+        page.locator(".reading", has_text="Stamps show").click()
+        self.settled(page, page.get_by_role("button", name=re.compile("widest spacing")).click)
+        self.wait_for(lambda: self.kept("Pointed Copper").document["spacing"] > 0.2)
+        ripple = page.evaluate("window.hollowmist.readings().ripple[0]")
+        self.assertTrue(0.01 < ripple <= 0.021)
+
+
+@tag("browser")
+class ResponseGridTests(HandCase):
+    brushes = {"Rope Ribbon": {"size": 40.0, "thickest": 4.0, "responses": {}}}
+
+    def draw_tilted(self, page, left, tilt):
+        box, pen = self.sheet_box(page), Pen(page)
+        at = box["y"] + 60
+        pen.draw([(box["x"] + left + 4 * i, at, 0.5, (tilt, 0)) for i in range(40)], lift=False)
+        mark = page.locator(".cell circle")
+        self.wait_for(lambda: mark.count() == 1)
+        x = float(mark.get_attribute("cx"))
+        pen.event("mouseReleased", box["x"] + left + 156, at, 0.5, (tilt, 0))
+        return x
+
+    def test_a_tilt_response_with_a_dead_zone_is_made_in_the_grid(self):
+        page = self.open_bench()
+        page.get_by_role("button", name=re.compile("^Responses")).click()
+        page.get_by_role("button", name="Tilt to Size: none").click()
+        page.locator(".response .el-switch").click()
+        editor = page.locator(".response .curve svg")
+        box = editor.bounding_box()
+        left, right = box["x"] + 64, box["x"] + box["width"] - 20
+        foot = box["y"] + box["height"] - 50
+
+        def drag(x, y, to_x, to_y):
+            page.mouse.move(x, y)
+            page.mouse.down()
+            page.mouse.move((x + to_x) / 2, (y + to_y) / 2)
+            page.mouse.move(to_x, to_y)
+            page.mouse.up()
+
+        # The lower handle of the range to full size, the dead zone from upright to 50 %.
+        handle = page.locator(".handle path").first.bounding_box()
+        drag(handle["x"] + 20, handle["y"] + 9, handle["x"] + 20, box["y"] + 15)
+        drag(left + 3, foot + 14, left + (right - left) / 2, foot + 14)
+        self.wait_for(lambda: (self.kept().document["responses"].get("size") or {}).get("tilt", {}).get("dead"))
+        link = self.kept().document["responses"]["size"]["tilt"]
+        self.assertEqual(link["dead"][0], 0.0)
+        self.assertAlmostEqual(link["dead"][1], 0.5, delta=0.03)
+        self.assertAlmostEqual(link["range"][0], 1.0, delta=0.03)
+        change = {**self.kept().document, "responses": {"size": {"tilt": {**link, "range": [1.0, 2.0]}}}}
+        revision = self.kept().revision
+        body = {"name": "Rope Ribbon", "note": "", "revision": revision, "document": change}
+        self.assertEqual(self.request("PUT", f"/api/brushes/{self.made['Rope Ribbon'].pk}", body)[0], 200)
+
+        page = self.open_bench()
+        page.get_by_role("button", name=re.compile("^Responses")).click()
+        page.wait_for_timeout(300)
+        marks, widths = [], []
+        for left, tilt in ((640, 0), (640, 20), (640, 40), (640, 90)):
+            marks.append(self.draw_tilted(page, left, tilt))
+            self.wait_for(lambda: page.get_by_role("button", name="Clear your strokes").is_enabled())
+            page.wait_for_timeout(150)
+            widths.append(self.widths(page, 10, 130, 700, 740).mean())
+            page.get_by_role("button", name="Clear your strokes").click()
+            page.wait_for_timeout(150)
+        self.assertEqual(max(widths[:3]) - min(widths[:3]), 0.0)
+        self.assertAlmostEqual(widths[3] / widths[0], 2.0, delta=0.02)
+        # The ember mark goes with the pen.
+        self.assertTrue(marks[0] < marks[1] < marks[2] < marks[3])
+
+    def test_a_curve_is_copied_to_another_cell_and_taken_from_the_plain_ones(self):
+        page = self.open_bench()
+        page.get_by_role("button", name=re.compile("^Responses")).click()
+        page.get_by_role("button", name="Pressure to Flow: none").click()
+        page.get_by_role("button", name="late", exact=True).click()
+        page.get_by_role("group", name="Holds for").get_by_role("button", name="mouse").click()
+        page.get_by_role("button", name="Copy to").click()
+        page.get_by_role("button", name="Speed to Opacity: none").click()
+        self.wait_for(lambda: "opacity" in self.kept().document["responses"])
+        links = self.kept().document["responses"]
+        self.assertEqual(links["opacity"]["speed"]["nodes"], links["flow"]["pressure"]["nodes"])
+        self.assertEqual(links["opacity"]["speed"]["pointers"], ["pen", "finger"])
+        page.get_by_role("button", name="Remove").click()
+        self.wait_for(lambda: not self.kept().document["responses"]["opacity"])
+        page.get_by_role("button", name="Undo").click()
+        self.wait_for(lambda: self.kept().document["responses"]["opacity"])
+
+
+@tag("browser")
+class LineTests(HandCase):
+    brushes = {"Rope Ribbon": {"size": 12.0, "responses": {}}}
+
+    def test_the_ways_are_compared_side_by_side_and_one_is_taken(self):
+        page = self.open_bench()
+        page.locator(".card", has_text="Line").click()
+        page.get_by_role("radio", name="Compare the ways").click()
+        self.wait_for(lambda: page.locator(".way .row").count() == 12)
+        gone = [
+            int(text.split()[0]) for text in page.locator(".way .row:first-child span:last-child").all_inner_texts()
+        ]
+        self.assertEqual(gone[0], 0)
+        self.assertTrue(all(share >= 60 for share in gone[1:]), gone)
+        page.get_by_role("button", name="Steady by tow line").click()
+        self.wait_for(lambda: self.kept().document["steadying"] == "tow line")
+        self.open_readings(page)
+        strip = page.locator(".reading", has_text="Steadying")
+        self.wait_for(lambda: f"{gone[2]} %" in strip.inner_text())
+
+
+@tag("browser")
+class FittingTests(HandCase):
+    brushes = {"Rope Ribbon": {}}
+
+    def press(self, page, levels):
+        pen = Pen(page)
+        page.locator(".field").nth(2).wait_for()
+        for field, level in zip(page.locator(".field").all(), levels, strict=True):
+            box = field.bounding_box()
+            for row in range(2):
+                y = box["y"] + 40 + 60 * row
+                pen.draw([(box["x"] + 20 + 6 * i, y, level + 0.002 * (i % 5)) for i in range(30)])
+
+    def reported(self, page, force):
+        """Pressure that a stroke is recorded with."""
+        box = self.sheet_box(page)
+        count = ProofStroke.objects.count()
+        Pen(page).draw([(box["x"] + 100 + 5 * i, box["y"] + LOWER, force) for i in range(40)])
+        self.wait_for(lambda: ProofStroke.objects.count() > count)
+        samples = np.frombuffer(bytes(ProofStroke.objects.latest("drawn_at").samples), "<f4").reshape(-1, 7)
+        return float(np.median(samples[:, 3]))
+
+    def test_a_fitted_pen_presses_as_its_hand_means(self):
+        page = self.open_bench()
+        self.assertAlmostEqual(self.reported(page, 0.3), 0.3, delta=0.01)
+        page.goto(f"{self.live_server_url}/pen-fitting")
+        self.press(page, (0.12, 0.3, 0.55))
+        page.get_by_role("button", name="Use this fitting").click()
+        page = self.open_bench()
+        self.assertAlmostEqual(self.reported(page, 0.304), 0.5, delta=0.03)
+        self.assertAlmostEqual(self.reported(page, 0.554), 0.88, delta=0.04)
+        page.goto(f"{self.live_server_url}/pen-fitting")
+        page.get_by_role("button", name="Back to the pen as it is").click()
+        page = self.open_bench()
+        self.assertAlmostEqual(self.reported(page, 0.3), 0.3, delta=0.01)
+
+    def test_a_pen_without_pressure_is_told_so(self):
+        page = self.page
+        page.goto(f"{self.live_server_url}/pen-fitting")
+        pen = Pen(page)
+        page.locator(".field").nth(2).wait_for()
+        for field in page.locator(".field").all():
+            box = field.bounding_box()
+            for row in range(2):
+                pen.draw([(box["x"] + 20 + 6 * i, box["y"] + 40 + 60 * row, 0.5) for i in range(30)])
+        alert = page.get_by_role("alert")
+        alert.wait_for()
+        self.assertIn("same pressure however you press", alert.inner_text())
+        self.assertEqual(page.get_by_role("button", name="Use this fitting").count(), 0)
+
+
+@tag("browser")
+class LaneTests(HandCase):
+    brushes = {"Rope Ribbon": {"size": 20.0}}
+
+    def test_a_lane_is_recorded_named_saved_read_again_hidden_and_deleted(self):
+        page = self.open_bench()
+        box = self.sheet_box(page)
+        Pen(page).draw([(box["x"] + 100 + 5 * i, box["y"] + LOWER - 2 * (i % 9), 0.2 + i / 80) for i in range(60)])
+        self.wait_for(lambda: ProofStroke.objects.count() == 1)
+        page.get_by_role("button", name="Lanes", exact=True).click()
+        page.get_by_role("textbox", name="Name of the new lane").fill("Tide numerals")
+        page.get_by_role("button", name="Record your stroke").click()
+        lane = self.wait_for(lambda: Lane.objects.first())
+        self.assertEqual((lane.name, lane.strokes.count()), ("Tide numerals", 1))
+        self.wait_for(lambda: self.kept().document["proofs"] == "mine")
+        page.get_by_role("textbox", name="Name of Tide numerals").fill("Low water")
+        page.keyboard.press("Enter")
+        self.wait_for(lambda: Lane.objects.get().name == "Low water")
+
+        saved = page.request.get(f"{self.live_server_url}/api/lanes/{lane.pk}.inkml").body()
+        stroke = inkml.read(saved).strokes[0]
+        self.assertEqual(stroke.samples.tobytes(), bytes(lane.strokes.get().samples))
+        page.locator('input[type="file"]').set_input_files(
+            {"name": "low.inkml", "mimeType": "application/inkml+xml", "buffer": saved}
+        )
+        self.wait_for(lambda: Lane.objects.count() == 2)
+        page.get_by_text("The lane was read.").wait_for()
+        page.locator('input[type="file"]').set_input_files(
+            {"name": "bad.inkml", "mimeType": "application/inkml+xml", "buffer": b"<ink><trace>1 2, 3</trace></ink>"}
+        )
+        page.get_by_text("its format has 2").wait_for()
+        self.assertEqual(Lane.objects.count(), 2)
+
+        shown = page.locator("button.lane")
+        self.wait_for(lambda: shown.count() == 2)
+        page.get_by_role("button", name="Hide Low water").first.click()
+        self.wait_for(lambda: shown.count() == 1)
+        page.get_by_role("button", name="Delete Low water").first.click()
+        self.wait_for(lambda: Lane.objects.filter(deleted_at=None).count() == 1)
+        page.locator(".notice-act").click()
+        self.wait_for(lambda: Lane.objects.filter(deleted_at=None).count() == 2)
+        page.get_by_role("radio", name="as shipped").click()
+        self.wait_for(lambda: shown.count() == 8)
