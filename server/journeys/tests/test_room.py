@@ -67,11 +67,11 @@ class PracticePenTests(JourneyCase):
         page.mouse.down()
         for i in range(40):
             page.mouse.move(box["x"] + 200 + 25 * (i % 20), box["y"] + 200 + 2 * i)
-        quick = page.locator(".figure").first.inner_text()
+        quick = page.locator(".tray .figure").first.inner_text()
         for i in range(12):
             page.wait_for_timeout(60)
             page.mouse.move(box["x"] + 700 + 2 * i, box["y"] + 200)
-        slow = page.locator(".figure").first.inner_text()
+        slow = page.locator(".tray .figure").first.inner_text()
         page.mouse.up()
         self.assertLess(int(quick.split()[0]), int(slow.split()[0]))
 

@@ -134,6 +134,18 @@ class BrushTests(TestCase):
         self.assertEqual(answer.status_code, 503)
         self.assertIn("stays on this device", answer.json()["detail"])
 
+    def test_readings_are_measured_and_saved_as_csv(self):
+        rows = self.client.get(f"{self.path}/readings").json()
+        by = {(row["reading"], row["pointer"], row["of"]): row["value"] for row in rows}
+        self.assertEqual(by["even", "pen", "even line"], "no")
+        self.assertAlmostEqual(by["width", "pen", "at 100% pressure"], 24.0, delta=0.2)
+        file = self.client.get(f"{self.path}/readings.csv")
+        self.assertTrue(file["Content-Type"].startswith("text/csv"))
+        self.assertIn('filename="rope-ribbon-readings.csv"', file["Content-Disposition"])
+        self.assertEqual(len(file.content.decode().splitlines()), len(rows) + 1)
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.get(f"{self.path}/readings").status_code, 404)
+
 
 class DemoTests(TestCase):
     def test_the_demo_account_is_made_once(self):

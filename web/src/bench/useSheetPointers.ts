@@ -76,6 +76,12 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   })
 
   function follow(event: PointerEvent): void {
+    const kind = KINDS[event.pointerType]
+    if (drawing?.id === event.pointerId && kind && kind !== drawing.kind) {
+      // A pen that suddenly calls itself something else: what it drew stays, and the rest is a stroke of its own.
+      stop(false)
+      start(event, kind)
+    }
     if (drawing?.id === event.pointerId) {
       drawing.far = Math.max(drawing.far, Math.hypot(event.clientX - drawing.x, event.clientY - drawing.y))
       const gathered = event.getCoalescedEvents()

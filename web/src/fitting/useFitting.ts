@@ -14,6 +14,8 @@ export interface Fitting {
 export const asLink = (nodes: Node[]): Link => ({ ...newLink("size"), range: [0, 1], nodes })
 
 const kept = useLocalStorage<Fitting | null>("pen fitting", null, {
+  // Plain values: the worker takes no proxies.
+  shallow: true,
   serializer: { read: (text) => JSON.parse(text) as Fitting, write: (value) => JSON.stringify(value) },
 })
 

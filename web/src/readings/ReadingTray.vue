@@ -80,9 +80,12 @@ const tapers = computed(() => {
       <p class="figure">{{ words.label }} {{ figure }}</p>
       <p>{{ words.what }}</p>
       <p class="small">{{ words.how }}</p>
-      <button type="button" class="quiet to" @click="emit('station', words.station)">
-        To the {{ words.station }} station
-      </button>
+      <div class="ways">
+        <button type="button" class="quiet to" @click="emit('station', words.station)">
+          To the {{ words.station }} station
+        </button>
+        <a class="quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>Save all as CSV</a>
+      </div>
       <button v-if="reading === 'ripple'" type="button" class="quiet on" @click="setSpacing">
         Set the widest spacing that hides them: {{ share(now.widest_spacing[0]!) }}
       </button>
@@ -180,7 +183,13 @@ const tapers = computed(() => {
   font-size: 22px;
   font-weight: 700;
 }
+.ways {
+  display: flex;
+  gap: 16px;
+}
 .to {
+  display: inline-flex;
+  align-items: center;
   padding-left: 0;
   text-decoration: underline;
 }

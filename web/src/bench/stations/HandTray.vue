@@ -62,6 +62,17 @@ function says(of: string): string {
   return `${pressure[from]}; ${tilt}`
 }
 
+const percent = (share: number) => `${Math.round(100 * share)} %`
+
+/** What the stroke in hand was really told by its pointer. */
+const reported = computed(() => {
+  const told = traces.value?.hand.reported
+  if (!told || told.length < 2) return ""
+  const [least, most] = [Math.min(...told), Math.max(...told)]
+  if (most - least < 0.01) return `The stroke in hand reports one pressure only, ${percent(most)}.`
+  return `The stroke in hand reports ${percent(least)} to ${percent(most)} pressure.`
+})
+
 const rows = computed(() => {
   const frame = { width: WIDTH, height: HEIGHT, pad: 5 }
   const now = running.value
@@ -90,6 +101,7 @@ const rows = computed(() => {
         <p class="small">In use</p>
         <p class="name">{{ NAMES[pointer ?? ""] ?? "Nothing yet" }}</p>
         <p class="small">{{ says(pointer ?? "") }}</p>
+        <p class="small">{{ reported }}</p>
         <RouterLink to="/pen-fitting" class="quiet fit">{{
           fitting ? "Pen fitted: fit again" : "Fit your pen"
         }}</RouterLink>

@@ -1,0 +1,133 @@
+"""Lanes of one's own, and the migration that gave samples their twist, against real MariaDB."""
+
+import importlib
+import uuid
+
+import numpy as np
+from accounts.models import Account
+from django.apps import apps
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import TestCase
+from hollowmist_core.formats import inkml
+from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.native import Stroke
+
+from proofs.actions.lanes import MOST_LANES
+from proofs.models import Lane, ProofStroke
+
+
+def samples(count=30):
+    made = np.zeros(count, SAMPLE)
+    made["x"] = made["y"] = 50 + np.arange(count)
+    made["t"] = 5 * np.arange(count)
+    made["pressure"], made["altitude"] = 0.4, 1.2
+    return made
+
+
+class LaneTests(TestCase):
+    def setUp(self):
+        self.account = Account.objects.create_user("maren", password="slate-and-rope")
+        self.other = Account.objects.create_user("tove", password="gull-and-kelp")
+        self.client.force_login(self.account)
+
+    def stroke(self, account=None):
+        return ProofStroke.objects.create(
+            account=account or self.account, kind=0, samples=samples().tobytes(), drawn_at=5
+        )
+
+    def make(self, name="Tide numerals", strokes=None, **more):
+        ids = [str(one.pk) for one in (strokes if strokes is not None else [self.stroke()])]
+        return self.client.post("/api/lanes", {"name": name, "strokes": ids, **more}, content_type="application/json")
+
+    def names(self):
+        return [lane["name"] for lane in self.client.get("/api/lanes").json()]
+
+    def send(self, data, name="strokes.inkml"):
+        return self.client.post("/api/lanes/inkml", {"file": SimpleUploadedFile(name, data), "set_name": "letters"})
+
+    def test_loose_strokes_become_a_lane(self):
+        answer = self.make()
+        self.assertEqual(answer.status_code, 201)
+        self.assertEqual(len(answer.json()["strokes"]), 1)
+        self.assertEqual(self.client.get("/api/proof-strokes").json(), [])
+
+    def test_another_accounts_strokes_and_lanes_are_out_of_reach(self):
+        theirs = self.stroke(self.other)
+        answer = self.make(strokes=[theirs])
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("draw on the proof sheet first", answer.json()["detail"])
+        lane = Lane.objects.create(account=self.other, name="Gulls")
+        for method, path in (("patch", ""), ("delete", ""), ("post", "/restore"), ("get", ".inkml")):
+            answer = getattr(self.client, method)(f"/api/lanes/{lane.pk}{path}")
+            self.assertEqual(answer.status_code, 404, path)
+        self.assertEqual(self.names(), [])
+
+    def test_lanes_are_moved_hidden_deleted_and_put_back(self):
+        first, second, third = (self.make(name).json()["id"] for name in ("one", "two", "three"))
+        path = "/api/lanes/{}"
+        self.client.patch(path.format(third), {"position": 0}, content_type="application/json")
+        self.assertEqual(self.names(), ["three", "one", "two"])
+        self.client.patch(path.format(second), {"hidden": True}, content_type="application/json")
+        self.assertTrue(Lane.objects.get(pk=second).hidden)
+        self.assertEqual(self.client.delete(path.format(first)).status_code, 204)
+        self.assertEqual(self.names(), ["three", "two"])
+        self.client.post(path.format(first) + "/restore")
+        self.assertEqual(len(self.names()), 3)
+
+    def test_there_is_a_limit_and_it_is_told(self):
+        Lane.objects.bulk_create(Lane(account=self.account, name=str(i)) for i in range(MOST_LANES))
+        stroke = self.stroke()
+        answer = self.make(strokes=[stroke])
+        self.assertIn(f"you have {MOST_LANES} lanes", answer.json()["detail"])
+        stroke.refresh_from_db()
+        self.assertIsNone(stroke.lane)
+
+    def test_a_lane_goes_out_as_inkml_and_comes_in_again(self):
+        lane = self.make().json()["id"]
+        file = self.client.get(f"/api/lanes/{lane}.inkml")
+        self.assertIn('filename="tide-numerals.inkml"', file["Content-Disposition"])
+        answer = self.send(file.content)
+        self.assertEqual((answer.status_code, answer.json()["assumed"]), (201, []))
+        again = Lane.objects.get(pk=answer.json()["lane"]["id"])
+        self.assertEqual((again.name, again.set_name), ("Tide numerals", "letters"))
+        self.assertEqual(bytes(again.strokes.get().samples), samples().tobytes())
+
+    def test_what_a_file_does_not_tell_is_assumed_and_said(self):
+        answer = self.send(b"<ink><trace>10 20, 30 40</trace></ink>", "found.inkml")
+        self.assertEqual(answer.json()["lane"]["name"], "found")
+        self.assertIn("No pressure is told: it counts as 50%.", answer.json()["assumed"])
+
+    def test_a_bad_file_makes_nothing_and_says_why(self):
+        good = inkml.write([Stroke(samples())])
+        entity = b'<!DOCTYPE ink [<!ENTITY e SYSTEM "file:///etc/passwd">]><ink><trace>&e;</trace></ink>'
+        for data, said in (
+            (b"  ", "empty"),
+            (b"\x89PNG", "not XML"),
+            (entity, "entities"),
+            (good.replace(b"0.4 ", b"-0.4 ", 1), "pressure is -0.4"),
+            (b"<ink><trace>1 2, 3 4 5</trace></ink>", "3 values"),
+            (b"<ink>" + b" " * (inkml.MOST_BYTES + 10) + b"</ink>", "MB"),
+        ):
+            answer = self.send(data)
+            self.assertEqual(answer.status_code, 400, said)
+            self.assertIn(said, answer.json()["detail"])
+            self.assertTrue(answer.json()["detail"].startswith("No lane was made"))
+        self.assertFalse(Lane.objects.exists() or ProofStroke.objects.exists())
+
+
+class TwistMigrationTests(TestCase):
+    def test_samples_gain_a_twist_of_zero_and_lose_it_again(self):
+        account = Account.objects.create_user("maren", password="slate-and-rope")
+        before = np.arange(60, dtype="<f4").reshape(10, 6)
+        stroke = ProofStroke.objects.create(
+            pk=uuid.uuid4(), account=account, kind=0, samples=before.tobytes(), drawn_at=1
+        )
+        migration = importlib.import_module("proofs.migrations.0002_lanes")
+        migration.widen(apps, None)
+        stroke.refresh_from_db()
+        wide = np.frombuffer(bytes(stroke.samples), "<f4").reshape(10, 7)
+        np.testing.assert_array_equal(wide[:, :6], before)
+        np.testing.assert_array_equal(wide[:, 6], 0)
+        migration.narrow(apps, None)
+        stroke.refresh_from_db()
+        self.assertEqual(bytes(stroke.samples), before.tobytes())
