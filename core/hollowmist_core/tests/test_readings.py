@@ -172,7 +172,7 @@ class EvennessTests(TestCase):
 
     def test_causes_that_hide_each_other_are_both_found_largest_first(self):
         pressed = {"size": {"pressure": {"range": [0.2, 1.0]}}, "opacity": {"speed": {"range": [1.0, 0.7]}}}
-        _, found = self.causes({"responses": pressed, "taper_start_length": 2.0}, PEN)
+        _, found = self.causes({"responses": pressed, "taper_start_length": 2.0, "taper_start_point": 0.7}, PEN)
         self.assertEqual(set(found), {"Pressure → size", "Speed → opacity", "start taper"})
         self.assertEqual(found[0], "Pressure → size")
 

@@ -155,6 +155,8 @@ export function makeBench(id: string, account: string) {
   }
 
   async function start(): Promise<void> {
+    // What another brush measured says nothing of this one.
+    engine.readings.value = undefined
     await engine.ready
     const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open(), own.open()])
     const [shaky, cornered] = [SHAKY, CORNERED].map((key) => lanes.shipped(key))

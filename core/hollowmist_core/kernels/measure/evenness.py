@@ -54,7 +54,7 @@ def probe_length(desk, kind):
     ends = 0.0
     if held_back(state) >= 0.0:
         ends = float(state.start_length) + float(state.end_length)
-    return min(1600.0, ends + 2.0 * float(brush.size) + 100.0)
+    return min(1600.0, ends + 1.2 * float(brush.size) + 40.0)
 
 
 @helper

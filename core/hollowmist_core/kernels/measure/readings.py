@@ -22,7 +22,10 @@ LARGEST = 96.0
 """A brush wider than this, px, is measured smaller, and its lengths are brought back."""
 
 FINEST = 48.0
-"""Evenness is measured at this width, px, at least: a pixel's edge would vary a thinner line."""
+"""Evenness is measured at this width, px: a pixel's edge would vary a thinner line, and a wider one takes longer."""
+
+LEAST_TIMES = 48.0
+"""A hair is enlarged no more than this."""
 
 WIDTHS, TEXTURE, SPACING, REPEAT, TAPERS, EVENNESS, CAUSES = 0, 3, 4, 5, 6, 9, 12
 """First steps of the parts of a measurement."""
@@ -94,7 +97,7 @@ def read_widths(desk, work, kind, times, readings):
         if i > 0 and not reported:
             readings.width[kind, i], readings.dark[kind, i] = readings.width[kind, 0], readings.dark[kind, 0]
             continue
-        length = probe_length(desk, kind)
+        length = probe_length(desk, kind) + float(brush.size)
         ink_probe(desk, kind, length, MIDDLE - 0.5 * length, MIDDLE, 0.0, STILL, PRESSURES[i])
         mean_profile(desk, work, count, 1.0, MIDDLE, MIDDLE, 0.0, 33.0 + float(brush.size))
         readings.width[kind, i] = width_of(work, count, 1.0) / times
@@ -289,8 +292,7 @@ def read_brush(
     if step < EVENNESS:
         read_tapers(desk, work, step - TAPERS, times, readings)
         return step + 1
-    finer = FINEST / largest(given[0]) if largest(given[0]) < FINEST else times
-    take_brush(whole, given, finer)
+    take_brush(whole, given, min(LEAST_TIMES, FINEST / largest(given[0])))
     brushes[0] = whole[0]
     if step < CAUSES:
         kind = step - EVENNESS
