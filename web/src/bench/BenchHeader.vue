@@ -79,9 +79,12 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
   padding: 0 8px;
   min-width: 0;
 }
+.bar > .quiet {
+  flex: none;
+  white-space: nowrap;
+}
 .crumb {
   padding: 0 8px;
-  white-space: nowrap;
 }
 .brush {
   font-weight: 700;
@@ -92,6 +95,7 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
   color: var(--ink-soft);
 }
 .standing {
+  min-width: 40px;
   margin-left: 12px;
   overflow: hidden;
   text-overflow: ellipsis;

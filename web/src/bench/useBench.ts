@@ -38,6 +38,7 @@ export function makeBench(id: string, account: string) {
 
   function show(next: BrushState): void {
     state.value = next
+    engine.remeasuring.value = true
     void engine.api.setBrush(next.document, ++edit)
   }
 

@@ -14,6 +14,8 @@ export interface Engine {
   traces: ShallowRef<StationTraces | undefined>
   inked: ShallowRef<{ edit: number; ms: number }>
   readings: ShallowRef<Readings | undefined>
+  /** Whether the brush has changed since its readings were taken. */
+  remeasuring: ShallowRef<boolean>
   prep: ShallowRef<PrepNews | undefined>
   prepProblem: ShallowRef<string>
 }
@@ -47,6 +49,7 @@ export function useEngine(): Engine {
   const traces = shallowRef<StationTraces>()
   const inked = shallowRef({ edit: 0, ms: 0 })
   const readings = shallowRef<Readings>()
+  const remeasuring = shallowRef(false)
   const prep = shallowRef<PrepNews>()
   const prepProblem = shallowRef("")
   const { port1, port2 } = new MessageChannel()
@@ -54,7 +57,10 @@ export function useEngine(): Engine {
     if (data.live) live.value = data.live
     if (data.traces) traces.value = data.traces
     if (data.inked) inked.value = data.inked
-    if (data.readings) readings.value = data.readings
+    if (data.readings) {
+      readings.value = data.readings
+      remeasuring.value = false
+    }
     if (data.prep) {
       prep.value = data.prep
       prepProblem.value = ""
@@ -63,7 +69,7 @@ export function useEngine(): Engine {
   }
   const url = new URL("/engine.wasm", location.href).href
   const ready = api.start(url, Comlink.transfer(port2, [port2]))
-  engine = { api, ready, live, traces, inked, readings, prep, prepProblem }
+  engine = { api, ready, live, traces, inked, readings, remeasuring, prep, prepProblem }
   window.hollowmist = {
     inked: () => inked.value.edit > 0,
     inkTime: () => inked.value.ms,

@@ -4,11 +4,11 @@ import { useBench } from "@/bench/useBench"
 import { useReadings, type ReadingKey } from "./useReadings"
 
 const open = defineModel<ReadingKey | undefined>("open")
-const { figures } = useReadings(useBench())
+const { figures, remeasuring } = useReadings(useBench())
 </script>
 
 <template>
-  <div class="strip" role="group" aria-label="Readings">
+  <div class="strip" :class="{ remeasuring }" role="group" aria-label="Readings" :aria-busy="remeasuring">
     <p v-if="figures.length === 0" class="small">Measuring…</p>
     <button
       v-for="one in figures"
@@ -50,6 +50,10 @@ const { figures } = useReadings(useBench())
 .label {
   color: var(--ink-soft);
   font-size: 14px;
+}
+.remeasuring .figure {
+  color: var(--ink-soft);
+  font-style: italic;
 }
 .on {
   border-bottom-color: var(--active);

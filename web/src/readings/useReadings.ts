@@ -118,5 +118,5 @@ export function useReadings(bench: Bench) {
     return found.sort((a, b) => Math.max(...b.effects) - Math.max(...a.effects))
   })
 
-  return { now, figures, causes }
+  return { now, figures, causes, remeasuring: bench.engine.remeasuring }
 }
