@@ -23,7 +23,7 @@ from .responses import (
 )
 from .settings import BY_NAME, SETTINGS, Setting
 
-VERSION = 3
+VERSION = 4
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
 
 MAX_SHAPES = 12
@@ -82,6 +82,9 @@ BRUSH = np.dtype(
         ("grain_image", "i4"),
         ("shape_count", "i4"),
         ("shapes", USE, (MAX_SHAPES,)),
+        ("coloured", "i4"),
+        ("ink_lab", "f4", (3,)),
+        ("second_lab", "f4", (3,)),
         ("least_width", "f4"),
         ("most_width", "f4"),
         ("needs_turns", "i4"),
@@ -91,8 +94,9 @@ BRUSH = np.dtype(
     ],
     align=True,
 )
-"""Record of a brush. Angles' cosines and sines, `hold_flow`, the tip's faces, the bounds of the width in px,
-`needs_turns`, `link_from` and the tables are derived by the kernel `prepare`. The responses are sorted by output:
+"""Record of a brush. Angles' cosines and sines, `hold_flow`, the tip's faces, the inks in OKLab and whether its
+stamps have colours of their own (`coloured`), the bounds of the width in px, `needs_turns`, `link_from` and the
+tables are derived by the kernel `prepare`. The responses are sorted by output:
 those of output k are `link_from[k]` to `link_from[k + 1]`. `grain_image` is the grain's place among the images
 at hand, or -1."""
 

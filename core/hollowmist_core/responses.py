@@ -48,6 +48,8 @@ class Output:
         How far a range may go.
     starts : tuple of float
         The range of a response that is newly switched on.
+    needs : tuple of str
+        Fields of a brush of which one must be there, and not 0, for the output to show; empty if it always does.
     """
 
     name: str
@@ -59,6 +61,7 @@ class Output:
     high: float
     starts: tuple[float, float]
     help: str
+    needs: tuple[str, ...] = ()
 
 
 INPUTS = (
@@ -77,14 +80,31 @@ OUTPUTS = (
     Output("size", "Size", "weight", False, "%", 0.0, 4.0, (0.1, 1.0), "How wide the line is."),
     Output("opacity", "Opacity", "ink", False, "%", 0.0, 1.0, (0.2, 1.0), "The most a stamp may cover."),
     Output("flow", "Flow", "ink", False, "%", 0.0, 1.0, (0.2, 1.0), "Ink that each stamp gives."),
-    Output("softness", "Softness", "tip", False, "%", 0.0, 4.0, (1.0, 2.0), "How far the edge fades."),
+    Output("softness", "Softness", "tip", False, "%", 0.0, 4.0, (1.0, 2.0), "How far the edge fades.", ("softness",)),
     Output("roundness", "Roundness", "tip", False, "%", 0.02, 1.0, (0.2, 1.0), "How round or flat the tip is."),
     Output("angle", "Angle", "tip", True, "°", -180.0, 180.0, (0.0, 90.0), "Turns the tip."),
     Output("spacing", "Spacing", "tip", False, "%", 0.1, 10.0, (1.0, 3.0), "Distance from stamp to stamp."),
-    Output("scatter", "Scatter", "tip", False, "%", 0.0, 4.0, (0.0, 1.0), "How far stamps stray."),
-    Output("source", "Which shape", "tip", False, "%", 0.0, 1.0, (0.0, 1.0), "Which of several shapes a stamp takes."),
-    Output("bite", "Bite", "grain", False, "%", 0.0, 1.0, (1.0, 0.0), "How strongly the grain takes ink away."),
-    Output("grain scale", "Grain scale", "grain", False, "%", 0.25, 4.0, (0.5, 1.5), "How coarse the grain is."),
+    Output(
+        *("scatter", "Scatter", "tip", False, "%", 0.0, 4.0, (0.0, 1.0), "How far stamps stray."),
+        needs=("scatter_across", "scatter_along"),
+    ),
+    Output(
+        *("source", "Which shape", "tip", False, "%", 0.0, 1.0, (0.0, 1.0), "Which of several shapes a stamp takes."),
+        needs=("shapes",),
+    ),
+    Output(
+        *("bite", "Bite", "grain", False, "%", 0.0, 1.0, (1.0, 0.0), "How strongly the grain takes ink away."),
+        needs=("grain",),
+    ),
+    Output(
+        *("grain scale", "Grain scale", "grain", False, "%", 0.25, 4.0, (0.5, 1.5), "How coarse the grain is."),
+        needs=("grain",),
+    ),
+    Output("hue", "Hue", "ink", True, "°", -180.0, 180.0, (-30.0, 30.0), "Turns the ink's hue; its lightness stays."),
+    Output("chroma", "Chroma", "ink", False, "%", 0.0, 4.0, (0.2, 1.0), "How vivid or grey the ink is."),
+    Output("lightness", "Lightness", "ink", True, "%", -1.0, 1.0, (0.25, 0.0), "Makes the ink lighter or darker."),
+    Output("second ink", "Second ink", "ink", True, "%", -1.0, 1.0, (0.0, 1.0), "How much second ink is mixed in."),
+    Output("spread", "Spread", "ink", False, "%", 0.0, 4.0, (0.0, 1.0), "How far the ink creeps out.", ("spread",)),
 )
 
 INPUT_NAMES = tuple(one.name for one in INPUTS)

@@ -323,6 +323,10 @@ INK = (
         "Level stays even where a stroke crosses itself, build grows darker.",
         *("level", "build"),
     ),
+    Setting("second_ink", "Second ink", "ink", "colour", "#9c4a2f", "Colour of the ink that is mixed in."),
+    percent("second_share", "Mixed in", "ink", 0.0, "How much of the second ink is mixed into the first."),
+    percent("spread", "Spread", "ink", 0.0, "How far the ink creeps out of the line, of the width."),
+    percent("spread_held", "Held back", "ink", 0.8, "How much the grain holds back the ink that creeps."),
 )
 
 SETTINGS: tuple[Setting, ...] = HAND + LINE + WEIGHT + TIP + GRAIN + INK

@@ -83,6 +83,15 @@ READINGS = (
         "The coverage along the stroke is compared with itself moved on; the strongest likeness after the first dip.",
     ),
     Reading(
+        "light",
+        "Lightness spread",
+        "ink",
+        "How far apart the lightest and the darkest ink are, where responses drive the colour: 0 % is black, "
+        "100 % white, in steps that look alike (OKLab).",
+        "Six strokes are inked light to heavy, slow to fast and upright to flat, and the lightness of their ink is "
+        "counted; the outermost hundredths are left out.",
+    ),
+    Reading(
         "fit",
         "Source size",
         "tip",
@@ -163,6 +172,9 @@ def rows_of(record: np.ndarray, document: dict) -> list[Row]:
         ("density", "texture", "its variation", "share"),
         ("repeat", "repeat", "likeness", "share"),
         ("repeat", "repeat_px", "distance", "px"),
+        ("light", "darkest", "darkest", "share"),
+        ("light", "lightest", "lightest", "share"),
+        ("light", "light_spread", "lightness spread", "share"),
         ("fit", "shape_fit", "shape", "px per px"),
         ("fit", "grain_fit", "grain", "px per px"),
         ("steadying", "wobble", "wobble taken out", "share"),

@@ -9,6 +9,10 @@ def _pressed(low: float, high: float, *nodes) -> dict:
     return {"on": True, "range": [low, high], "nodes": [list(node) for node in nodes]}
 
 
+def _drift(low, high):
+    return {"on": True, "range": [low, high]}
+
+
 LABELS = "Labels & titles"
 SHORE = "Shore textures"
 SCREENED = "Screens & hatching"
@@ -71,6 +75,26 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
                 "responses": {"size": {"pressure": _pressed(0.12, 1.0, (0, 0), (0.5, 0.34), (1, 1))}},
             },
         ),
+        (
+            "Damp Label",
+            "Labels lettered on rag paper that is still damp: the ink creeps along the fibres.",
+            {
+                "size": 13.0,
+                "spread": 0.3,
+                "spread_held": 0.75,
+                "grain": {"source": "Rag Paper"},
+                "grain_px": 150.0,
+                "grain_contrast": 0.35,
+                "bite": 0.0,
+                "steadying": "even-out",
+                "reach": 10.0,
+                "taper_end_length": 0.5,
+                "responses": {
+                    "size": {"pressure": _pressed(0.55, 1.0, (0, 0), (1, 1))},
+                    "spread": {"speed": _pressed(1.0, 0.15, (0, 0), (1, 1))},
+                },
+            },
+        ),
     ],
     SHORE: [
         (
@@ -87,7 +111,7 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
         ),
         (
             "Grey Wash",
-            "Slate and shadow: a wash that builds up where it crosses.",
+            "Slate and shadow: a wash that builds up where it crosses, and turns to sea blue when pressed.",
             {
                 "size": 44.0,
                 "softness": 0.18,
@@ -96,11 +120,13 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
                 "flow": 0.09,
                 "overlap": "build",
                 "ink": "#6d7b80",
+                "second_ink": "#24506e",
                 "steadying": "even-out",
                 "reach": 10.0,
                 "responses": {
                     "size": {"pressure": _pressed(0.55, 1.0, (0, 0), (1, 1))},
                     "opacity": {"pressure": _pressed(0.35, 1.0, (0, 0), (1, 1))},
+                    "second ink": {"pressure": _pressed(0.0, 1.0, (0, 0), (0.45, 0.1), (1, 1))},
                 },
             },
         ),
@@ -134,7 +160,7 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
         ),
         (
             "Spindrift",
-            "Foam off the wave tops: small, faint dots far apart.",
+            "Foam off the wave tops: small, faint dots far apart, no two of one blue.",
             {
                 "size": 12.0,
                 "softness": 0.45,
@@ -144,6 +170,8 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
                 "responses": {
                     "size": {"pressure": _pressed(0.15, 1.0, (0, 0), (0.6, 0.35), (1, 1))},
                     "opacity": {"pressure": _pressed(0.25, 1.0, (0, 0), (1, 1))},
+                    "hue": {"stamp chance": _drift(-40.0, 25.0)},
+                    "lightness": {"stamp chance": _drift(-0.05, 0.2)},
                 },
             },
         ),

@@ -18,6 +18,18 @@ TINY = float32(1e-12)
 
 
 @helper
+def sides_of(stamp):
+    """Semi-axes of a computed stamp with the ink that creeps out of it, px."""
+    return stamp.major + stamp.spread, stamp.minor + stamp.spread
+
+
+@helper
+def texels_of(image, stamp):
+    """Texels of an image's largest level that one px of a stamp spans."""
+    return float32(max(image.widths[0], image.heights[0])) / (TWO * stamp.major)
+
+
+@helper
 def reach_of(stamp):
     """Elliptical radius beyond which a computed stamp leaves nothing."""
     return ONE + max(stamp.softness, HALF / stamp.minor)
@@ -33,9 +45,11 @@ def half_sides(stamp, images):
         longest = max(wide, high)
         a, b = stamp.major * wide / longest, stamp.minor * high / longest
         texel = max(ONE, stamp.major / longest * TWO)
-        return a + texel, b + texel
+        hanging = texel + stamp.spread
+        return a + hanging, b + hanging
     reach = reach_of(stamp)
-    return stamp.major * reach, stamp.minor * reach
+    a, b = sides_of(stamp)
+    return a * reach, b * reach
 
 
 @helper
@@ -106,11 +120,10 @@ def faced_cover(row, count, u, v, du, dv, brush, softness, inv_major, inv_minor,
 
 
 @helper
-def image_cover(row, count, image, bank, u, v, du, dv, stamp, scale):
-    """Coverage of a stamp's image, into `row`, times `scale`."""
+def image_cover(row, count, image, level, bank, u, v, du, dv, stamp, scale):
+    """Coverage of a stamp's image as one of its levels has it, into `row`, times `scale`."""
     wide, high = float32(image.widths[0]), float32(image.heights[0])
     longest = max(wide, high)
-    level = level_for(image, longest / (TWO * stamp.major))
     # From normalised coordinates, in which the longer side is 2, to texels of the level.
     texels_x = longest * HALF * float32(image.widths[level]) / wide * stamp.flip_u
     texels_y = longest * HALF * float32(image.heights[level]) / high * stamp.flip_v
@@ -136,9 +149,13 @@ def cover_row(row, other, count, u, v, du, dv, stamp, brush, images, bank, inv_m
     `other` is scratch space of the same length.
     """
     if stamp.tip == SHAPES:
-        image_cover(row, count, images[stamp.image], bank, u, v, du, dv, stamp, (ONE - stamp.mix) / FULL)
+        image = images[stamp.image]
+        level = level_for(image, texels_of(image, stamp))
+        image_cover(row, count, image, level, bank, u, v, du, dv, stamp, (ONE - stamp.mix) / FULL)
         if stamp.mix > float32(0):
-            image_cover(other, count, images[stamp.other], bank, u, v, du, dv, stamp, stamp.mix / FULL)
+            image = images[stamp.other]
+            level = level_for(image, texels_of(image, stamp))
+            image_cover(other, count, image, level, bank, u, v, du, dv, stamp, stamp.mix / FULL)
             for i in range(count):
                 row[i] += other[i]
     elif stamp.tip == ELLIPSE:

@@ -6,6 +6,7 @@ from numba import void
 
 from ..brush import BRUSH
 from ..responses import OUTPUT_NAMES
+from .colour import drives_colour, set_lab
 from .curve import fill_table
 from .registry import array, helper, kernel
 from .respond import AZIMUTH, DIRECTION, TWIST
@@ -58,6 +59,7 @@ def set_bounds(brush):
 def set_links(brush):
     """The tables of the responses, and where those of each output begin."""
     brush.needs_turns = 0
+    brush.coloured = brush.second_share > 0.0
     at = 0
     for output in range(OUTPUT_COUNT):
         brush.link_from[output] = at
@@ -66,13 +68,15 @@ def set_links(brush):
             fill_table(link)
             if link.on and (link.input == AZIMUTH or link.input == TWIST or link.input == DIRECTION):
                 brush.needs_turns = 1
+            if link.on and drives_colour(output):
+                brush.coloured = 1
             at += 1
     brush.link_from[OUTPUT_COUNT] = at
 
 
 @kernel(void, array(BRUSH))
 def prepare(brushes):
-    """Fill in a brush record's derived fields: turns, the ink of a stamp, faces, bounds and responses."""
+    """Fill in a brush record's derived fields: turns, the ink of a stamp, faces, bounds, colours and responses."""
     brush = brushes[0]
     turn = brush.angle * RADIANS
     brush.cos_angle = math.cos(turn)
@@ -86,4 +90,6 @@ def prepare(brushes):
     brush.hold_flow = held_flow(brush)
     set_faces(brush)
     set_bounds(brush)
+    set_lab(brush.ink_lab, brush.ink)
+    set_lab(brush.second_lab, brush.second_ink)
     set_links(brush)

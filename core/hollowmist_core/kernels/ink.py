@@ -11,7 +11,7 @@ from numba import float32, int32, uint32
 from ..brush import BRUSH
 from .records import INK_PLANES, LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
-from .sheet import channel, claim, give_back, tile_count
+from .sheet import channel, claim, give_back_ink, tile_count, tint_plane
 
 FULL = float32(255)
 HALF = float32(0.5)
@@ -65,6 +65,30 @@ def touched(pixel, cover, erase, r, g, b):
 
 
 @helper
+def tints_of(state, maps, plane, tile):
+    """Tiles of the colour that goes with a tile of coverage; the first is -1 where all of it is the brush's ink."""
+    count = tile_count(state)
+    return (
+        maps[tint_plane(plane, 0) * count + tile],
+        maps[tint_plane(plane, 1) * count + tile],
+        maps[tint_plane(plane, 2) * count + tile],
+    )
+
+
+@helper
+def tinted(pixel, cover, erase, pool, tints, i):
+    """A pixel after a stroke whose stamps have colours of their own, kept at place i of the tiles `tints`."""
+    return touched(
+        pixel,
+        cover,
+        erase,
+        pool[tints[0] * TILE_AREA + i],
+        pool[tints[1] * TILE_AREA + i],
+        pool[tints[2] * TILE_AREA + i],
+    )
+
+
+@helper
 def dry(state, brush, maps, free, pool, cells):
     """Compose the settled stroke onto the layer and return its coverage tiles."""
     r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
@@ -73,6 +97,7 @@ def dry(state, brush, maps, free, pool, cells):
         if cover < 0:
             continue
         layer = claim(state, maps, free, pool, LAYER, tile)
+        tints = tints_of(state, maps, SETTLED, tile)
         if layer >= 0:
             corner_x = (tile % state.columns) * TILE
             corner_y = (tile // state.columns) * TILE
@@ -80,8 +105,12 @@ def dry(state, brush, maps, free, pool, cells):
             for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
                 for i in range(row * TILE + left, row * TILE + right):
                     at = layer * TILE_AREA + i
-                    cells[at] = touched(cells[at], pool[cover * TILE_AREA + i], state.erase, r, g, b)
-        give_back(state, maps, free, SETTLED, tile)
+                    c = pool[cover * TILE_AREA + i]
+                    if tints[0] >= 0:
+                        cells[at] = tinted(cells[at], c, state.erase, pool, tints, i)
+                    else:
+                        cells[at] = touched(cells[at], c, state.erase, r, g, b)
+        give_back_ink(state, maps, free, SETTLED, tile)
 
 
 @helper
@@ -108,8 +137,10 @@ def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
         tile = (y // TILE) * state.columns + column
         layer = maps[LAYER * count + tile]
         cover = maps[OPEN * count + tile]
+        plane = OPEN if cover >= 0 else SETTLED
         if cover < 0:
             cover = maps[SETTLED * count + tile]
+        tints = tints_of(state, maps, plane, tile)
         inner = (y % TILE) * TILE + x - column * TILE
         if layer < 0 and cover < 0:
             for i in range(past - x):
@@ -118,7 +149,11 @@ def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
             for i in range(past - x):
                 pixel = cells[layer * TILE_AREA + inner + i] if layer >= 0 else uint32(0)
                 if cover >= 0:
-                    pixel = touched(pixel, pool[cover * TILE_AREA + inner + i], state.erase, r, g, b)
+                    c = pool[cover * TILE_AREA + inner + i]
+                    if tints[0] >= 0:
+                        pixel = tinted(pixel, c, state.erase, pool, tints, inner + i)
+                    else:
+                        pixel = touched(pixel, c, state.erase, r, g, b)
                 out[at + i] = on_paper(pixel, paper_r, paper_g, paper_b) if pixel != 0 else blank
         at += past - x
         x = past

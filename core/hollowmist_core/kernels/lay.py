@@ -13,14 +13,16 @@ from .cover import (
     oval_cover,
     reach_of,
     round_cover,
+    sides_of,
     smoothness_of,
 )
 from .grain import PAPER, STROKE, bite_row, grain_tile, moving_row
 from .records import IMAGE, STAMP, TILE, TILE_AREA
 from .records import STROKE as STATE
 from .registry import array, helper, kernel
-from .sheet import claim
-from .tip import ELLIPSE
+from .sheet import claim, tint_plane
+from .spread import creep_row, spread_row
+from .tip import ELLIPSE, SHAPES
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
@@ -94,8 +96,9 @@ def oval_span(stamp, dy):
     the row misses it.
     """
     reach = reach_of(stamp)
-    du, dv = stamp.cos / stamp.major, -stamp.sin / stamp.minor
-    eu, ev = stamp.sin / stamp.major, stamp.cos / stamp.minor
+    major, minor = sides_of(stamp)
+    du, dv = stamp.cos / major, -stamp.sin / minor
+    eu, ev = stamp.sin / major, stamp.cos / minor
     inv_qa = ONE / (du * du + dv * dv)
     qb = du * eu + dv * ev
     qc = (eu * eu + ev * ev) * dy * dy - reach * reach
@@ -123,33 +126,74 @@ def box_span(a, b, cos, sin, dy):
 
 
 @helper
+def tint_row(tint, colour, row, cover, caps, count, flow):
+    """Lay one channel of a stamp's colour over that of the stamps before: source-over, whatever the overlap.
+
+    `row` is the coverage with this stamp in it, of which the stamp's own ink is the share that it colours.
+    """
+    for i in range(count):
+        tint[i] += (colour - tint[i]) * (flow * caps[i] * cover[i] / max(row[i], TINY))
+
+
+@helper
+def tint_rows(pool, tints, inner, row, cover, caps, count, stamp):
+    """Lay a stamp's colour along one row; `tints` are the tiles of red, green and blue."""
+    for k in range(3):
+        colour = stamp.red if k == 0 else (stamp.green if k == 1 else stamp.blue)
+        at = tints[k] * TILE_AREA + inner
+        tint_row(pool[at : at + count], colour, row, cover, caps, count, stamp.flow)
+
+
+@helper
+def is_grained(stamp, brush):
+    """Whether the grain matters to a stamp."""
+    return brush.grain_image >= 0 and (stamp.bite > float32(0) or stamp.spread > float32(0))
+
+
+@helper
 def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, images, bank, pool, grain_at, scales):
-    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1."""
+    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1.
+
+    Leaves the stamp's coverage in `state.cover`, and the most that it may cover in `state.caps`.
+    """
     inv_major, inv_minor, smoothness = scales
     cover = state.cover[:count]
     caps = state.caps[:count]
     bites = state.bites[:count]
-    cover_row(cover, bites, count, u, v, du, dv, stamp, brush, images, bank, inv_major, inv_minor, smoothness)
-    if stamp.bite <= float32(0):
-        ink_row(row, cover, count, stamp, build)
+    if is_grained(stamp, brush):
+        if grain_at >= 0:
+            under = pool[grain_at : grain_at + count]
+            for i in range(count):
+                bites[i] = under[i]
+        else:
+            moving_row(bites, count, dx, dy, state, stamp, brush, images, bank)
+    if stamp.spread <= float32(0) or stamp.tip == SHAPES:
+        cover_row(cover, caps, count, u, v, du, dv, stamp, brush, images, bank, inv_major, inv_minor, smoothness)
+    if stamp.spread > float32(0):
+        creeps = state.creeps[:count]
+        creep_row(creeps, bites, count, stamp, brush)
+        near = state.nears[:count]
+        spread_row(cover, near, caps, creeps, count, u, v, du, dv, stamp, brush, images, bank, scales)
+    if stamp.bite > float32(0):
+        bite_row(cover, caps, bites, count, stamp, brush)
+        ink_capped_row(row, cover, caps, count, stamp, build)
         return
-    if grain_at >= 0:
-        under = pool[grain_at : grain_at + count]
-        for i in range(count):
-            bites[i] = under[i]
-    else:
-        moving_row(bites, count, dx, dy, state, stamp, brush, images, bank)
-    bite_row(cover, caps, bites, count, stamp, brush)
-    ink_capped_row(row, cover, caps, count, stamp, build)
+    for i in range(count):
+        caps[i] = stamp.cap
+    ink_row(row, cover, count, stamp, build)
 
 
 @helper
-def lay_in_tile(pool, slot, grain_slot, left, top, right, bottom, stamp, build, state, brush, images, bank):
-    """Lay a stamp into the part [left, right) x [top, bottom) of a tile, all in px from the tile's corner."""
+def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, build, state, brush, images, bank):
+    """Lay a stamp into the part [left, right) x [top, bottom) of a tile, all in px from the tile's corner.
+
+    `tints` are the tiles of red, green and blue; they are minded where the brush is coloured.
+    """
     inv_major, inv_minor = ONE / stamp.major, ONE / stamp.minor
     du, dv = stamp.cos * inv_major, -stamp.sin * inv_minor
     smoothness = smoothness_of(stamp)
-    plain = stamp.tip == ELLIPSE and stamp.bite <= float32(0)
+    bare = stamp.bite <= float32(0) and stamp.spread <= float32(0)
+    plain = stamp.tip == ELLIPSE and bare and not brush.coloured
     corners = has_corners(stamp)
     a, b = half_sides(stamp, images)
     for line in range(top, bottom):
@@ -196,13 +240,28 @@ def lay_in_tile(pool, slot, grain_slot, left, top, right, bottom, stamp, build, 
                 grain_at,
                 (inv_major, inv_minor, smoothness),
             )
+            if brush.coloured:
+                tint_rows(pool, tints, inner, row, state.cover[:count], state.caps[:count], count, stamp)
 
 
 @helper
 def lies_still(stamp, brush):
     """Whether the grain under a stamp is the paper's or the stroke's, as its own plane has it."""
     still = brush.grain_hold == PAPER or brush.grain_hold == STROKE
-    return stamp.bite > float32(0) and still and stamp.grain_times == ONE
+    return is_grained(stamp, brush) and still and stamp.grain_times == ONE
+
+
+@helper
+def tint_tiles(state, brush, plane, maps, free, pool, tile):
+    """The tiles of a coverage tile's red, green and blue; -1 where the brush has none, or the pool is empty."""
+    none = int32(-1)
+    if not brush.coloured:
+        return none, none, none
+    return (
+        claim(state, maps, free, pool, tint_plane(plane, 0), tile),
+        claim(state, maps, free, pool, tint_plane(plane, 1), tile),
+        claim(state, maps, free, pool, tint_plane(plane, 2), tile),
+    )
 
 
 @helper
@@ -219,7 +278,8 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
             tile = row * state.columns + column
             slot = claim(state, maps, free, pool, plane, tile)
             grain_slot = grain_tile(state, brush, images, bank, maps, free, pool, tile) if lies else int32(-1)
-            if slot < 0 or (lies and grain_slot < 0):
+            tints = tint_tiles(state, brush, plane, maps, free, pool, tile)
+            if slot < 0 or (lies and grain_slot < 0) or (brush.coloured and min(tints[0], tints[1], tints[2]) < 0):
                 continue
             corner_x, corner_y = column * TILE, row * TILE
             stamp.x = x - float32(corner_x)
@@ -231,6 +291,7 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
                 pool,
                 slot,
                 grain_slot,
+                tints,
                 max(0, left - corner_x),
                 max(0, top - corner_y),
                 min(TILE, right - corner_x),
@@ -264,5 +325,20 @@ def lay_stamps(pool, stamps, count, build, strokes, brushes, images, bank, grain
     `grain_slot` is the pool's tile that holds the grain under it, or -1.
     """
     for i in range(count):
-        lay_in_tile(pool, 0, grain_slot, 0, 0, TILE, TILE, stamps[i], build, strokes[0], brushes[0], images, bank)
+        lay_in_tile(
+            pool,
+            0,
+            grain_slot,
+            (int32(-1), int32(-1), int32(-1)),
+            0,
+            0,
+            TILE,
+            TILE,
+            stamps[i],
+            build,
+            strokes[0],
+            brushes[0],
+            images,
+            bank,
+        )
     return count

@@ -9,11 +9,12 @@ TILE = 128
 
 TILE_AREA = TILE * TILE
 
-LAYER, SETTLED, OPEN, GRAIN = 0, 1, 2, 3
+LAYER, SETTLED, OPEN, GRAIN, SETTLED_COLOUR, OPEN_COLOUR = 0, 1, 2, 3, 4, 7
 """Planes of a sheet: dried ink (RGBA), coverage of the stroke in hand that no longer changes,
-coverage that also holds the stroke's open end, and grain that holds to the paper or the stroke."""
+coverage that also holds the stroke's open end, and grain that holds to the paper or the stroke; then, for brushes
+whose stamps have colours of their own, red, green and blue (0..255) of either coverage, a plane each."""
 
-PLANES = 4
+PLANES = 10
 INK_PLANES = 3
 """Planes that are seen."""
 
@@ -98,12 +99,17 @@ STAMP = np.dtype(
         ("bite", "f4"),
         ("press", "f4"),
         ("grain_times", "f4"),
+        ("spread", "f4"),
+        ("red", "f4"),
+        ("green", "f4"),
+        ("blue", "f4"),
     ]
 )
 """One touch of the tip: centre, semi-axes in px, turn, softness of the radius 0..1, ink it gives
 (flow) and the most it may cover (cap), arc length; the kind of tip; its image, another one and how far
 it has melted into that (0..1); flips as 1 or -1; the point of the path it strayed from and the line's
-direction there; how strongly the grain bites, the pressure of the hand, and how many times coarser the grain is."""
+direction there; how strongly the grain bites, the pressure of the hand, and how many times coarser the grain is;
+how far the ink creeps out, px; its colour 0..255, where the brush is coloured."""
 
 IMAGE = np.dtype(
     [
@@ -184,10 +190,13 @@ STROKE = np.dtype(
         ("shift_y", "f4"),
         ("corner_x", "i4"),
         ("corner_y", "i4"),
-        # Scratch rows of a stamp: its coverage, the most it may cover, the grain under it
+        # Scratch rows of a stamp: its coverage, the most it may cover, the grain under it, how far
+        # ink creeps there, a shape blurred
         ("cover", "f4", (TILE,)),
         ("caps", "f4", (TILE,)),
         ("bites", "f4", (TILE,)),
+        ("creeps", "f4", (TILE,)),
+        ("nears", "f4", (TILE,)),
         # What changed, in sheet px; empty when left >= right
         ("left", "i4"),
         ("top", "i4"),

@@ -24,6 +24,11 @@ PRESSURE, TILT, AZIMUTH, TWIST, SPEED, DIRECTION, DISTANCE, STAMP_CHANCE, STROKE
     TO_SOURCE,
     TO_BITE,
     TO_GRAIN,
+    TO_HUE,
+    TO_CHROMA,
+    TO_LIGHTNESS,
+    TO_SECOND,
+    TO_SPREAD,
 ) = range(len(OUTPUT_NAMES))
 """Outputs, as numbered in `responses.OUTPUTS`."""
 

@@ -7,7 +7,7 @@ as uint32 (RGBA, red in the lowest byte).
 
 from numba import float32, int32, uint32, void
 
-from .records import PLANES, STROKE, TILE, TILE_AREA
+from .records import OPEN_COLOUR, PLANES, SETTLED, SETTLED_COLOUR, STROKE, TILE, TILE_AREA
 from .registry import array, helper, kernel
 
 
@@ -15,6 +15,12 @@ from .registry import array, helper, kernel
 def tile_count(state):
     """Tiles of one plane."""
     return state.columns * state.rows
+
+
+@helper
+def tint_plane(plane, which):
+    """The plane of channel 0 red, 1 green, 2 blue that goes with a plane of coverage, settled or open."""
+    return (SETTLED_COLOUR if plane == SETTLED else OPEN_COLOUR) + which
 
 
 @helper
@@ -44,6 +50,14 @@ def give_back(state, maps, free, plane, tile):
         free[0] += 1
         free[free[0]] = maps[at]
         maps[at] = -1
+
+
+@helper
+def give_back_ink(state, maps, free, plane, tile):
+    """Return a tile of coverage, settled or open, and those of its colour."""
+    give_back(state, maps, free, plane, tile)
+    for k in range(3):
+        give_back(state, maps, free, tint_plane(plane, k), tile)
 
 
 @kernel(void, array(STROKE), array("i4"), array("i4"), int32)

@@ -16,7 +16,7 @@ from .point import copy_point
 from .records import IMAGE, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .respond import listen
-from .sheet import claim, copy_tile, give_back, tile_count
+from .sheet import claim, copy_tile, give_back_ink, tile_count, tint_plane
 from .tip import FIRST, FIRST_MOVE, set_stamp, step_after
 from .weight import held_back, least_length, set_tapers
 
@@ -184,20 +184,27 @@ def release_open(state, maps, free):
     state.bottom = max(state.bottom, state.open_bottom)
     for row in range(state.open_top // TILE, (state.open_bottom - 1) // TILE + 1):
         for column in range(state.open_left // TILE, (state.open_right - 1) // TILE + 1):
-            give_back(state, maps, free, OPEN, row * state.columns + column)
+            give_back_ink(state, maps, free, OPEN, row * state.columns + column)
     forget_open(state)
 
 
 @helper
 def underlay_open(state, maps, free, pool):
-    """Copy settled coverage under every open tile, so that an open tile shows the stroke whole."""
+    """Copy settled coverage and its colour under every open tile, so that an open tile shows the stroke whole."""
     for row in range(state.open_top // TILE, (state.open_bottom - 1) // TILE + 1):
         for column in range(state.open_left // TILE, (state.open_right - 1) // TILE + 1):
             tile = row * state.columns + column
             settled = maps[SETTLED * tile_count(state) + tile]
             target = claim(state, maps, free, pool, OPEN, tile)
-            if target >= 0 and settled >= 0:
-                copy_tile(pool, settled, target)
+            if target < 0 or settled < 0:
+                continue
+            copy_tile(pool, settled, target)
+            for k in range(3):
+                under = maps[tint_plane(SETTLED, k) * tile_count(state) + tile]
+                if under >= 0:
+                    over = claim(state, maps, free, pool, tint_plane(OPEN, k), tile)
+                    if over >= 0:
+                        copy_tile(pool, under, over)
 
 
 @helper
@@ -322,5 +329,5 @@ def cancel(strokes, maps, free):
     state.right = max(state.right, state.all_right)
     state.bottom = max(state.bottom, state.all_bottom)
     for tile in range(tile_count(state)):
-        give_back(state, maps, free, SETTLED, tile)
+        give_back_ink(state, maps, free, SETTLED, tile)
     state.sample_count = 0

@@ -18,6 +18,7 @@ from .chance import (
     WHICH,
     chance,
 )
+from .colour import set_colour
 from .registry import helper
 from .respond import (
     TO_ANGLE,
@@ -29,6 +30,7 @@ from .respond import (
     TO_SOFTNESS,
     TO_SOURCE,
     TO_SPACING,
+    TO_SPREAD,
     added,
     factor,
 )
@@ -191,6 +193,11 @@ def set_stamp(stamp, state, brush, place, index, s, total):
         jitter = ONE - brush.bite_jitter * chance(state.seed, index, BITE)
         stamp.bite = max(brush.bite_floor, brush.bite * jitter * factor(state, brush, TO_BITE, index))
         stamp.grain_times = factor(state, brush, TO_GRAIN, index)
+    stamp.spread = float32(0)
+    if brush.spread > float32(0):
+        stamp.spread = across * brush.spread * factor(state, brush, TO_SPREAD, index)
+    if brush.coloured:
+        set_colour(stamp, state, brush, index)
     return width
 
 

@@ -30,7 +30,7 @@ function set(next: unknown): void {
       @update:model-value="set"
       @done="emit('done')"
     />
-    <div v-else class="worded" :class="{ long: options.length > 3 }">
+    <div v-else class="worded" :class="{ long: options.length > 3 || setting.kind === 'colour' }">
       <span class="name">{{ setting.label }}</span>
       <ChoiceBar
         v-if="setting.kind === 'choice'"

@@ -57,6 +57,26 @@ const likeness = computed(() => {
   return [{ label: "likeness", x: steps(count, taken.auto_step[0]!), y }]
 })
 
+const lights = computed(() => {
+  const { lights, darkest, lightest } = now.value!
+  const most = Math.max(1, ...lights)
+  // From a little below the darkest ink to a little above the lightest.
+  const [from, to] = [Math.max(0, darkest[0]! - 0.1), Math.min(1, lightest[0]! + 0.1)]
+  const shown = lights
+    .map((count, i) => ({ x: (i + 0.5) / lights.length, y: count / most }))
+    .filter(({ x }) => x >= from && x <= to)
+  return {
+    lines: [
+      { label: "how much ink is how light", x: shown.map((one) => one.x), y: shown.map((one) => one.y) },
+    ],
+    ends: [`${Math.round(100 * from)} % light`, `${Math.round(100 * to)} %`] as [string, string],
+    marks: [
+      { x: darkest[0]!, label: "darkest" },
+      { x: lightest[0]!, label: "lightest" },
+    ],
+  }
+})
+
 function setSpacing(): void {
   const widest = Math.floor(100 * now.value!.widest_spacing[0]!) / 100
   bench.change("spacing", Math.max(0.01, widest))
@@ -117,6 +137,7 @@ const tapers = computed(() => {
         :ends="['no way on', `${Math.round(now.auto_count[0]! * now.auto_step[0]!)} px on`]"
         :marks="now.repeat[0]! > 0 ? [{ x: now.repeat_px[0]!, label: 'strongest' }] : []"
       />
+      <ReadingPlot v-else-if="reading === 'light'" v-bind="lights" :most="1.1" />
       <table v-else>
         <tbody v-if="reading === 'tapers'">
           <tr v-for="one in tapers" :key="one.kind">

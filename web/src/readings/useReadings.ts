@@ -54,6 +54,10 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     if (likeness < 0) return undefined
     return likeness === 0 ? "none" : `${percent(likeness, 0)} at ${Math.round(distance)} px`
   },
+  light(now) {
+    const spread = now.light_spread[0]!
+    return spread < 0 ? undefined : percent(spread, 0)
+  },
   fit: (now) => (fitOf(now) < 0 ? undefined : `${fitOf(now).toFixed(1)} px per px`),
   tapers(now) {
     const [start, end] = [now.taper_start[0]!, now.taper_end[0]!]

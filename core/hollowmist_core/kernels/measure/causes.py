@@ -1,5 +1,6 @@
 """Causes: what makes a line vary, and a brush without one of them."""
 
+from ..colour import drives_colour
 from ..registry import helper
 from ..weight import EACH
 
@@ -53,7 +54,11 @@ def has_cause(brush, cause):
     """Whether a brush has something that may vary its line."""
     b = brush
     if cause >= FIRST_LINK:
-        return cause - FIRST_LINK < b.link_count and link_varies(b.responses[cause - FIRST_LINK])
+        if cause - FIRST_LINK >= b.link_count:
+            return False
+        link = b.responses[cause - FIRST_LINK]
+        # Colour varies neither the width nor how much the ink covers.
+        return link_varies(link) and not drives_colour(link.output)
     if cause == START_TAPER:
         return b.taper_start_length + b.taper_start_px + b.taper_start_part > 0.0
     if cause == END_TAPER:

@@ -42,7 +42,7 @@ def reach_across(brush):
     stray = brush.scatter_across
     if brush.stamps > 1 and brush.several == 1:
         stray += brush.strand_gap * (brush.stamps - 1) * float32(0.5)
-    return min(float(PLOT // 2 - 1), float(wide * (float32(0.5) + brush.softness + stray)) + 4.0)
+    return min(float(PLOT // 2 - 1), float(wide * (float32(0.5) + brush.softness + stray + brush.spread)) + 4.0)
 
 
 @helper

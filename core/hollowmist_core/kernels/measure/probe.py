@@ -6,7 +6,7 @@ from numba import float32, int32
 
 from ..records import SETTLED, TILE, TILE_AREA
 from ..registry import helper
-from ..sheet import give_back, tile_count
+from ..sheet import give_back_ink, tile_count
 from ..stroke import begin, feed, finish
 
 STEP = 4.0
@@ -55,8 +55,8 @@ def fill_probe(samples, length, x, y, direction, changing, pressure):
 
 
 @helper
-def ink_probe(desk, kind, length, x, y, direction, changing, pressure):
-    """Ink a straight probe and leave its coverage settled on the sheet."""
+def draw_probe(desk, kind, length, x, y, direction, changing, pressure):
+    """Ink a straight probe and leave its coverage, and the colours of a coloured brush, settled on the sheet."""
     strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples = desk
     strokes[0].record_only = 0
     begin(strokes, brushes, kind, 0)
@@ -66,11 +66,18 @@ def ink_probe(desk, kind, length, x, y, direction, changing, pressure):
 
 
 @helper
+def ink_probe(desk, kind, length, x, y, direction, changing, pressure):
+    """Ink a straight probe and leave its coverage alone settled on the sheet."""
+    desk[1][0].coloured = 0
+    draw_probe(desk, kind, length, x, y, direction, changing, pressure)
+
+
+@helper
 def drop_probe(desk):
     """Take the probe off the sheet."""
     state, maps, free = desk[0][0], desk[6], desk[7]
     for tile in range(tile_count(state)):
-        give_back(state, maps, free, SETTLED, tile)
+        give_back_ink(state, maps, free, SETTLED, tile)
 
 
 @helper

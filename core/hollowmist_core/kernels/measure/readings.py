@@ -12,11 +12,12 @@ from ..registry import array, helper, kernel
 from ..tip import SHAPES
 from ..weight import PART
 from .causes import SIZE_JITTER, has_cause, switch_off
+from .drift import read_lights
 from .evenness import MIDDLE, alike, cause_at, probe_length, reach_across, read_cause, variation
 from .probe import STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, softness_of, width_of
 from .records import PLOT, PRESSURES, READINGS
-from .texture import LONGEST, RIPPLE_SHOWS, drop_and_ripple, full_probe, inside, period_of, read_repeat, ripple_of
+from .texture import LONGEST, RIPPLE_SHOWS, full_probe, inside, period_of, read_repeat, ripple_of
 
 LARGEST = 96.0
 """A brush wider than this, px, is measured smaller, and its lengths are brought back."""
@@ -27,7 +28,7 @@ FINEST = 48.0
 LEAST_TIMES = 48.0
 """A hair is enlarged no more than this."""
 
-WIDTHS, TEXTURE, SPACING, REPEAT, TAPERS, EVENNESS, CAUSES = 0, 3, 4, 5, 6, 9, 12
+WIDTHS, TEXTURE, SPACING, REPEAT, LIGHT, TAPERS, EVENNESS, CAUSES = 0, 3, 4, 5, 6, 7, 10, 13
 """First steps of the parts of a measurement."""
 
 TAPER_CAUSES = SIZE_JITTER
@@ -155,7 +156,9 @@ def ripple_at(desk, work, length, readings):
     kept = work[2 * PLOT : 3 * PLOT]
     for i in range(PLOT):
         kept[i] = readings.edge[i]
-    ripple = drop_and_ripple(desk, work, length, readings)
+    full_probe(desk, length)
+    ripple = ripple_of(desk, work, readings)
+    drop_probe(desk)
     for i in range(PLOT):
         readings.edge[i] = kept[i]
     return ripple
@@ -288,6 +291,9 @@ def read_brush(
         return step + 1
     if step == REPEAT:
         read_grain_repeat(desk, work, times, readings)
+        return step + 1
+    if step == LIGHT:
+        read_lights(desk, readings)
         return step + 1
     if step < EVENNESS:
         read_tapers(desk, work, step - TAPERS, times, readings)

@@ -12,6 +12,9 @@ MOST_CAUSES = 48
 
 KINDS = 3
 
+LIGHTS = 400
+"""Steps from black to white in which the lightness of ink is counted."""
+
 READINGS = np.dtype(
     [
         ("scale", "f4"),
@@ -27,6 +30,10 @@ READINGS = np.dtype(
         ("texture", "f4"),
         ("repeat", "f4"),
         ("repeat_px", "f4"),
+        ("darkest", "f4"),
+        ("lightest", "f4"),
+        ("light_spread", "f4"),
+        ("lights", "f4", (LIGHTS,)),
         ("shape_fit", "f4"),
         ("grain_fit", "f4"),
         ("taper_start", "f4", (KINDS,)),
@@ -60,6 +67,8 @@ nothing to read.
 `softness` : from 10 % to 90 % coverage. `ripple` : peak to peak of the edge at the spacing's `period`, of the width.
 `density`, `texture` : mean coverage inside the stroke, and its standard deviation over the mean.
 `repeat`, `repeat_px` : strongest autocorrelation along the line away from zero, and its distance.
+`darkest`, `lightest`, `light_spread` : lightness of the ink (OKLab, 0 black, 1 white) without its outermost
+hundredths, and how far apart they are; `lights` counts the places of each lightness.
 `shape_fit`, `grain_fit` : pixels of the source per px of ink at the largest size.
 `taper_*`, `point_*` : length to the full width, and width left at the very end as a share.
 `wobble` : share of the wobble that the steadying takes out; `lag_px`, `lag_ms`, `rounding` on the proof strokes.

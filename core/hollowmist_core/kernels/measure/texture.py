@@ -6,7 +6,7 @@ from numba import float32
 
 from ..registry import helper
 from .evenness import MIDDLE, reach_across
-from .probe import STILL, coverage_at, drop_probe, ink_probe
+from .probe import STILL, coverage_at, ink_probe
 from .profile import FAINT, add_profile, first_above, peak_of
 from .records import PLOT
 
@@ -160,12 +160,3 @@ def read_repeat(desk, work, width, length, readings):
         if dipped and r > readings.repeat:
             readings.repeat = r
             readings.repeat_px = float32(k * step)
-
-
-@helper
-def drop_and_ripple(desk, work, length, readings):
-    """Ink a probe for the ripple, take it, and clear the sheet."""
-    full_probe(desk, length)
-    ripple = ripple_of(desk, work, readings)
-    drop_probe(desk)
-    return ripple

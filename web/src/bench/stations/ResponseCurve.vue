@@ -4,7 +4,7 @@ import { ElSwitch } from "element-plus"
 import { computed, ref, watch } from "vue"
 import { newLink, type Input, type Link, type Output } from "@/engine/brush"
 import type { Kind } from "@/engine/sheet"
-import { CURVES, KIND } from "@/generated/layout"
+import { CURVES, KIND, SETTINGS } from "@/generated/layout"
 import CurveEditor from "@/parts/CurveEditor.vue"
 import { useBench } from "../useBench"
 import { useResponses } from "../useResponses"
@@ -29,6 +29,19 @@ const shown = computed((): Link => link.value ?? { ...newLink(props.output), on:
 const table = computed(() => {
   const own = tableOf(props.output, props.input)
   return own.length > 0 ? own : Float32Array.from([0, 1])
+})
+/** The settings without which nothing of it would show, in words. */
+const wants = computed(() => {
+  const brush = bench.state.value?.document
+  const { needs, label } = output.value
+  if (!brush || needs.length === 0) return undefined
+  const has = (name: (typeof needs)[number]) => {
+    const value = brush[name]
+    return Array.isArray(value) ? value.length > 0 : Boolean(value)
+  }
+  if (needs.some(has)) return undefined
+  const names = needs.map((name) => SETTINGS.find((one) => one.name === name)?.label.toLowerCase() ?? name)
+  return `${label} shows once this brush has ${names.join(" or ")}: see the ${output.value.station} station.`
 })
 const histogram = ref<number[]>([])
 const edits = { add: api.addNode, move: api.moveNode, remove: api.removeNode }
@@ -74,6 +87,7 @@ function toggle(kind: Kind): void {
         @update:model-value="(on) => change({ on: Boolean(on) })"
       />
     </header>
+    <p v-if="wants" class="small wants">{{ wants }}</p>
     <CurveEditor
       :label="`${label}: curve`"
       :link="shown"

@@ -2,7 +2,7 @@
 // Everything the hand drives, and through which curve: inputs down, outputs across. Touch a cell to edit it.
 import { computed, ref } from "vue"
 import type { Input, Output } from "@/engine/brush"
-import { INPUTS, OUTPUTS } from "@/generated/layout"
+import { INPUTS, OUTPUTS, STATIONS } from "@/generated/layout"
 import { useBench } from "../useBench"
 import { useResponses } from "../useResponses"
 import ResponseCell from "./ResponseCell.vue"
@@ -11,6 +11,11 @@ import ResponseCurve from "./ResponseCurve.vue"
 const props = defineProps<{ drawing: boolean }>()
 const bench = useBench()
 const { linkOf, tableOf, heard, responses, remove, copyTo } = useResponses(bench)
+
+/** The outputs in the order in which a stroke passes their stations. */
+const COLUMNS = STATIONS.flatMap((station) =>
+  OUTPUTS.filter((one) => one.station === station).map((output, i) => ({ ...output, begins: i === 0 })),
+)
 
 const first = responses.value.find((one) => one.link.on)
 const chosen = ref<{ output: Output; input: Input }>(first ?? { output: "size", input: "pressure" })
@@ -35,15 +40,21 @@ function touch(output: Output, input: Input): void {
             <th class="corner small">
               {{ copying ? "Touch where the curve goes" : `${on} on` }}
             </th>
-            <th v-for="output in OUTPUTS" :key="output.name" scope="col" :title="output.help">
-              {{ output.label }}
+            <th
+              v-for="output in COLUMNS"
+              :key="output.name"
+              scope="col"
+              class="output"
+              :title="`${output.help} (${output.station})`"
+            >
+              <span>{{ output.label }}</span>
             </th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="input in INPUTS" :key="input.name">
             <th scope="row" :title="input.help">{{ input.label }}</th>
-            <td v-for="output in OUTPUTS" :key="output.name">
+            <td v-for="output in COLUMNS" :key="output.name" :class="{ begins: output.begins }">
               <ResponseCell
                 :label="`${input.label} to ${output.label}`"
                 :link="linkOf(output.name, input.name)"
@@ -78,10 +89,12 @@ function touch(output: Output, input: Input): void {
 <style scoped>
 .grid-tray {
   display: flex;
-  gap: 20px;
+  gap: 12px;
   height: 100%;
 }
 .scroll {
+  /* Room for the last of the slanted names. */
+  padding-right: 30px;
   flex: 1;
   min-width: 0;
   overflow: auto;
@@ -89,6 +102,7 @@ function touch(output: Output, input: Input): void {
 table {
   border-collapse: collapse;
   width: 100%;
+  min-width: 800px;
   table-layout: fixed;
 }
 th {
@@ -98,16 +112,34 @@ th {
   vertical-align: bottom;
   line-height: 1.1;
   padding: 2px 1px 4px;
-  letter-spacing: -0.03em;
 }
-thead th {
+thead {
   position: sticky;
   top: 0;
   background: var(--room);
-  z-index: 1;
+  z-index: 2;
+}
+/* Slanted, so that sixteen names fit over cells for a thumb. */
+.output {
+  height: 62px;
+  padding: 0;
+}
+.output span {
+  display: block;
+  width: 0;
+  white-space: nowrap;
+  transform-origin: left bottom;
+  transform: translate(20px, -4px) rotate(-42deg);
 }
 .corner {
   width: 96px;
+}
+tbody th,
+.corner {
+  position: sticky;
+  left: 0;
+  background: var(--room);
+  z-index: 1;
 }
 tbody th {
   vertical-align: middle;
@@ -117,8 +149,11 @@ td {
   padding: 0;
   border: 1px solid var(--room-deep);
 }
+td.begins {
+  border-left: 2px solid var(--rule);
+}
 .editor {
-  flex: 0 0 360px;
+  flex: 0 0 330px;
 }
 @media (max-width: 1000px) {
   .grid-tray {

@@ -2,7 +2,7 @@
 import type { Component } from "vue"
 import { CAUSES } from "@/generated/layout"
 import { shown } from "@/parts/values"
-import { responsesOf, settingNamed, type BrushDocument, type SettingName } from "@/engine/brush"
+import { responsesOf, settingNamed, type BrushDocument, type Output, type SettingName } from "@/engine/brush"
 import GrainTray from "./GrainTray.vue"
 import HandTray from "./HandTray.vue"
 import InkTray from "./InkTray.vue"
@@ -34,6 +34,9 @@ function tapers(brush: BrushDocument): string {
 }
 
 const KNOB: Record<string, SettingName> = { "even-out": "reach", "tow line": "tow", "speed-aware": "calm" }
+
+/** The outputs that change the ink's colour. */
+const DRIFTS = new Set<Output>(["hue", "chroma", "lightness", "second ink"])
 
 /** What of the hand the brush listens to. */
 function hears(brush: BrushDocument): string {
@@ -84,6 +87,11 @@ export const STATIONS: Station[] = [
     key: "ink",
     label: "Ink",
     tray: InkTray,
-    says: (brush) => `${brush.overlap}, ${figure(brush, "opacity")}`,
+    says: (brush) => {
+      const drifts = responsesOf(brush).some(({ output, link }) => link.on && DRIFTS.has(output))
+      const spreads = Number(brush.spread) > 0
+      const more = [...(drifts ? ["drifts"] : []), ...(spreads ? ["spreads"] : [])]
+      return [brush.overlap, ...(more.length > 0 ? more : [figure(brush, "opacity")])].join(", ")
+    },
   },
 ]
