@@ -44,10 +44,18 @@ POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if nam
 
 
 def twelve_responses() -> dict:
-    """Twelve responses, all on."""
+    """Twelve responses, all on; some drive the colour, which asks for most."""
     gentle = {"range": [0.98, 1.0]}
-    by_input = dict.fromkeys(("pressure", "tilt", "speed", "direction", "stamp chance", "distance"), gentle)
-    return {"size": by_input, "opacity": by_input}
+    return {
+        "size": dict.fromkeys(("pressure", "tilt", "speed", "stamp chance"), gentle),
+        "opacity": dict.fromkeys(("pressure", "distance"), gentle),
+        "angle": {"direction": {"range": [0.0, 90.0]}},
+        "hue": {"stamp chance": {"range": [-30.0, 30.0]}},
+        "chroma": {"speed": {"range": [1.0, 0.5]}},
+        "lightness": {"pressure": {"range": [0.2, 0.0]}},
+        "second ink": {"distance": {"range": [0.0, 1.0]}},
+        "spread": {"pressure": gentle},
+    }
 
 
 def one_euro(rows: list[list[float]], min_cutoff: float, beta: float) -> np.ndarray:
@@ -176,7 +184,7 @@ class SpeedCase(JourneyCase):
 
     brushes = {
         "Rope Ribbon": {**POINTED, "size": 24.0},
-        "Twelve": {**POINTED, "size": 24.0, "responses": twelve_responses()},
+        "Twelve": {**POINTED, "size": 24.0, "spread": 0.1, "responses": twelve_responses()},
     }
 
     @classmethod
