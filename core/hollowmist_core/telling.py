@@ -119,7 +119,7 @@ READINGS = (
         "Cost",
         "tip",
         "Time that this device needs to ink 1000 px of this stroke.",
-        "A straight stroke of 1000 px is inked three times; the quickest counts.",
+        "A straight stroke of 1000 px is inked up to three times; the quickest counts.",
     ),
 )
 

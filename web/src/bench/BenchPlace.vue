@@ -142,7 +142,7 @@ function openReading(key: ReadingKey | undefined): void {
   --tray: 332px;
 }
 .bench.opened.tall {
-  --tray: 476px;
+  --tray: 480px;
 }
 .readings {
   grid-area: readings;

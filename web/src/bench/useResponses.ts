@@ -1,8 +1,13 @@
 // The responses of the brush on the bench: their curves as the core has them, and where the hand is on each.
 import { computed, shallowRef, watch } from "vue"
 import { responsesOf, type Input, type Link, type Output, type Response } from "@/engine/brush"
-import { INPUTS, MAX_LINKS, OUTPUTS } from "@/generated/layout"
+import { INPUTS, MAX_LINKS, OUTPUTS, STATIONS } from "@/generated/layout"
 import type { Bench } from "./useBench"
+
+/** The outputs in the order in which a stroke passes their stations; the first of each station begins it. */
+export const COLUMNS = STATIONS.flatMap((station) =>
+  OUTPUTS.filter((one) => one.station === station).map((output, i) => ({ ...output, begins: i === 0 })),
+)
 
 const keyOf = (output: Output, input: Input) => `${input}>${output}`
 

@@ -27,6 +27,8 @@ export interface Steadied {
 
 const MOST_SAMPLES = 4096
 const COST_ROUNDS = 3
+/** A stroke that takes longer than this, ms, is timed once. */
+const COST_SURE = 8
 
 const costStroke: Stroke = {
   kind: "pen",
@@ -145,6 +147,8 @@ export class ReadingsTaker {
       this.sheet.ink(costStroke)
       best = Math.min(best, performance.now() - start)
       this.sheet.clear()
+      // A slow brush is told from a moment's noise at once.
+      if (best > COST_SURE) break
     }
     return best
   }

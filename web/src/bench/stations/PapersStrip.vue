@@ -4,6 +4,7 @@ import { computed } from "vue"
 import { MM_PER_INCH, PAPERS } from "@/generated/layout"
 import { useBench } from "../useBench"
 import { usePaper } from "../usePaper"
+import ChoiceCard from "./ChoiceCard.vue"
 import InkedPicture from "./InkedPicture.vue"
 
 const bench = useBench()
@@ -20,19 +21,17 @@ const papers = computed(() =>
 
 <template>
   <div class="papers">
-    <button
+    <ChoiceCard
       v-for="one in papers"
       :key="one.key"
-      type="button"
-      class="paper"
-      :class="{ on: paper.key === one.key }"
+      :on="paper.key === one.key"
       :aria-label="`${one.label} is at hand`"
       @click="paper = one"
     >
       <InkedPicture :station="one.key" :width="240" :height="170" />
       <span class="name">{{ one.label }}, {{ one.width }} × {{ one.height }} mm at {{ one.dpi }} dpi</span>
       <span class="small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
-    </button>
+    </ChoiceCard>
   </div>
 </template>
 
@@ -44,26 +43,7 @@ const papers = computed(() =>
   gap: 24px;
   align-items: start;
 }
-.paper {
-  display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  padding: 0 0 6px;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-.paper :deep(canvas) {
+canvas {
   width: 240px;
-  max-width: 100%;
-  background: var(--paper);
-}
-.on {
-  border-bottom-color: var(--active);
-}
-.on .name {
-  font-weight: 700;
 }
 </style>

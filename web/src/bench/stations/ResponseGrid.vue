@@ -2,20 +2,15 @@
 // Everything the hand drives, and through which curve: inputs down, outputs across. Touch a cell to edit it.
 import { computed, ref } from "vue"
 import type { Input, Output } from "@/engine/brush"
-import { INPUTS, OUTPUTS, STATIONS } from "@/generated/layout"
+import { INPUTS } from "@/generated/layout"
 import { useBench } from "../useBench"
-import { useResponses } from "../useResponses"
+import { COLUMNS, useResponses } from "../useResponses"
 import ResponseCell from "./ResponseCell.vue"
 import ResponseCurve from "./ResponseCurve.vue"
 
 const props = defineProps<{ drawing: boolean }>()
 const bench = useBench()
 const { linkOf, tableOf, heard, responses, remove, copyTo } = useResponses(bench)
-
-/** The outputs in the order in which a stroke passes their stations. */
-const COLUMNS = STATIONS.flatMap((station) =>
-  OUTPUTS.filter((one) => one.station === station).map((output, i) => ({ ...output, begins: i === 0 })),
-)
 
 const first = responses.value.find((one) => one.link.on)
 const chosen = ref<{ output: Output; input: Input }>(first ?? { output: "size", input: "pressure" })
@@ -121,7 +116,7 @@ thead {
 }
 /* Slanted, so that sixteen names fit over cells for a thumb. */
 .output {
-  height: 62px;
+  height: 66px;
   padding: 0;
 }
 .output span {
@@ -161,7 +156,7 @@ td.begins {
     gap: 4px;
   }
   .editor {
-    flex: 0 0 300px;
+    flex: 0 0 272px;
   }
 }
 </style>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 // All links at a glance: a mark for each cell of the response grid, dark where a response is on.
 import { computed } from "vue"
-import { INPUTS, OUTPUTS } from "@/generated/layout"
+import { INPUTS } from "@/generated/layout"
 import { useBench } from "../useBench"
+import { COLUMNS } from "../useResponses"
+import CardFrame from "./CardFrame.vue"
 
 defineProps<{ open: boolean; small: boolean }>()
 const bench = useBench()
 const cells = computed(() => {
   const links = bench.state.value?.document.responses ?? {}
   return INPUTS.flatMap((input, y) =>
-    OUTPUTS.map((output, x) => {
+    COLUMNS.map((output, x) => {
       const link = links[output.name]?.[input.name]
       return { x, y, on: link?.on ?? false, there: link !== undefined }
     }),
@@ -20,17 +22,8 @@ const STEP = 8
 </script>
 
 <template>
-  <button
-    type="button"
-    class="card"
-    :class="{ open }"
-    :aria-expanded="open"
-    :aria-label="`Responses: ${on} on`"
-  >
-    <span class="head"
-      ><span class="name">Responses</span><span class="says">{{ on }} on</span></span
-    >
-    <svg v-if="!small" :viewBox="`0 0 ${OUTPUTS.length * STEP} ${INPUTS.length * STEP}`" aria-hidden="true">
+  <CardFrame class="links" label="Responses" :says="`${on} on`" :open="open">
+    <svg v-if="!small" :viewBox="`0 0 ${COLUMNS.length * STEP} ${INPUTS.length * STEP}`" aria-hidden="true">
       <circle
         v-for="cell in cells"
         :key="`${cell.x} ${cell.y}`"
@@ -40,35 +33,12 @@ const STEP = 8
         :class="{ on: cell.on }"
       />
     </svg>
-  </button>
+  </CardFrame>
 </template>
 
 <style scoped>
-.card {
+.links {
   flex: 0 0 132px;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-  padding: 0;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-.head {
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
-  min-height: 36px;
-  padding: 6px 2px 4px;
-}
-.name {
-  font-weight: 700;
-}
-.says {
-  font-size: 14px;
-  color: var(--ink-soft);
-  white-space: nowrap;
 }
 svg {
   flex: 1;
@@ -81,11 +51,5 @@ circle {
 }
 .on {
   fill: #1e2a2d;
-}
-.open .head {
-  box-shadow: inset 0 -3px 0 var(--active);
-}
-.open .name {
-  color: var(--active);
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One of the six steps from hand to ink: a live picture of what it does to the stroke in hand.
+import CardFrame from "./CardFrame.vue"
 import HandPicture from "./HandPicture.vue"
 import InkedPicture from "./InkedPicture.vue"
 import LinePicture from "./LinePicture.vue"
@@ -19,59 +20,22 @@ const HEIGHT = 88
 </script>
 
 <template>
-  <button
-    type="button"
-    class="card"
-    :class="{ open, empty }"
-    :aria-expanded="open"
-    :aria-label="`${station.label}: ${says}`"
-  >
-    <span class="head">
-      <span class="name">{{ station.label }}</span>
-      <span class="says">{{ says }}</span>
-    </span>
+  <CardFrame class="station" :class="{ empty }" :label="station.label" v-bind="{ says, open }">
     <span v-if="!empty && !small" class="picture">
       <HandPicture v-if="station.key === 'hand'" :width="WIDTH" :height="HEIGHT" />
       <LinePicture v-else-if="station.key === 'line'" :width="WIDTH" :height="HEIGHT" />
       <WeightPicture v-else-if="station.key === 'weight'" :width="WIDTH" :height="HEIGHT" />
       <InkedPicture v-else :station="station.key" :width="WIDTH" :height="HEIGHT" />
     </span>
-  </button>
+  </CardFrame>
 </template>
 
 <style scoped>
-.card {
-  position: relative;
+.station {
   flex: 1 1 0;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-  padding: 0;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
 }
-.card.empty {
+.station.empty {
   flex: 0 0 110px;
-}
-.head {
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
-  min-height: 36px;
-  padding: 6px 2px 4px;
-  min-width: 0;
-}
-.name {
-  font-weight: 700;
-}
-.says {
-  font-size: 14px;
-  color: var(--ink-soft);
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 .picture {
   flex: 1;
@@ -85,11 +49,5 @@ const HEIGHT = 88
   width: 100%;
   height: 100%;
   object-fit: cover;
-}
-.open .head {
-  box-shadow: inset 0 -3px 0 var(--active);
-}
-.open .name {
-  color: var(--active);
 }
 </style>

@@ -4,6 +4,7 @@ import { computed, shallowRef, watch } from "vue"
 import type { Steadied } from "@/engine/readings"
 import { WAYS } from "@/engine/stations"
 import { useBench } from "../useBench"
+import ChoiceCard from "./ChoiceCard.vue"
 import InkedPicture from "./InkedPicture.vue"
 
 const bench = useBench()
@@ -45,12 +46,11 @@ const ways = computed(() =>
 
 <template>
   <div class="ways">
-    <button
+    <ChoiceCard
       v-for="{ way, rows } in ways"
       :key="way"
-      type="button"
       class="way"
-      :class="{ on: bench.state.value?.document.steadying === way }"
+      :on="bench.state.value?.document.steadying === way"
       :aria-label="`Steady by ${way}`"
       @click="bench.change('steadying', way)"
     >
@@ -61,7 +61,7 @@ const ways = computed(() =>
           <span class="small">{{ label }}</span><span>{{ value }}</span>
         </span>
       </span>
-    </button>
+    </ChoiceCard>
   </div>
 </template>
 
@@ -74,28 +74,8 @@ const ways = computed(() =>
   align-items: start;
   min-width: 0;
 }
-.way {
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-  padding: 0 0 6px;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-  min-width: 0;
-}
-.way.on {
-  border-bottom-color: var(--active);
-}
-.way.on .name {
-  font-weight: 700;
-  color: var(--active);
-}
-.way :deep(canvas) {
+canvas {
   width: 100%;
-  background: var(--paper);
 }
 .name {
   padding-top: 4px;

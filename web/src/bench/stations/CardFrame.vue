@@ -1,0 +1,58 @@
+<script setup lang="ts">
+// A card in the row below the proof sheet: a name, what it does to this brush in a word or two, a live picture.
+defineProps<{ label: string; says: string; open: boolean }>()
+</script>
+
+<template>
+  <button
+    type="button"
+    class="card"
+    :class="{ open }"
+    :aria-expanded="open"
+    :aria-label="`${label}: ${says}`"
+  >
+    <span class="head">
+      <span class="name">{{ label }}</span>
+      <span class="says">{{ says }}</span>
+    </span>
+    <slot />
+  </button>
+</template>
+
+<style scoped>
+.card {
+  position: relative;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  min-height: 36px;
+  padding: 6px 2px 4px;
+  min-width: 0;
+}
+.name {
+  font-weight: 700;
+}
+.says {
+  font-size: 14px;
+  color: var(--ink-soft);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.open .head {
+  box-shadow: inset 0 -3px 0 var(--active);
+}
+.open .name {
+  color: var(--active);
+}
+</style>
