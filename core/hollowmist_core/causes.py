@@ -46,4 +46,5 @@ CAUSES = (
     Cause("several stamps", "tip", {"stamps": 1.0}),
     Cause("fade out", "line", {"fade_out": 0.0}),
     Cause("grain", "grain", {"grain": None}),
+    Cause("spread", "ink", {"spread": 0.0}),
 )

@@ -66,7 +66,10 @@ def touched(pixel, cover, erase, r, g, b):
 
 @helper
 def tints_of(state, maps, plane, tile):
-    """Tiles of the colour that goes with a tile of coverage; the first is -1 where all of it is the brush's ink."""
+    """Tiles of the colour that goes with a tile of coverage.
+
+    The last of them, which is claimed last, is -1 where all of it is the brush's ink, or the pool ran out.
+    """
     count = tile_count(state)
     return (
         maps[tint_plane(plane, 0) * count + tile],
@@ -106,7 +109,7 @@ def dry(state, brush, maps, free, pool, cells):
                 for i in range(row * TILE + left, row * TILE + right):
                     at = layer * TILE_AREA + i
                     c = pool[cover * TILE_AREA + i]
-                    if tints[0] >= 0:
+                    if tints[2] >= 0:
                         cells[at] = tinted(cells[at], c, state.erase, pool, tints, i)
                     else:
                         cells[at] = touched(cells[at], c, state.erase, r, g, b)
@@ -150,7 +153,7 @@ def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
                 pixel = cells[layer * TILE_AREA + inner + i] if layer >= 0 else uint32(0)
                 if cover >= 0:
                     c = pool[cover * TILE_AREA + inner + i]
-                    if tints[0] >= 0:
+                    if tints[2] >= 0:
                         pixel = tinted(pixel, c, state.erase, pool, tints, inner + i)
                     else:
                         pixel = touched(pixel, c, state.erase, r, g, b)

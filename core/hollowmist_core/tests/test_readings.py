@@ -8,7 +8,7 @@ from PIL import Image
 
 from ..brush import default_document, read
 from ..causes import CAUSES
-from ..kernels.measure.causes import FIRST_LINK, GRAIN
+from ..kernels.measure.causes import FIRST_LINK, LAST
 from ..kernels.measure.readings import enlarge, without_cause
 from ..kernels.measure.records import PRESSURES
 from ..kernels.records import FINGER, MOUSE, PEN
@@ -170,6 +170,21 @@ class EvennessTests(TestCase):
         _, found = self.causes({"size_jitter": 0.3}, PEN)
         self.assertEqual(found, ["size jitter"])
 
+    def test_ink_that_a_grain_holds_back_is_a_cause_and_what_creeps_evenly_is_none(self):
+        held = {**GRAINED, "size": 30.0, "bite": 0.0, "spread": 0.3, "spread_held": 1.0}
+        record = measured(read(held), grain)[0]
+        named = [cause_label(read(held), int(record["causes"][i])) for i in range(record["cause_count"])]
+        self.assertEqual(named, ["spread"])
+        record, found = self.causes({"spread": 0.3}, PEN)
+        self.assertEqual(found, [])
+        self.assertTrue(is_even(record, PEN))
+
+    def test_colour_does_not_vary_a_line(self):
+        drift = {"hue": {"stamp chance": {}}, "lightness": {"pressure": {}}, "second ink": {"tilt": {}}}
+        record, found = self.causes({"responses": drift}, PEN)
+        self.assertEqual(found, [])
+        self.assertTrue(is_even(record, PEN))
+
     def test_causes_that_hide_each_other_are_both_found_largest_first(self):
         pressed = {"size": {"pressure": {"range": [0.2, 1.0]}}, "opacity": {"speed": {"range": [1.0, 0.7]}}}
         _, found = self.causes({"responses": pressed, "taper_start_length": 2.0, "taper_start_point": 0.7}, PEN)
@@ -208,6 +223,7 @@ class EvennessTests(TestCase):
             "tip": "polygon",
             "stamps": 3.0,
             "fade_out": 100.0,
+            "spread": 0.2,
         }
         document = read({**GRAINED, **everything, "responses": PRESSED})
         for number, cause in enumerate(CAUSES):
@@ -218,7 +234,7 @@ class EvennessTests(TestCase):
                 for setting in SETTINGS:
                     self.assertEqual(record[setting.name][0], want[setting.name][0], setting.name)
                 self.assertEqual(record["grain_image"][0], want["grain_image"][0])
-        self.assertEqual(len(CAUSES), GRAIN + 1)
+        self.assertEqual(len(CAUSES), LAST + 1)
         record = prepared(document, grain).record
         without_cause(record, FIRST_LINK)
         self.assertEqual(record["responses"]["on"][0][0], 0)

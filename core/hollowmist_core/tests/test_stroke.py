@@ -220,12 +220,16 @@ class MemoryTests(TestCase):
             Sheet(9000, 10)
 
     def test_a_pool_that_runs_out_says_so_and_crashes_nothing(self):
-        sheet = Sheet(1024, 1024)
-        sheet.free[0] = 2
-        sheet.begin(prepared(read({**BRUSH, "size": 300.0})))
-        sheet.feed(straight(100, 100, 900, 900))
-        sheet.lift()
-        self.assertEqual(int(sheet.state["starved"][0]), 1)
+        drift = {"hue": {"stamp chance": {}}}
+        for settings in ({}, {"responses": drift}):
+            for slots in (0, 1, 2, 3, 6):
+                sheet = Sheet(1024, 1024)
+                sheet.free[0] = slots
+                sheet.begin(prepared(read({**BRUSH, "size": 300.0, **settings})))
+                sheet.feed(straight(100, 100, 900, 900))
+                self.assertEqual(sheet.pixels().shape, (1024, 1024, 4))
+                sheet.lift()
+                self.assertEqual(int(sheet.state["starved"][0]), 1)
 
     def test_tiles_come_back_after_each_stroke(self):
         sheet = Sheet(512, 512)

@@ -22,8 +22,12 @@ from ..weight import EACH
     STAMPS,
     FADE_OUT,
     GRAIN,
-) = range(17)
+    SPREAD,
+) = range(18)
 """Numbers of the causes, as `hollowmist_core.causes.CAUSES` lists them."""
+
+LAST = SPREAD
+"""The last of them; after it come the responses."""
 
 FIRST_LINK = 100
 """The number of a brush's first response as a cause; the others follow."""
@@ -91,7 +95,10 @@ def has_cause(brush, cause):
         return b.stamps > 1
     if cause == FADE_OUT:
         return b.fade_out > 0
-    return cause == GRAIN and b.grain_image >= 0 and max(b.bite, b.bite_floor) > 0
+    if cause == GRAIN:
+        return b.grain_image >= 0 and max(b.bite, b.bite_floor) > 0
+    # Ink that nothing holds back creeps out evenly.
+    return cause == SPREAD and b.spread > 0 and b.grain_image >= 0 and b.spread_held > 0
 
 
 @helper
@@ -134,3 +141,5 @@ def switch_off(brush, cause):
         b.fade_out = 0.0
     elif cause == GRAIN:
         b.grain_image = -1
+    elif cause == SPREAD:
+        b.spread = 0.0

@@ -3,9 +3,9 @@
 from numba import float32
 
 from ..colour import oklab_of
+from ..ink import tints_of
 from ..records import SETTLED, TILE, TILE_AREA
 from ..registry import helper
-from ..sheet import tile_count, tint_plane
 from .evenness import MIDDLE, probe_length
 from .probe import BY_PRESSURE, BY_REST, MIDDLING, coverage_at, draw_probe, drop_probe
 from .profile import FAINT
@@ -29,16 +29,19 @@ TAIL = 0.01
 def add_lights(desk, lights):
     """Count the lightness (OKLab) of the settled ink on the sheet into `lights`, darkest first."""
     state, maps, pool = desk[0][0], desk[6], desk[8]
-    count = tile_count(state)
     for y in range(max(0, state.all_top), state.all_bottom, STRIDE):
         for x in range(max(0, state.all_left), state.all_right, STRIDE):
             if coverage_at(state, maps, pool, x, y) < FAINT:
                 continue
-            tile = (y // TILE) * state.columns + x // TILE
+            tints = tints_of(state, maps, SETTLED, (y // TILE) * state.columns + x // TILE)
+            if tints[2] < 0:
+                continue
             inner = (y % TILE) * TILE + x % TILE
-            red = pool[maps[tint_plane(SETTLED, 0) * count + tile] * TILE_AREA + inner]
-            green = pool[maps[tint_plane(SETTLED, 1) * count + tile] * TILE_AREA + inner]
-            blue = pool[maps[tint_plane(SETTLED, 2) * count + tile] * TILE_AREA + inner]
+            red, green, blue = (
+                pool[tints[0] * TILE_AREA + inner],
+                pool[tints[1] * TILE_AREA + inner],
+                pool[tints[2] * TILE_AREA + inner],
+            )
             light = oklab_of(float(red), float(green), float(blue))[0]
             lights[min(LIGHTS - 1, max(0, int(light * LIGHTS)))] += float32(1)
 

@@ -10,7 +10,7 @@ from ..records import FINGER, MOUSE
 from ..registry import helper
 from ..respond import TO_ANGLE
 from ..weight import EACH, held_back, set_tapers
-from .causes import FIRST_LINK, GRAIN, has_cause, switch_off
+from .causes import FIRST_LINK, LAST, has_cause, switch_off
 from .probe import BY_PRESSURE, BY_REST, MIDDLING, STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, width_of
 from .records import KINDS, MOST_CAUSES, PLOT
@@ -132,10 +132,10 @@ def alike(brush):
 @helper
 def cause_at(brush, place):
     """The number of the cause at a place 0.. among all that there can be; -1 past the last."""
-    if place <= GRAIN:
+    if place <= LAST:
         return place
-    if place - GRAIN - 1 < brush.link_count:
-        return FIRST_LINK + place - GRAIN - 1
+    if place - LAST - 1 < brush.link_count:
+        return FIRST_LINK + place - LAST - 1
     return -1
 
 
