@@ -47,14 +47,16 @@ def shipped_ink() -> dict[str, np.ndarray]:
 
 @tag("browser")
 class TwoHomesTests(JourneyCase):
-    def assert_same_ink(self, document, strokes, name, pictures=None):
+    def assert_same_ink(self, document, strokes, name, pictures=None, without=()):
+        """Ink a document in both homes; the tablet's lacks the settings named in `without`."""
         sheet = Sheet(*SIZE)
         ready = prepared(document, pictures and pictures.__getitem__)
         for samples in strokes:
             sheet.ink(ready, Stroke(samples))
         rows = [rows_of(samples) for samples in strokes]
         sent = {digest: as_picture(pictures[digest]) for _, digest in pictures_of(document)} if pictures else {}
-        given = [document, rows, *SIZE, PAPER, sent]
+        left = {key: value for key, value in document.items() if key not in without}
+        given = [left, rows, *SIZE, PAPER, sent]
         data = self.page.evaluate("(given) => window.measures.ink(...given)", given)
         tablet = np.frombuffer(base64.b64decode(data), np.uint8).reshape(SIZE[1], SIZE[0], 4)
         native = sheet.pixels()
@@ -181,6 +183,12 @@ class TwoHomesTests(JourneyCase):
                 self.assertEqual((tablet["height"], tablet["width"]), native.shape, name)
                 ink = np.frombuffer(base64.b64decode(tablet["ink"]), np.uint8).reshape(native.shape)
                 self.assertLessEqual(int(np.abs(ink.astype(int) - native).max()), 1, name)
+
+    def test_a_brush_that_waited_on_the_device_while_settings_came_in(self):
+        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.wait_for_function("window.measures")
+        newer = ("second_ink", "second_share", "spread", "spread_held", "taper_start_in", "size_low")
+        self.assert_same_ink(read({"size": 40.0}), [proofs.lanes()[1].strokes[0]], "an older brush", without=newer)
 
     def test_extremes(self):
         self.page.goto(f"{self.live_server_url}/measure.html")

@@ -24,7 +24,7 @@ const says = computed(
   () =>
     ({
       opening: "opening",
-      kept: `kept ${clock.value}`,
+      kept: "kept",
       keeping: "keeping",
       "signed-out": "you are signed out: all is safe on this device",
       waiting: "keeping waits: all is safe on this device",
@@ -43,7 +43,7 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
 </script>
 
 <template>
-  <header class="bar">
+  <header class="bar" :class="{ worried: worry }">
     <RouterLink to="/rolls" class="quiet crumb">Rolls</RouterLink>
     <ChevronRight :size="16" class="step" />
     <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="quiet crumb">{{
@@ -53,19 +53,33 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
     <button type="button" class="quiet crumb brush" @click="emit('name')">
       {{ bench.state.value?.name }}
     </button>
-    <span class="standing small" :class="{ worry }" role="status">{{ says }}</span>
+    <span class="standing small" :class="{ worry }" role="status"
+      >{{ says }}<span v-if="standing === 'kept'" class="clock"> {{ clock }}</span></span
+    >
     <button v-if="standing === 'signed-out'" type="button" class="quiet again" @click="signIn">
       Sign in again
     </button>
     <span class="space" />
-    <button type="button" class="quiet" :aria-pressed="lanes" @click="emit('lanes')">
-      <Rows3 :size="20" /> Lanes
+    <button type="button" class="quiet" aria-label="Lanes" :aria-pressed="lanes" @click="emit('lanes')">
+      <Rows3 :size="20" /> <span class="word">Lanes</span>
     </button>
-    <button type="button" class="quiet" :aria-pressed="capturing" @click="capturing = !capturing">
-      <Frame :size="20" /> Capture
+    <button
+      type="button"
+      class="quiet"
+      aria-label="Capture"
+      :aria-pressed="capturing"
+      @click="capturing = !capturing"
+    >
+      <Frame :size="20" /> <span class="word">Capture</span>
     </button>
-    <button type="button" class="quiet" :aria-pressed="practising" @click="practising = !practising">
-      <MousePointer2 :size="20" /> Practice pen
+    <button
+      type="button"
+      class="quiet"
+      aria-label="Practice pen"
+      :aria-pressed="practising"
+      @click="practising = !practising"
+    >
+      <MousePointer2 :size="20" /> <span class="word">Practice pen</span>
     </button>
     <RoomMenu />
   </header>
@@ -110,5 +124,12 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
 }
 .space {
   flex: 1;
+}
+/* Upright, what is wrong matters more than the time, or the names beside the icons. */
+@media (max-width: 1000px) {
+  .clock,
+  .worried .word {
+    display: none;
+  }
 }
 </style>

@@ -116,7 +116,8 @@ export const linkAt = (brush: number, index: number): number =>
 /** Write a document into the brush record at `at`; the derived fields are the kernel `prepare`'s. */
 export function writeBrush(memory: Memory, at: number, brush: BrushDocument, images: Images): void {
   for (const setting of SETTINGS) {
-    const value = brush[setting.name]
+    // What waits on this device, or was drawn into a source, may be older than the setting.
+    const value = brush[setting.name] ?? setting.default
     let number: number
     if (setting.kind === "choice") number = (setting.choices as readonly string[]).indexOf(value as string)
     else if (setting.kind === "colour") number = parseInt((value as string).slice(1), 16)

@@ -10,6 +10,7 @@ export interface TrackActs {
   done: () => void
 }
 
+const ENDS: Record<string, number> = { Home: 0, End: 1 }
 const KEYS: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }
 
 export function useTrack(track: Readonly<Ref<HTMLElement | null>>, acts: TrackActs): void {
@@ -35,10 +36,11 @@ export function useTrack(track: Readonly<Ref<HTMLElement | null>>, acts: TrackAc
   useEventListener(track, "pointermove", drag)
   useEventListener(track, ["pointerup", "pointercancel"], release)
   useEventListener(track, "keydown", (event: KeyboardEvent) => {
-    const direction = KEYS[event.key]
-    if (!direction) return
+    const [direction, end] = [KEYS[event.key], ENDS[event.key]]
+    if (direction === undefined && end === undefined) return
     event.preventDefault()
-    acts.nudged(direction)
+    if (end !== undefined) acts.moved(end)
+    else acts.nudged(direction!)
     acts.done()
   })
 }
