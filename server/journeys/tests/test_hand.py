@@ -21,7 +21,7 @@ class HandCase(JourneyCase):
 
     def open_readings(self, page):
         """Wait until the readings tell of the brush as it stands."""
-        page.wait_for_function("window.hollowmist.readings()")
+        page.wait_for_function("window.hollowmist?.readings()")
 
     def settled(self, page, change):
         """Do something that changes the brush, and wait for readings that were taken after it."""

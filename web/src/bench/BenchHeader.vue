@@ -115,6 +115,9 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
   text-overflow: ellipsis;
   white-space: nowrap;
 }
+.clock {
+  margin-left: 0.35em;
+}
 .worry {
   color: var(--ember);
   font-weight: 700;

@@ -93,6 +93,8 @@ function touch(output: Output, input: Input): void {
   flex: 1;
   min-width: 0;
   overflow: auto;
+  /* What goes on past the edge fades: there is more to scroll to. */
+  mask-image: linear-gradient(to right, #000 calc(100% - 16px), transparent);
 }
 table {
   border-collapse: collapse;
