@@ -21,7 +21,7 @@ from .responses import (
     POINTERS,
     TABLE,
 )
-from .settings import BY_NAME, SETTINGS, Setting
+from .settings import BY_NAME, SETTINGS, TAPERED, Setting
 
 VERSION = 4
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
@@ -66,9 +66,22 @@ USE = np.dtype(
 """Record of a shape source in use: `image` is its place among the images at hand, or -1; the turn's
 `cos` and `sin` are derived."""
 
+TAPER = np.dtype(
+    [
+        ("unit", "i4"),
+        ("length", "f4"),
+        ("px", "f4"),
+        ("part", "f4"),
+        ("point", "f4"),
+        ("curve", "f4"),
+        ("opacity", "f4"),
+    ]
+)
+"""Record of a taper: its settings in their order, `unit` being the one that ends in `_in`."""
+
 _FIELD = {"number": "f4", "choice": "i4", "switch": "i4", "colour": "u4"}
 
-BRUSH = np.dtype(
+_PLAIN = np.dtype(
     [(s.name, _FIELD[s.kind]) for s in SETTINGS]
     + [
         ("cos_angle", "f4"),
@@ -94,11 +107,28 @@ BRUSH = np.dtype(
     ],
     align=True,
 )
-"""Record of a brush. Angles' cosines and sines, `hold_flow`, the tip's faces, the inks in OKLab and whether its
-stamps have colours of their own (`coloured`), the bounds of the width in px, `needs_turns`, `link_from` and the
-tables are derived by the kernel `prepare`. The responses are sorted by output:
-those of output k are `link_from[k]` to `link_from[k + 1]`. `grain_image` is the grain's place among the images
-at hand, or -1."""
+
+
+def _with_tapers(plain: np.dtype) -> np.dtype:
+    """A brush's record with its taper settings, which lie one after the other, seen as records too."""
+    fields = [plain.fields[name] for name in plain.names]
+    return np.dtype(
+        {
+            "names": [*plain.names, "tapers"],
+            "formats": [*(kind for kind, _ in fields), (TAPER, (2 * len(TAPERED),))],
+            "offsets": [*(offset for _, offset in fields), plain.fields["taper_start_in"][1]],
+            "itemsize": plain.itemsize,
+        },
+        align=True,
+    )
+
+
+BRUSH = _with_tapers(_PLAIN)
+"""Record of a brush. `tapers` are start and end of the pen (and of all, where they are shared), finger and mouse.
+Angles' cosines and sines, `hold_flow`, the tip's faces, the inks in OKLab and whether its stamps have colours of
+their own (`coloured`), the bounds of the width in px, `needs_turns`, `link_from` and the tables are derived by the
+kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.
+`grain_image` is the grain's place among the images at hand, or -1."""
 
 
 @dataclass(frozen=True)

@@ -174,6 +174,10 @@ LINE = (
 )
 
 
+TAPERED = ("", "finger_", "mouse_")
+"""Prefixes of the tapers' settings: those of the pen, and of all where they are shared, have none."""
+
+
 def _taper(prefix: str, end: str, where: str) -> tuple[Setting, ...]:
     """A taper's length in three units, its point, its shape and the opacity at its tip."""
     name = f"{prefix}taper_{end}"
@@ -213,13 +217,13 @@ WEIGHT = (
     percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size.", high=4.0),
     number("thinnest_px", "Thinnest", "weight", 0, "No touch draws thinner than this.", "px", 0.0, 2000.0, 0.5),
     number("thickest_px", "Thickest", "weight", 2000, "No press draws thicker than this.", "px", 0.5, 2000.0, 0.5),
-    *_taper("", "start", "Start"),
-    *_taper("", "end", "End"),
     choice("tapers_for", "Tapers for", "weight", "One pair of tapers for all, or a pair for each.", "all", "each"),
-    *_taper("finger_", "start", "Start"),
-    *_taper("finger_", "end", "End"),
-    *_taper("mouse_", "start", "Start"),
-    *_taper("mouse_", "end", "End"),
+    *(
+        setting
+        for pointer in TAPERED
+        for end, where in (("start", "Start"), ("end", "End"))
+        for setting in _taper(pointer, end, where)
+    ),
 )
 
 TIP = (

@@ -2,7 +2,6 @@
 
 from numba import float32
 
-from .records import FINGER, MOUSE
 from .registry import helper
 from .respond import TO_OPACITY, TO_SIZE, factor
 
@@ -18,49 +17,23 @@ ONE = float32(1)
 
 
 @helper
-def length_in(brush, unit, times, px, part):
+def length_of(brush, taper):
     """A taper's length in px, or its share of the stroke."""
-    if unit == PX:
-        return px
-    return part if unit == PART else times * brush.size
+    if taper.unit == PX:
+        return taper.px
+    return taper.part if taper.unit == PART else taper.length * brush.size
 
 
 @helper
 def set_tapers(state, brush):
     """Keep the tapers that hold for the pointer in hand."""
-    kind = state.kind if brush.tapers_for == EACH else 0
-    b = brush
-    if kind == FINGER:
-        state.start_in, state.end_in = b.finger_taper_start_in, b.finger_taper_end_in
-        state.start_length = length_in(
-            b, state.start_in, b.finger_taper_start_length, b.finger_taper_start_px, b.finger_taper_start_part
-        )
-        state.end_length = length_in(
-            b, state.end_in, b.finger_taper_end_length, b.finger_taper_end_px, b.finger_taper_end_part
-        )
-        state.start_point, state.end_point = b.finger_taper_start_point, b.finger_taper_end_point
-        state.start_curve, state.end_curve = b.finger_taper_start_curve, b.finger_taper_end_curve
-        state.start_opacity, state.end_opacity = b.finger_taper_start_opacity, b.finger_taper_end_opacity
-    elif kind == MOUSE:
-        state.start_in, state.end_in = b.mouse_taper_start_in, b.mouse_taper_end_in
-        state.start_length = length_in(
-            b, state.start_in, b.mouse_taper_start_length, b.mouse_taper_start_px, b.mouse_taper_start_part
-        )
-        state.end_length = length_in(
-            b, state.end_in, b.mouse_taper_end_length, b.mouse_taper_end_px, b.mouse_taper_end_part
-        )
-        state.start_point, state.end_point = b.mouse_taper_start_point, b.mouse_taper_end_point
-        state.start_curve, state.end_curve = b.mouse_taper_start_curve, b.mouse_taper_end_curve
-        state.start_opacity, state.end_opacity = b.mouse_taper_start_opacity, b.mouse_taper_end_opacity
-    else:
-        state.start_in, state.end_in = b.taper_start_in, b.taper_end_in
-        state.start_length = length_in(b, state.start_in, b.taper_start_length, b.taper_start_px, b.taper_start_part)
-        state.end_length = length_in(b, state.end_in, b.taper_end_length, b.taper_end_px, b.taper_end_part)
-        state.start_point, state.end_point = b.taper_start_point, b.taper_end_point
-        state.start_curve, state.end_curve = b.taper_start_curve, b.taper_end_curve
-        state.start_opacity, state.end_opacity = b.taper_start_opacity, b.taper_end_opacity
-    state.start_curve = BLUNTEST**-state.start_curve
-    state.end_curve = BLUNTEST**-state.end_curve
+    first = 2 * state.kind if brush.tapers_for == EACH else 0
+    start, end = brush.tapers[first], brush.tapers[first + 1]
+    state.start_in, state.end_in = start.unit, end.unit
+    state.start_length, state.end_length = length_of(brush, start), length_of(brush, end)
+    state.start_point, state.end_point = start.point, end.point
+    state.start_curve, state.end_curve = BLUNTEST**-start.curve, BLUNTEST**-end.curve
+    state.start_opacity, state.end_opacity = start.opacity, end.opacity
 
 
 @helper

@@ -65,6 +65,20 @@ class ReadingTests(TestCase):
         self.assertEqual(int(record["ink"]), 0x010203)
         self.assertEqual(int(record["finish"]), 0)
 
+    def test_the_tapers_lie_in_the_record_as_their_settings_do(self):
+        ends = [f"{who}taper_{end}" for who in ("", "finger_", "mouse_") for end in ("start", "end")]
+        document, want = default_document(), []
+        for i, name in enumerate(ends):
+            of = {"length": 0.1 * i, "px": 10.0 + i, "part": 0.02 * i, "point": 0.03 * i, "curve": -0.1 * i}
+            of["opacity"] = 1.0 - 0.1 * i
+            document |= {f"{name}_{key}": value for key, value in of.items()} | {f"{name}_in": "px"}
+            want.append(of | {"unit": 1})
+        tapers = brush.to_record(read(document))["tapers"][0]
+        self.assertEqual(len(tapers), len(ends))
+        for taper, of in zip(tapers, want, strict=True):
+            for key, value in of.items():
+                self.assertAlmostEqual(float(taper[key]), value, places=6, msg=key)
+
     def test_the_schema_states_ranges(self):
         size = brush.json_schema()["properties"]["size"]
         self.assertEqual((size["minimum"], size["maximum"]), (0.5, 2000.0))

@@ -24,7 +24,7 @@ from ..weight import EACH
     GRAIN,
     SPREAD,
 ) = range(18)
-"""Numbers of the causes, as `hollowmist_core.causes.CAUSES` lists them."""
+"""Numbers of the causes, as `hollowmist_core.causes.CAUSES` lists them; the tapers as a brush has them."""
 
 LAST = SPREAD
 """The last of them; after it come the responses."""
@@ -48,12 +48,6 @@ def link_varies(link):
 
 
 @helper
-def own_tapers(brush):
-    """Whether finger and mouse have tapers of their own."""
-    return brush.tapers_for == EACH
-
-
-@helper
 def has_cause(brush, cause):
     """Whether a brush has something that may vary its line."""
     b = brush
@@ -63,18 +57,10 @@ def has_cause(brush, cause):
         link = b.responses[cause - FIRST_LINK]
         # Colour varies neither the width nor how much the ink covers.
         return link_varies(link) and not drives_colour(link.output)
-    if cause == START_TAPER:
-        return b.taper_start_length + b.taper_start_px + b.taper_start_part > 0.0
-    if cause == END_TAPER:
-        return b.taper_end_length + b.taper_end_px + b.taper_end_part > 0.0
-    if cause == FINGER_START:
-        return own_tapers(b) and b.finger_taper_start_length + b.finger_taper_start_px + b.finger_taper_start_part > 0
-    if cause == FINGER_END:
-        return own_tapers(b) and b.finger_taper_end_length + b.finger_taper_end_px + b.finger_taper_end_part > 0
-    if cause == MOUSE_START:
-        return own_tapers(b) and b.mouse_taper_start_length + b.mouse_taper_start_px + b.mouse_taper_start_part > 0
-    if cause == MOUSE_END:
-        return own_tapers(b) and b.mouse_taper_end_length + b.mouse_taper_end_px + b.mouse_taper_end_part > 0
+    if cause < SIZE_JITTER:
+        taper = b.tapers[cause]
+        shown = cause <= END_TAPER or b.tapers_for == EACH
+        return shown and taper.length + taper.px + taper.part > 0.0
     if cause == SIZE_JITTER:
         return b.size_jitter > 0
     if cause == SCATTER_ACROSS:
@@ -107,18 +93,9 @@ def switch_off(brush, cause):
     b = brush
     if cause >= FIRST_LINK:
         b.responses[cause - FIRST_LINK].on = 0
-    elif cause == START_TAPER:
-        b.taper_start_length = b.taper_start_px = b.taper_start_part = 0.0
-    elif cause == END_TAPER:
-        b.taper_end_length = b.taper_end_px = b.taper_end_part = 0.0
-    elif cause == FINGER_START:
-        b.finger_taper_start_length = b.finger_taper_start_px = b.finger_taper_start_part = 0.0
-    elif cause == FINGER_END:
-        b.finger_taper_end_length = b.finger_taper_end_px = b.finger_taper_end_part = 0.0
-    elif cause == MOUSE_START:
-        b.mouse_taper_start_length = b.mouse_taper_start_px = b.mouse_taper_start_part = 0.0
-    elif cause == MOUSE_END:
-        b.mouse_taper_end_length = b.mouse_taper_end_px = b.mouse_taper_end_part = 0.0
+    elif cause < SIZE_JITTER:
+        taper = b.tapers[cause]
+        taper.length = taper.px = taper.part = 0.0
     elif cause == SIZE_JITTER:
         b.size_jitter = 0.0
     elif cause == SCATTER_ACROSS:

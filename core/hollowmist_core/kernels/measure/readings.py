@@ -48,12 +48,8 @@ def scale_lengths(brush, times):
     b.size *= times
     b.thinnest_px *= times
     b.thickest_px *= times
-    b.taper_start_px *= times
-    b.taper_end_px *= times
-    b.finger_taper_start_px *= times
-    b.finger_taper_end_px *= times
-    b.mouse_taper_start_px *= times
-    b.mouse_taper_end_px *= times
+    for i in range(len(b.tapers)):
+        b.tapers[i].px *= times
     b.grain_px *= times
     b.fade_out *= times
     b.far *= times
