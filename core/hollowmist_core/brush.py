@@ -21,9 +21,9 @@ from .responses import (
     POINTERS,
     TABLE,
 )
-from .settings import BY_NAME, SETTINGS, TAPERED, Setting
+from .settings import BY_NAME, SETTINGS, TAPERED, TAPERS, Setting
 
-VERSION = 4
+VERSION = 5
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
 
 MAX_SHAPES = 12
@@ -74,7 +74,6 @@ TAPER = np.dtype(
         ("part", "f4"),
         ("point", "f4"),
         ("curve", "f4"),
-        ("opacity", "f4"),
     ]
 )
 """Record of a taper: its settings in their order, `unit` being the one that ends in `_in`."""
@@ -115,7 +114,7 @@ def _with_tapers(plain: np.dtype) -> np.dtype:
     return np.dtype(
         {
             "names": [*plain.names, "tapers"],
-            "formats": [*(kind for kind, _ in fields), (TAPER, (2 * len(TAPERED),))],
+            "formats": [*(kind for kind, _ in fields), (TAPER, (len(TAPERS) * len(TAPERED),))],
             "offsets": [*(offset for _, offset in fields), plain.fields["taper_start_in"][1]],
             "itemsize": plain.itemsize,
         },
@@ -124,7 +123,8 @@ def _with_tapers(plain: np.dtype) -> np.dtype:
 
 
 BRUSH = _with_tapers(_PLAIN)
-"""Record of a brush. `tapers` are start and end of the pen (and of all, where they are shared), finger and mouse.
+"""Record of a brush. `tapers` are those of the pen (and of all, where they are shared), of the finger and of the mouse,
+each in the order of `settings.TAPERS`.
 Angles' cosines and sines, `hold_flow`, the tip's faces, the inks in OKLab and whether its stamps have colours of
 their own (`coloured`), the bounds of the width in px, `needs_turns`, `link_from` and the tables are derived by the
 kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.
@@ -272,6 +272,25 @@ def _dumped(links: dict) -> dict:
     return {name: link.model_dump(mode="json") for name, link in links.items()}
 
 
+def _brought_up(document: dict, version: int) -> dict:
+    """A document of an older version, with what it said in that version's way said in this one's."""
+    if version < 3 and isinstance(document.get("responses"), dict):
+        # What was left out stood at its default.
+        first = {output: _dumped(links) for output, links in _first_responses().items()}
+        document = {**document, "responses": {**first, **document["responses"]}}
+    if version < 5:
+        # An opacity taper was an end of its own on the width's taper.
+        for taper in (prefix + name for prefix in TAPERED for name in ("taper_start", "taper_end")):
+            left = document.get(f"{taper}_opacity", 1.0)
+            document = {name: value for name, value in document.items() if name != f"{taper}_opacity"}
+            if left != 1.0:
+                parts = ("in", "length", "px", "part", "curve")
+                shared = {f"{taper}_opacity_{part}": document.get(f"{taper}_{part}") for part in parts}
+                document |= {name: value for name, value in shared.items() if value is not None}
+                document[f"{taper}_opacity_point"] = left
+    return document
+
+
 def read(document: Any) -> dict:
     """Check a brush document and fill in what an older version did not have.
 
@@ -311,10 +330,8 @@ def read(document: Any) -> dict:
                 )
             ]
         )
-    if isinstance(version, int) and version < 3 and isinstance(document.get("responses"), dict):
-        # Up to version 2 what was left out stood at its default.
-        first = {output: _dumped(links) for output, links in _first_responses().items()}
-        document = {**document, "responses": {**first, **document["responses"]}}
+    if isinstance(version, int):
+        document = _brought_up(document, version)
     try:
         whole = BrushDocument.model_validate_json(json.dumps(document)).model_dump(mode="json")
         return whole | {"version": VERSION}

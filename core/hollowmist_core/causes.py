@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from .kernels.measure.causes import CLOSE_SPACING
+from .settings import TAPERED, TAPERS
 
 
 @dataclass(frozen=True)
@@ -28,13 +29,19 @@ def _no_taper(name: str) -> dict[str, Any]:
     return {f"{name}_length": 0.0, f"{name}_px": 0.0, f"{name}_part": 0.0}
 
 
+def _tapers() -> list[Cause]:
+    """The tapers of each pointer, in the order in which the record has them."""
+    causes = []
+    for pointer in TAPERED:
+        for taper in TAPERS:
+            _, end, *of = taper.split("_")
+            label = " ".join([end, *of, "taper"]) + (f", {pointer.removesuffix('_')}" if pointer else "")
+            causes.append(Cause(label, "weight", _no_taper(pointer + taper)))
+    return causes
+
+
 CAUSES = (
-    Cause("start taper", "weight", _no_taper("taper_start")),
-    Cause("end taper", "weight", _no_taper("taper_end")),
-    Cause("start taper, finger", "weight", _no_taper("finger_taper_start")),
-    Cause("end taper, finger", "weight", _no_taper("finger_taper_end")),
-    Cause("start taper, mouse", "weight", _no_taper("mouse_taper_start")),
-    Cause("end taper, mouse", "weight", _no_taper("mouse_taper_end")),
+    *_tapers(),
     Cause("size jitter", "tip", {"size_jitter": 0.0}),
     Cause("scatter across", "tip", {"scatter_across": 0.0}),
     Cause("scatter along", "tip", {"scatter_along": 0.0}),

@@ -177,32 +177,39 @@ LINE = (
 TAPERED = ("", "finger_", "mouse_")
 """Prefixes of the tapers' settings: those of the pen, and of all where they are shared, have none."""
 
+TAPERS = ("taper_start", "taper_end", "taper_start_opacity", "taper_end_opacity")
+"""The tapers of a pointer, in the order in which the record has them: two of the width, two of the opacity."""
 
-def _taper(prefix: str, end: str, where: str) -> tuple[Setting, ...]:
-    """A taper's length in three units, its point, its shape and the opacity at its tip."""
-    name = f"{prefix}taper_{end}"
-    how = f"How far the {end} of the stroke takes to reach its full width."
+
+def _taper(prefix: str, taper: str) -> tuple[Setting, ...]:
+    """A taper's length in three units, its point and its shape."""
+    name, end = prefix + taper, taper.split("_")[1]
+    where, of = end.capitalize(), "opacity" if taper.endswith("opacity") else "width"
+    noun = f"{where} opacity" if of == "opacity" else where
+    how = f"How far the {end} of the stroke takes to reach its full {of}."
+    left, shape = {
+        "width": (
+            f"Width left at the very {end}: 0 % is a needle.",
+            "Needle below zero: the point stays thin for longer. Above zero it is blunt.",
+        ),
+        "opacity": (
+            f"Opacity left at the very {end}: 0 % is nothing.",
+            "Below zero the ink stays faint for longer. Above zero it is dark sooner.",
+        ),
+    }[of]
     return (
         choice(
             f"{name}_in",
-            f"{where} taper in",
+            "Counted in",
             "weight",
             "What the taper's length is counted in.",
             *("× size", "px", "% of stroke"),
         ),
-        number(f"{name}_length", f"{where} taper", "weight", 0, how, *("× size", 0.0, 20.0, 0.1)),
-        number(f"{name}_px", f"{where} taper", "weight", 0, how, *("px", 0.0, 5000.0)),
-        percent(f"{name}_part", f"{where} taper", "weight", 0.0, how),
-        percent(f"{name}_point", f"{where} point", "weight", 0.0, f"Width left at the very {end}: 0 % is a needle."),
-        percent(
-            f"{name}_curve",
-            f"{where} shape",
-            "weight",
-            0.0,
-            "Needle below zero: the point stays thin for longer. Above zero it is blunt.",
-            low=-1.0,
-        ),
-        percent(f"{name}_opacity", f"{where} opacity", "weight", 1.0, f"Opacity left at the very {end}."),
+        number(f"{name}_length", f"{noun} taper", "weight", 0, how, *("× size", 0.0, 20.0, 0.1)),
+        number(f"{name}_px", f"{noun} taper", "weight", 0, how, *("px", 0.0, 5000.0)),
+        percent(f"{name}_part", f"{noun} taper", "weight", 0.0, how),
+        percent(f"{name}_point", f"{noun} point", "weight", 0.0, left),
+        percent(f"{name}_curve", f"{noun} shape", "weight", 0.0, shape, low=-1.0),
     )
 
 
@@ -218,12 +225,7 @@ WEIGHT = (
     number("thinnest_px", "Thinnest", "weight", 0, "No touch draws thinner than this.", "px", 0.0, 2000.0, 0.5),
     number("thickest_px", "Thickest", "weight", 2000, "No press draws thicker than this.", "px", 0.5, 2000.0, 0.5),
     choice("tapers_for", "Tapers for", "weight", "One pair of tapers for all, or a pair for each.", "all", "each"),
-    *(
-        setting
-        for pointer in TAPERED
-        for end, where in (("start", "Start"), ("end", "End"))
-        for setting in _taper(pointer, end, where)
-    ),
+    *(setting for pointer in TAPERED for taper in TAPERS for setting in _taper(pointer, taper)),
 )
 
 TIP = (

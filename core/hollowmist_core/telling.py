@@ -65,8 +65,8 @@ READINGS = (
         "Stamps show",
         "tip",
         "How far the edge swings from stamp to stamp. Above 2 % of the width single stamps show.",
-        "The edge's place is taken at every px of a straight stroke and folded into one spacing; the swing is what is "
-        "left, from its lowest to its highest. The widest spacing is found by halving, inking anew each time.",
+        "The edge's place is taken at every px of a straight stroke without its grain, and folded into one spacing; "
+        "the swing is what is left, from its lowest to its highest. The widest spacing is found by halving.",
     ),
     Reading(
         "density",
@@ -102,8 +102,8 @@ READINGS = (
         "tapers",
         "Tapers",
         "weight",
-        "How long the line takes to its full width and back, and how much width is left at its very ends.",
-        "The width at every px of a stroke at full press; a taper is over at 98 % of the full width.",
+        "How long the line takes to its full width and opacity and back, and how much is left at its very ends.",
+        "Width and darkness at every px of a stroke at full press; a taper is over at 98 % of what the middle has.",
     ),
     Reading(
         "steadying",
@@ -160,10 +160,11 @@ def rows_of(record: np.ndarray, document: dict) -> list[Row]:
             rows.append(Row("even", pointer, f"because of {label}", float(record["effects"][i][kind]), "share"))
         for pressure, width in zip(PRESSURES, record["width"][kind], strict=True):
             rows.append(Row("width", pointer, f"at {pressure:.0%} pressure", float(width), "px"))
-        for name in ("taper_start", "taper_end"):
-            rows.append(Row("tapers", pointer, name.replace("_", " "), float(record[name][kind]), "px"))
-        for name in ("point_start", "point_end"):
-            rows.append(Row("tapers", pointer, name.replace("_", " "), float(record[name][kind]), "share"))
+        for end in ("start", "end"):
+            for of, length, left in (("width", "taper", "point"), ("opacity", "fade", "faint")):
+                way, rest = float(record[f"{length}_{end}"][kind]), float(record[f"{left}_{end}"][kind])
+                rows.append(Row("tapers", pointer, f"{end} taper of {of}", way, "px"))
+                rows.append(Row("tapers", pointer, f"{of} left at {end}", rest, "share"))
     plain = (
         ("edge", "softness", "10 % to 90 %", "px"),
         ("ripple", "ripple", "swing of the edge", "share"),

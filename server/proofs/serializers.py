@@ -48,15 +48,16 @@ class LaneSerializer(serializers.ModelSerializer):
     class Meta:
         model = Lane
         fields = ["id", "name", "set_name", "position", "hidden", "strokes"]
-        extra_kwargs = {"position": {"required": False}, "set_name": {"required": False}}
 
 
-class NewLaneSerializer(serializers.Serializer):
-    """A lane to be made of loose strokes."""
+class WishedLaneSerializer(serializers.Serializer):
+    """A lane as it is to be kept: `strokes` by their ids, `position` among all lanes."""
 
     name = serializers.CharField(max_length=80)
     set_name = serializers.CharField(max_length=40, default="mine")
+    hidden = serializers.BooleanField(default=False)
     strokes = serializers.ListField(child=serializers.UUIDField(), max_length=500)
+    position = serializers.IntegerField(min_value=0, required=False)
 
 
 class ReadLaneSerializer(serializers.Serializer):

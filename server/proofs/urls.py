@@ -10,6 +10,5 @@ urlpatterns = [
     path("lanes", views.LanesView.as_view(), name="lanes"),
     path("lanes/inkml", views.ReadInkMLView.as_view(), name="read-inkml"),
     path("lanes/<uuid:lane_id>", views.LaneView.as_view(), name="lane"),
-    path("lanes/<uuid:lane_id>/restore", views.LaneRestoreView.as_view(), name="lane-restore"),
     path("lanes/<uuid:lane_id>.inkml", views.LaneInkMLView.as_view(), name="lane-inkml"),
 ]

@@ -6,7 +6,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiResponse, extend_schema
+from drf_spectacular.utils import OpenApiParameter, OpenApiResponse, extend_schema
 from hollowmist_core.formats.inkml import MOST_BYTES
 from rest_framework import status
 from rest_framework.exceptions import ValidationError
@@ -20,10 +20,12 @@ from .models import Lane, ProofStroke
 from .serializers import (
     InkMLFileSerializer,
     LaneSerializer,
-    NewLaneSerializer,
     ProofStrokeSerializer,
     ReadLaneSerializer,
+    WishedLaneSerializer,
 )
+
+APART = "Undo of recording: the strokes lie loose on the sheet again."
 
 
 class ProofStrokesView(APIView):
@@ -57,9 +59,9 @@ class ProofStrokeView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
-def own_lane(account, lane_id, deleted=False) -> Lane:
+def own_lane(account, lane_id) -> Lane:
     """An account's lane, or 404."""
-    return get_object_or_404(Lane, pk=lane_id, account=account, deleted_at__isnull=not deleted)
+    return get_object_or_404(lanes.own_lanes(account), pk=lane_id)
 
 
 class LanesView(APIView):
@@ -70,51 +72,30 @@ class LanesView(APIView):
         """All lanes, in order, with their strokes."""
         return Response(LaneSerializer(lanes.own_lanes(request.user), many=True).data)
 
-    @extend_schema(request=NewLaneSerializer, responses={201: LaneSerializer})
-    def post(self, request):
-        """Make a lane of loose strokes."""
-        given = NewLaneSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        wish = given.validated_data
-        try:
-            lane = lanes.make_lane(request.user, wish["name"], wish["set_name"], wish["strokes"])
-        except ValueError as error:
-            raise ValidationError({"detail": f"The lane was not recorded: {error}."}) from None
-        return Response(LaneSerializer(lane).data, status.HTTP_201_CREATED)
-
 
 class LaneView(APIView):
     """One lane."""
 
-    @extend_schema(request=LaneSerializer, responses=LaneSerializer)
-    def patch(self, request, lane_id):
-        """Rename a lane, move it, hide it, or put it into another set."""
-        lane = own_lane(request.user, lane_id)
-        given = LaneSerializer(lane, data=request.data, partial=True)
+    @extend_schema(request=WishedLaneSerializer, responses=LaneSerializer)
+    def put(self, request, lane_id):
+        """Keep a lane; doing it twice is the same as once, and puts a deleted one back."""
+        given = WishedLaneSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        position = given.validated_data.pop("position", None)
-        given.save()
-        if position is not None:
-            lanes.move_lane(lane, position)
-            lane.refresh_from_db()
+        try:
+            lane = lanes.keep_lane(request.user, lane_id, **given.validated_data)
+        except ValueError as error:
+            raise ValidationError({"detail": f"The lane was not recorded: {error}."}) from None
         return Response(LaneSerializer(lane).data)
 
-    @extend_schema(responses={204: None})
+    @extend_schema(parameters=[OpenApiParameter("apart", bool, description=APART)], responses={204: None})
     def delete(self, request, lane_id):
         """Delete a lane."""
-        lanes.delete_lane(own_lane(request.user, lane_id))
+        lane = own_lane(request.user, lane_id)
+        if request.query_params.get("apart") == "true":
+            lanes.take_apart(lane)
+        else:
+            lanes.delete_lane(lane)
         return Response(status=status.HTTP_204_NO_CONTENT)
-
-
-class LaneRestoreView(APIView):
-    """Undo of a delete."""
-
-    @extend_schema(request=None, responses=LaneSerializer)
-    def post(self, request, lane_id):
-        """Put the lane back."""
-        lane = own_lane(request.user, lane_id, deleted=True)
-        lanes.restore_lane(lane)
-        return Response(LaneSerializer(lane).data)
 
 
 class LaneInkMLView(APIView):

@@ -220,14 +220,15 @@ async function readings(brush: BrushDocument, pictures: Pictures, shaky: Rows, c
   const images = imagesOf(module, brush, pictures)
   const taker = new ReadingsTaker(module, new Slots(module), new Workspace(module, images), images)
   taker.setStrokes(stroke(shaky), stroke(cornered))
-  let taken
-  taker.begin(brush)
-  while (!taken) taken = taker.advance()
-  // Once more, now that the engine has seen the code.
-  taken = undefined
-  taker.begin(brush)
-  while (!taken) taken = taker.advance()
-  return taken
+  const take = () => {
+    taker.begin(brush)
+    let taken
+    while (!taken?.whole) taken = taker.advance() ?? taken
+    return taken
+  }
+  // Twice: the second time the engine has seen the code.
+  take()
+  return take()
 }
 
 /** Where the steadied ink was at each sample of a stroke: x and y in turn. */

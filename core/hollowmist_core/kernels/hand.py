@@ -215,6 +215,24 @@ def input_histogram(bins, bin_count, samples, count, which, fast):
         bins[int32(min(0.9999, max(0.0, value)) * bin_count)] += length
 
 
+@kernel(void, array("f4"), array(SAMPLE), int32)
+def widen_reports(spans, samples, count):
+    """Widen what a pointer was seen to report by `count` samples.
+
+    `spans` holds least and most of pressure (0..1), tilt (0..1) and twist (radians), in this order; it begins with
+    every least above its most.
+    """
+    for i in range(count):
+        told_now = (
+            float32(samples[i].pressure),
+            float32(tilt_of(samples[i])),
+            float32(angle_or_zero(samples[i].twist)),
+        )
+        for k in range(3):
+            spans[2 * k] = min(spans[2 * k], told_now[k])
+            spans[2 * k + 1] = max(spans[2 * k + 1], told_now[k])
+
+
 @kernel(int32, array(BRUSH), array(STROKE), array(SAMPLE), int32, array(POINT), int32)
 def trace_hand(brushes, strokes, samples, count, points, kind):
     """Pressure, tilt and running speed of recorded samples as the brush takes them, for the Hand card.

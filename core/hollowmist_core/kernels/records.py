@@ -3,6 +3,7 @@
 import numpy as np
 
 from ..responses import INPUT_NAMES
+from ..settings import TAPERS
 
 TILE = 128
 """Side of a square tile of sheet memory, px."""
@@ -123,6 +124,10 @@ IMAGE = np.dtype(
 )
 """An image at hand: per level its size in texels and where its words begin in the bank."""
 
+TAPERING = np.dtype([("of_stroke", "i4"), ("length", "f4"), ("point", "f4"), ("exponent", "f4")])
+"""A taper of the pointer in hand: its length in px, or as a share of the stroke (`of_stroke`); what is left at the
+very end; the exponent of its shape."""
+
 STROKE = np.dtype(
     [
         ("sheet_width", "i4"),
@@ -171,17 +176,8 @@ STROKE = np.dtype(
         ("along_y", "f4"),
         ("first_x", "f4"),
         ("first_y", "f4"),
-        # Weight: the tapers of the pointer in hand: unit, length, point, exponent, opacity at the tip
-        ("start_in", "i4"),
-        ("start_length", "f4"),
-        ("start_point", "f4"),
-        ("start_curve", "f4"),
-        ("start_opacity", "f4"),
-        ("end_in", "i4"),
-        ("end_length", "f4"),
-        ("end_point", "f4"),
-        ("end_curve", "f4"),
-        ("end_opacity", "f4"),
+        # Weight: the tapers of the pointer in hand
+        ("tapers", TAPERING, (len(TAPERS),)),
         # Responses: the hand's inputs at the stamp being set, 0..1
         ("inputs", "f4", (len(INPUT_NAMES),)),
         # Grain: what its plane was filled with, and where it lies in this stroke

@@ -34,7 +34,7 @@ from .respond import (
     added,
     factor,
 )
-from .weight import opacity_at, rises, width_at
+from .weight import opacity_at, width_at
 
 ELLIPSE, POLYGON, NIB, SHAPES = 0, 1, 2, 3
 """Kinds of tip, as numbered in the setting `tip`."""
@@ -158,9 +158,8 @@ def set_stamp(stamp, state, brush, place, index, s, total):
     stamps, a step having `MOST_STAMPS` of them. The hand's inputs must have been listened to. Returns the line's
     width there, px.
     """
-    risen = rises(state, s, total)
-    width = width_at(state, brush, risen, index)
-    cap = opacity_at(state, brush, risen, s, index)
+    width = width_at(state, brush, s, total, index)
+    cap = opacity_at(state, brush, s, total, index)
     across = width
     if brush.size_jitter > float32(0):
         across *= ONE - brush.size_jitter * chance(state.seed, index, SIZE)

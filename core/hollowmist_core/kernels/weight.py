@@ -1,6 +1,6 @@
 """Weight: how wide and how dark the line is at each point."""
 
-from numba import float32
+from numba import float32, int32
 
 from .registry import helper
 from .respond import TO_OPACITY, TO_SIZE, factor
@@ -13,7 +13,8 @@ EACH = 1
 BLUNTEST = 3.0
 """Exponent of a taper at the ends of its shape setting: 3 is a needle, 1/3 blunt."""
 
-ONE = float32(1)
+WIDTH, OPACITY = 0, 2
+"""Where the pair of tapers of the width begins, and that of the opacity, as `settings.TAPERS` lists them."""
 
 
 @helper
@@ -27,28 +28,29 @@ def length_of(brush, taper):
 @helper
 def set_tapers(state, brush):
     """Keep the tapers that hold for the pointer in hand."""
-    first = 2 * state.kind if brush.tapers_for == EACH else 0
-    start, end = brush.tapers[first], brush.tapers[first + 1]
-    state.start_in, state.end_in = start.unit, end.unit
-    state.start_length, state.end_length = length_of(brush, start), length_of(brush, end)
-    state.start_point, state.end_point = start.point, end.point
-    state.start_curve, state.end_curve = BLUNTEST**-start.curve, BLUNTEST**-end.curve
-    state.start_opacity, state.end_opacity = start.opacity, end.opacity
+    first = len(state.tapers) * state.kind if brush.tapers_for == EACH else 0
+    for k in range(len(state.tapers)):
+        given, taper = brush.tapers[first + k], state.tapers[k]
+        taper.length = length_of(brush, given)
+        taper.of_stroke = int32(given.unit == PART and taper.length > 0.0)
+        taper.point = given.point
+        taper.exponent = BLUNTEST**-given.curve
 
 
 @helper
 def held_back(state):
     """Length of the stroke's end, px, that later samples still change; below zero it is the whole stroke."""
-    whole = state.start_in == PART and state.start_length > 0.0
-    if whole or (state.end_in == PART and state.end_length > 0.0):
-        return -1.0
-    return float(state.end_length)
+    for k in range(len(state.tapers)):
+        if state.tapers[k].of_stroke:
+            return -1.0
+    return max(float(state.tapers[WIDTH + 1].length), float(state.tapers[OPACITY + 1].length))
 
 
 @helper
 def least_length(state):
-    """Length of stroke from which on both tapers have room, px."""
-    return float(state.start_length) + float(state.end_length)
+    """Length of stroke from which on all tapers have room, px."""
+    width = float(state.tapers[WIDTH].length) + float(state.tapers[WIDTH + 1].length)
+    return max(width, float(state.tapers[OPACITY].length) + float(state.tapers[OPACITY + 1].length))
 
 
 @helper
@@ -64,44 +66,44 @@ def rise(along, length, exponent):
 
 
 @helper
-def rises(state, s, total):
-    """How far the start taper and the end taper have come at arc length s of a stroke `total` px long.
-
-    Tapers that are together longer than the stroke shrink in proportion; a single touch has none.
-    """
-    start, end = float(state.start_length), float(state.end_length)
-    if state.start_in == PART:
-        start *= total
-    if state.end_in == PART:
-        end *= total
+def lengths_on(state, pair, total):
+    """Lengths, px, of a pair of tapers on a stroke `total` px long: together no longer than it, in proportion."""
+    a, b = state.tapers[pair], state.tapers[pair + 1]
+    start = float(a.length) * (total if a.of_stroke else 1.0)
+    end = float(b.length) * (total if b.of_stroke else 1.0)
     if start + end > total:
         fit = total / (start + end)
         start *= fit
         end *= fit
-    return rise(s, start, state.start_curve), rise(total - s, end, state.end_curve)
+    return start, end
 
 
 @helper
-def from_point(point, risen):
-    """A taper's share: from its point to 1."""
-    return point + (1.0 - point) * risen
+def share_left(state, pair, s, total):
+    """What a pair of tapers (`WIDTH` or `OPACITY`) leaves, 0..1, at arc length s of a stroke `total` px long.
+
+    A single touch has no tapers.
+    """
+    a, b = state.tapers[pair], state.tapers[pair + 1]
+    if a.length <= 0.0 and b.length <= 0.0:
+        return float32(1)
+    start, end = lengths_on(state, pair, total)
+    risen_a, risen_b = rise(s, start, a.exponent), rise(total - s, end, b.exponent)
+    return float32((a.point + (1.0 - a.point) * risen_a) * (b.point + (1.0 - b.point) * risen_b))
 
 
 @helper
-def width_at(state, brush, risen, index):
+def width_at(state, brush, s, total, index):
     """Width in px: size times its responses, held between thinnest and thickest, then tapered."""
     width = brush.size * factor(state, brush, TO_SIZE, index)
     width = max(brush.least_width, min(brush.most_width, width))
-    taper = from_point(state.start_point, risen[0]) * from_point(state.end_point, risen[1])
-    return width * float32(taper)
+    return width * share_left(state, WIDTH, s, total)
 
 
 @helper
-def opacity_at(state, brush, risen, s, index):
+def opacity_at(state, brush, s, total, index):
     """The most a stamp may cover, 0..1."""
-    most = brush.opacity * factor(state, brush, TO_OPACITY, index)
-    if risen[0] < 1.0 or risen[1] < 1.0:
-        most *= float32(from_point(state.start_opacity, risen[0]) * from_point(state.end_opacity, risen[1]))
+    most = brush.opacity * factor(state, brush, TO_OPACITY, index) * share_left(state, OPACITY, s, total)
     if brush.fade_out > 0.0:
         most *= float32(max(0.0, 1.0 - s / brush.fade_out))
     return most

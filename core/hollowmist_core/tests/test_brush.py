@@ -66,11 +66,11 @@ class ReadingTests(TestCase):
         self.assertEqual(int(record["finish"]), 0)
 
     def test_the_tapers_lie_in_the_record_as_their_settings_do(self):
-        ends = [f"{who}taper_{end}" for who in ("", "finger_", "mouse_") for end in ("start", "end")]
+        each = ("taper_start", "taper_end", "taper_start_opacity", "taper_end_opacity")
+        ends = [who + taper for who in ("", "finger_", "mouse_") for taper in each]
         document, want = default_document(), []
         for i, name in enumerate(ends):
-            of = {"length": 0.1 * i, "px": 10.0 + i, "part": 0.02 * i, "point": 0.03 * i, "curve": -0.1 * i}
-            of["opacity"] = 1.0 - 0.1 * i
+            of = {"length": 0.1 * i, "px": 10.0 + i, "part": 0.02 * i, "point": 0.03 * i, "curve": -0.05 * i}
             document |= {f"{name}_{key}": value for key, value in of.items()} | {f"{name}_in": "px"}
             want.append(of | {"unit": 1})
         tapers = brush.to_record(read(document))["tapers"][0]
@@ -78,6 +78,18 @@ class ReadingTests(TestCase):
         for taper, of in zip(tapers, want, strict=True):
             for key, value in of.items():
                 self.assertAlmostEqual(float(taper[key]), value, places=6, msg=key)
+
+    def test_an_opacity_taper_of_an_older_version_goes_on_as_it_was(self):
+        old = {"version": 4, "taper_end_in": "px", "taper_end_px": 90.0, "taper_end_curve": -0.4}
+        now = read({**old, "taper_end_opacity": 0.2, "taper_start_opacity": 1.0})
+        self.assertEqual(now["taper_end_opacity_in"], "px")
+        self.assertEqual(now["taper_end_opacity_px"], 90.0)
+        self.assertEqual(now["taper_end_opacity_curve"], -0.4)
+        self.assertEqual(now["taper_end_opacity_point"], 0.2)
+        self.assertEqual(now["taper_start_opacity_length"], 0.0)
+        self.assertEqual(now["version"], brush.VERSION)
+        # In this version's way it is not known any more.
+        self.assert_refused({"taper_end_opacity": 0.2})
 
     def test_the_schema_states_ranges(self):
         size = brush.json_schema()["properties"]["size"]

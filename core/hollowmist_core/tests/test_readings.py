@@ -15,7 +15,7 @@ from ..kernels.records import FINGER, MOUSE, PEN
 from ..native import PAPER, Sheet, Stroke, prepared
 from ..readings import measured
 from ..scaling import scaled
-from ..settings import SETTINGS
+from ..settings import SETTINGS, TAPERED, TAPERS
 from ..telling import as_csv, cause_label, is_even, rows_of
 from . import straight
 
@@ -106,6 +106,27 @@ class TipReadingTests(TestCase):
             at = [np.interp(level * profile.max(), half, np.arange(len(half))) for level in (0.1, 0.9)]
             self.assertAlmostEqual(float(measured(document)[0]["softness"]), at[1] - at[0], delta=0.3)
 
+    def test_the_places_of_10_and_90_percent_are_those_of_the_profile(self):
+        record = measured(read({"size": 60.0, "softness": 0.5, "responses": {}}))[0]
+        count, step = int(record["profile_count"]), float(record["profile_step"])
+        profile, x = record["profile"][:count], step * np.arange(count)
+        peak = int(np.argmax(profile))
+        rising = np.interp((0.1, 0.9), profile[: peak + 1] / profile.max(), x[: peak + 1])
+        np.testing.assert_allclose(record["edges"][:2], rising, atol=0.05)
+        # Both edges are alike: the profile is symmetric about its middle.
+        np.testing.assert_allclose(record["edges"][:2] + record["edges"][:1:-1], step * (count - 1), atol=0.1)
+
+    def test_a_grain_is_no_stamp(self):
+        plain = {"size": 60.0, "spacing": 0.3, "responses": {}}
+        grained = measured(read({**plain, **GRAINED, "grain_way": "cut", "bite": 1.0}), grain)[0]
+        alone = measured(read(plain))[0]
+        self.assertAlmostEqual(float(grained["ripple"]), float(alone["ripple"]), places=5)
+        self.assertAlmostEqual(float(grained["widest_spacing"]), float(alone["widest_spacing"]), places=5)
+
+    def test_an_edge_that_is_ragged_by_itself_is_told(self):
+        ragged = {"size": 60.0, "spacing": 0.05, "size_jitter": 0.6, "stamps": 1.0, "responses": {}}
+        self.assertEqual(float(measured(read(ragged))[0]["widest_spacing"]), -1.0)
+
     def test_stamps_apart_have_no_edge(self):
         record = measured(read({"size": 30.0, "spacing": 2.0, "responses": {}}))[0]
         self.assertEqual(float(record["ripple"]), 1.0)
@@ -145,6 +166,26 @@ class TaperReadingTests(TestCase):
         self.assertAlmostEqual(float(record["taper_end"][PEN]), 60 * 0.8586, delta=4.0)
 
 
+    def test_tapers_of_the_opacity_are_read_apart(self):
+        fading = {"taper_start_opacity_in": "px", "taper_start_opacity_px": 140.0, "taper_start_opacity_point": 0.25}
+        record = measured(read({"size": 30.0, "responses": {}, **fading}))[0]
+        # A stamp covers what lies before it too: the line is as dark as it will be a radius further on.
+        self.assertAlmostEqual(float(record["fade_start"][PEN]), 140 * (1 - np.sqrt(0.02 / 0.75)) - 13, delta=3.0)
+        self.assertLess(float(record["faint_start"][PEN]), 0.5)
+        self.assertLess(float(record["fade_end"][PEN]), 1.5)
+        self.assertLess(float(record["taper_start"][PEN]), 18.0)
+
+    def test_what_is_drawn_of_a_taper_is_the_stroke(self):
+        document = read({"size": 30.0, "responses": {}, "taper_end_length": 4.0})
+        record = measured(document)[0]
+        widths, step = record["along_width"][PEN], float(record["along_step"][PEN])
+        s = step * np.arange(len(widths))
+        rest = np.clip((s[-1] - s) / 120.0, 0, 1)
+        inner = slice(20, -4)
+        np.testing.assert_allclose(widths[inner], (30 * rest * (2 - rest))[inner], atol=1.0)
+        np.testing.assert_allclose(record["along_dark"][PEN][20:-30], 1.0, atol=0.02)
+
+
 class EvennessTests(TestCase):
     def causes(self, settings, kind):
         document = read({"size": 30.0, "responses": {}, **settings})
@@ -169,6 +210,23 @@ class EvennessTests(TestCase):
 
         _, found = self.causes({"size_jitter": 0.3}, PEN)
         self.assertEqual(found, ["size jitter"])
+
+    def test_an_opacity_taper_of_the_mouse_alone_is_found(self):
+        fading = {"tapers_for": "each", "mouse_taper_start_opacity_length": 2.0}
+        record, found = self.causes(fading, MOUSE)
+        self.assertEqual(found, ["start opacity taper, mouse"])
+        self.assertEqual([is_even(record, kind) for kind in (PEN, FINGER, MOUSE)], [True, True, False])
+
+    def test_pointers_are_told_apart_where_a_link_holds_for_one_of_them(self):
+        only = {"size": {"speed": {"range": [1.0, 0.5], "pointers": ["finger"]}}}
+        record, found = self.causes({"responses": only}, FINGER)
+        self.assertEqual(found, ["Speed → size"])
+        self.assertEqual([is_even(record, kind) for kind in (PEN, FINGER, MOUSE)], [True, False, True])
+
+    def test_what_goes_with_the_pens_lean_varies_the_pens_line_only(self):
+        leaning = {"size": {"tilt": {"range": [1.0, 1.5]}}, "opacity": {"azimuth": {"range": [1.0, 0.5]}}}
+        record, _ = self.causes({"responses": leaning, "thickest": 2.0}, PEN)
+        self.assertEqual([is_even(record, kind) for kind in (PEN, FINGER, MOUSE)], [False, True, True])
 
     def test_ink_that_a_grain_holds_back_is_a_cause_and_what_creeps_evenly_is_none(self):
         held = {**GRAINED, "size": 30.0, "bite": 0.0, "spread": 0.3, "spread_held": 1.0}
@@ -212,7 +270,7 @@ class EvennessTests(TestCase):
     def test_taking_a_cause_out_is_what_the_document_says(self):
         everything = {
             "tapers_for": "each",
-            **{f"{who}taper_{end}_length": 1.0 for who in ("", "finger_", "mouse_") for end in ("start", "end")},
+            **{f"{who}{taper}_length": 1.0 for who in TAPERED for taper in TAPERS},
             "size_jitter": 0.2,
             "scatter_across": 0.3,
             "scatter_along": 0.3,

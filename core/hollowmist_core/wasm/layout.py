@@ -12,9 +12,10 @@ from .. import brush, causes, papers, proofs, readings, responses, settings, tel
 from ..kernels import records
 from ..kernels.curve import GAP
 from ..kernels.generate.screens import SCREEN
-from ..kernels.measure.causes import FIRST_LINK
+from ..kernels.measure.causes import FIRST_LINK, TAPERS_EACH
 from ..kernels.measure.evenness import EVEN
-from ..kernels.measure.records import PRESSURES, READINGS
+from ..kernels.measure.readings import CAUSES as FIRST_CAUSE_STEP
+from ..kernels.measure.records import ALONG, PRESSURES, READINGS
 from ..kernels.prepare.blur import MARGIN
 from ..kernels.prepare.figures import FIGURES
 from ..kernels.prepare.steps import MOST_POINTS, STEP
@@ -112,6 +113,9 @@ def typescript() -> str:
         "MOST_GRAIN": kinds.MOST_GRAIN,
         "MOST_STEPS": recipe.MOST_STEPS,
         "FIRST_LINK": FIRST_LINK,
+        "TAPERS_EACH": TAPERS_EACH,
+        "FIRST_CAUSE_STEP": FIRST_CAUSE_STEP,
+        "ALONG": ALONG,
         "EVEN": EVEN,
         "PROBE_SIDE": readings.SIDE,
         "PROBE_WORK": readings.WORK,

@@ -32,6 +32,8 @@ def keep_stroke(account, stroke_id, kind: int, erase: bool, samples: bytes, draw
 
 
 def delete_stroke(stroke: ProofStroke) -> None:
-    """Take a stroke off the proof sheet; it can be put back."""
+    """Take a stroke off the proof sheet; it can be put back. One that lies in a lane is not on the sheet, and stays."""
+    if stroke.lane_id is not None:
+        return
     stroke.deleted_at = timezone.now()
     stroke.save(update_fields=["deleted_at"])

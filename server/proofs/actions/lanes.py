@@ -1,8 +1,10 @@
-"""What people do with lanes of their own: make one of loose strokes, read one from InkML, order, delete."""
+"""What people do with lanes of their own: keep one as it is wished, read one from InkML, delete, take apart."""
 
 import time
 
 from django.db import transaction
+from django.db.models import Prefetch, Q
+from django.http import Http404
 from django.utils import timezone
 from hollowmist_core.formats import inkml
 from hollowmist_core.native import Stroke
@@ -18,32 +20,46 @@ class TooManyLanesError(ValueError):
 
 
 def own_lanes(account):
-    """The lanes of an account, in order."""
-    return Lane.objects.filter(account=account, deleted_at=None).prefetch_related("strokes")
+    """The lanes of an account with their strokes, in order."""
+    strokes = Prefetch("strokes", ProofStroke.objects.filter(deleted_at=None))
+    return Lane.objects.filter(account=account, deleted_at=None).prefetch_related(strokes)
 
 
-def _new_lane(account, name: str, set_name: str) -> Lane:
+def _new_lane(account, name: str, set_name: str, lane_id=None) -> Lane:
     count = own_lanes(account).count()
     if count >= MOST_LANES:
         raise TooManyLanesError(f"you have {count} lanes, as many as can be kept; delete one first")
-    return Lane.objects.create(account=account, name=name, set_name=set_name, position=count)
+    own_id = {"pk": lane_id} if lane_id else {}
+    return Lane.objects.create(account=account, name=name, set_name=set_name, position=count, **own_id)
 
 
 @transaction.atomic
-def make_lane(account, name: str, set_name: str, stroke_ids) -> Lane:
-    """Make a lane of loose strokes.
+def keep_lane(account, lane_id, name: str, set_name: str, hidden: bool, strokes, position: int | None = None) -> Lane:
+    """Keep a lane under the id that its device gave it, as it is wished; keeping it again puts a deleted one back.
+
+    Of the `strokes` (ids) those that lie loose become the lane's; it loses none that it has.
 
     Raises
     ------
     ValueError
-        None of the strokes is there any more, or there are too many lanes.
+        A new lane has no stroke that is still there, or there are too many lanes.
+    Http404
+        The id is another account's.
     """
-    strokes = ProofStroke.objects.filter(account=account, pk__in=stroke_ids, deleted_at=None, lane=None)
-    if not strokes.exists():
-        raise ValueError("there is no stroke to record; draw on the proof sheet first")
-    lane = _new_lane(account, name, set_name)
-    strokes.update(lane=lane)
-    return lane
+    lane = Lane.objects.select_for_update().filter(pk=lane_id).first()
+    if lane is not None and lane.account_id != account.pk:
+        raise Http404
+    mine = ProofStroke.objects.filter(Q(lane=None) | Q(lane=lane_id), account=account, deleted_at=None)
+    if lane is None:
+        if not mine.filter(pk__in=strokes).exists():
+            raise ValueError("there is no stroke to record; draw on the proof sheet first")
+        lane = _new_lane(account, name, set_name, lane_id)
+    mine.filter(pk__in=strokes).update(lane=lane)
+    lane.name, lane.set_name, lane.hidden, lane.deleted_at = name, set_name, hidden, None
+    lane.save()
+    if position is not None:
+        move_lane(lane, position)
+    return own_lanes(account).get(pk=lane_id)
 
 
 @transaction.atomic
@@ -89,7 +105,8 @@ def delete_lane(lane: Lane) -> None:
     lane.save(update_fields=["deleted_at"])
 
 
-def restore_lane(lane: Lane) -> None:
-    """Put a deleted lane back."""
-    lane.deleted_at = None
-    lane.save(update_fields=["deleted_at"])
+@transaction.atomic
+def take_apart(lane: Lane) -> None:
+    """Undo of recording: the lane's strokes lie loose on the sheet again, and the lane goes."""
+    lane.strokes.update(lane=None)
+    delete_lane(lane)

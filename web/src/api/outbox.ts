@@ -14,16 +14,34 @@ export interface WaitingBrush {
   document: BrushDocument
 }
 
-export interface WaitingStroke {
+/** A stroke as it lies on the device. */
+export interface StoredStroke {
   id: string
+  kind: Kind
+  erase: boolean
+  samples: Float32Array<ArrayBuffer>
+}
+
+export interface WaitingStroke extends StoredStroke {
   account: string
   /** Order of the acts: what waits is sent oldest first. */
   at: number
   act: "keep" | "delete"
-  kind: Kind
-  erase: boolean
-  samples: Float32Array<ArrayBuffer>
   drawnAt: number
+}
+
+export interface WaitingLane {
+  id: string
+  account: string
+  at: number
+  /** "apart" is the undo of recording: its strokes lie loose again. */
+  act: "keep" | "delete" | "apart"
+  name: string
+  set: string
+  hidden: boolean
+  /** Its place among all lanes. */
+  position: number
+  strokes: StoredStroke[]
 }
 
 export interface WaitingSource {
@@ -40,6 +58,7 @@ export interface WaitingSource {
 interface Schema extends DBSchema {
   brushes: { key: string; value: WaitingBrush }
   strokes: { key: string; value: WaitingStroke }
+  lanes: { key: string; value: WaitingLane }
   sources: { key: string; value: WaitingSource }
 }
 
@@ -55,13 +74,14 @@ function widened(before: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
 }
 
 export function outbox(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>("hollowmist", 3, {
+  opened ??= openDB<Schema>("hollowmist", 4, {
     async upgrade(db, from, _to, acts) {
       if (from < 1) {
         db.createObjectStore("brushes", { keyPath: "id" })
         db.createObjectStore("strokes", { keyPath: "id" })
       }
       if (from < 2) db.createObjectStore("sources", { keyPath: "id" })
+      if (from < 4) db.createObjectStore("lanes", { keyPath: "id" })
       if (from === 1 || from === 2) {
         // Samples had no twist before: strokes that still wait get one of zero.
         const strokes = acts.objectStore("strokes")

@@ -16,6 +16,7 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const { standing, keptAt, message, roll } = bench.keeping
+const { away } = bench.queue
 
 const clock = computed(
   () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
@@ -24,7 +25,7 @@ const says = computed(
   () =>
     ({
       opening: "opening",
-      kept: "kept",
+      kept: away.value ? "your strokes wait: all is safe on this device" : "kept",
       keeping: "keeping",
       "signed-out": "you are signed out: all is safe on this device",
       waiting: "keeping waits: all is safe on this device",
@@ -39,7 +40,7 @@ async function signIn(): Promise<void> {
   await router.push({ name: "sign-in", query: { to: route.fullPath } })
 }
 
-const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.value))
+const worry = computed(() => away.value || !["opening", "kept", "keeping"].includes(standing.value))
 </script>
 
 <template>
@@ -54,7 +55,7 @@ const worry = computed(() => !["opening", "kept", "keeping"].includes(standing.v
       {{ bench.state.value?.name }}
     </button>
     <span class="standing small" :class="{ worry }" role="status"
-      >{{ says }}<span v-if="standing === 'kept'" class="clock"> {{ clock }}</span></span
+      >{{ says }}<span v-if="standing === 'kept' && !away" class="clock"> {{ clock }}</span></span
     >
     <button v-if="standing === 'signed-out'" type="button" class="quiet again" @click="signIn">
       Sign in again

@@ -26,8 +26,8 @@ function show(next: string): void {
   bench.closeStep()
 }
 
-async function record(): Promise<void> {
-  await bench.record(name.value.trim() || "My strokes", target.value)
+function record(): void {
+  bench.record(name.value.trim() || "My strokes", target.value)
   name.value = ""
 }
 
@@ -43,12 +43,7 @@ async function read(event: Event): Promise<void> {
 function rename(event: Event, key: string): void {
   const lane = lanes.value.find((one) => one.key === key)
   const next = (event.target as HTMLInputElement).value.trim()
-  if (lane && next && next !== lane.label) void bench.own.change(lane, { name: next })
-}
-
-function move(key: string, by: number): void {
-  const lane = lanes.value.find((one) => one.key === key)
-  if (lane) void bench.own.change(lane, { position: lanes.value.indexOf(lane) + by })
+  if (lane && next && next !== lane.label) bench.own.change(lane, { label: next })
 }
 </script>
 
@@ -99,7 +94,7 @@ function move(key: string, by: number): void {
           class="quiet"
           :aria-label="`${lane.label}: earlier`"
           :disabled="i === 0"
-          @click="move(lane.key, -1)"
+          @click="bench.own.move(lane, -1)"
         >
           <ArrowUp :size="20" />
         </button>
@@ -108,7 +103,7 @@ function move(key: string, by: number): void {
           class="quiet"
           :aria-label="`${lane.label}: later`"
           :disabled="i === shown.length - 1"
-          @click="move(lane.key, 1)"
+          @click="bench.own.move(lane, 1)"
         >
           <ArrowDown :size="20" />
         </button>

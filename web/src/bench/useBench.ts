@@ -16,6 +16,7 @@ import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "./useLanes"
 import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
+import { useStrokeQueue } from "./useStrokeQueue"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
 const ONE_STEP = 700
@@ -26,9 +27,10 @@ const FIRST_IN_HAND = "loop-0"
 export function makeBench(id: string, account: string) {
   const engine = useEngine()
   const keeping = useKeeping(id, account)
-  const proofs = useProofStrokes(account)
+  const queue = useStrokeQueue(account, () => void openStrokes())
+  const proofs = useProofStrokes(queue)
   const lanes = useLanes()
-  const own = useOwnLanes()
+  const own = useOwnLanes(queue)
   const history = useHistory()
   const state = shallowRef<BrushState>()
   const erase = ref(false)
@@ -107,14 +109,38 @@ export function makeBench(id: string, account: string) {
 
   watch(shownLanes, showStrokes)
 
-  /** Make a lane of the loose strokes. */
-  async function record(name: string, set: string): Promise<void> {
-    const loose = proofs.strokes.value
-    if (!(await own.record(name, set, loose))) return
-    proofs.leave(loose)
-    changeMany({ proofs: set }, "proofs")
-    closeStep()
+  /** What is kept and waits of strokes and lanes of one's own, as it stands now. */
+  async function openStrokes(): Promise<void> {
+    await Promise.all([proofs.open(), own.open()])
     showStrokes()
+  }
+
+  /** Make a lane of the loose strokes, and show the brush on its set. */
+  function record(name: string, set: string): void {
+    const loose = proofs.strokes.value
+    const before = String(state.value?.document.proofs ?? "")
+    if (loose.length === 0 || !state.value) return
+    const lane = own.record(name, set, loose)
+    const place = own.lanes.value.indexOf(lane)
+    const showOn = (proofs: string) => {
+      if (state.value) put({ ...state.value, document: { ...state.value.document, proofs } })
+      showStrokes()
+    }
+    proofs.leave(loose)
+    showOn(set)
+    closeStep()
+    history.push({
+      undo: () => {
+        own.takeApart(lane)
+        proofs.join(loose)
+        showOn(before)
+      },
+      redo: () => {
+        own.put(lane, place)
+        proofs.leave(loose)
+        showOn(set)
+      },
+    })
   }
 
   function drew(stroke: KeptStroke): void {
@@ -178,7 +204,7 @@ export function makeBench(id: string, account: string) {
   onScopeDispose(() => void engine.api.cancel())
   start().catch((error: Error) => keeping.fail(error.message))
   return {
-    ...{ id, engine, state, erase, inHand, keeping, lanes, own, shownLanes, proofs, history },
+    ...{ id, engine, state, erase, inHand, keeping, lanes, own, shownLanes, proofs, queue, history },
     ...{ change, changeMany, changeLink, closeStep, record, rename, drew, clear, takeInHand, takeTheirs },
   }
 }

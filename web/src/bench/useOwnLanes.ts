@@ -1,14 +1,14 @@
 // Lanes of one's own: recorded from loose strokes or read from InkML, named, ordered, hidden, deleted.
 import { shallowRef } from "vue"
 import { api, reach, sendForm } from "@/api/client"
+import type { WaitingLane } from "@/api/outbox"
 import type { components } from "@/generated/api"
 import { notice } from "@/shell/notice"
 import type { KeptStroke } from "@/engine/desk"
 import { FLOATS } from "@/engine/sheet"
+import { strokeFrom } from "./samples"
 import type { Lane } from "./useLanes"
-import { fromBase64, kindNumbered } from "./useProofStrokes"
-
-type Sent = components["schemas"]["Lane"]
+import type { StrokeQueue } from "./useStrokeQueue"
 
 export interface OwnLane extends Lane {
   set: string
@@ -29,58 +29,86 @@ function cornerOf(strokes: KeptStroke[]): [number, number] {
   return Number.isFinite(left) ? [left, Math.max(0, top - LABEL_UP)] : [0, 0]
 }
 
-function laneFrom(sent: Sent): OwnLane {
-  const strokes = sent.strokes.map((one) => ({
-    id: one.id,
-    kind: kindNumbered(one.kind),
-    erase: one.erase ?? false,
-    samples: fromBase64(one.samples),
-  }))
-  return {
-    key: sent.id,
-    label: sent.name,
-    set: sent.set_name ?? "mine",
-    hidden: sent.hidden ?? false,
-    strokes,
-    at: cornerOf(strokes),
-  }
+function laneOf(key: string, label: string, set: string, hidden: boolean, strokes: KeptStroke[]): OwnLane {
+  return { key, label, set, hidden, strokes, at: cornerOf(strokes) }
 }
 
-export function useOwnLanes() {
+function laneFrom(sent: components["schemas"]["Lane"]): OwnLane {
+  const strokes = sent.strokes.map(strokeFrom)
+  return laneOf(sent.id, sent.name, sent.set_name ?? "mine", sent.hidden ?? false, strokes)
+}
+
+function inserted(lanes: OwnLane[], place: number, lane: OwnLane): OwnLane[] {
+  return [...lanes.slice(0, place), lane, ...lanes.slice(place)]
+}
+
+/** The kept lanes as the acts that wait on this device leave them. */
+export function withWaiting(kept: OwnLane[], acts: WaitingLane[]): OwnLane[] {
+  let lanes = kept
+  for (const act of [...acts].sort((a, b) => a.at - b.at)) {
+    lanes = lanes.filter((one) => one.key !== act.id)
+    if (act.act === "keep") {
+      const lane = laneOf(act.id, act.name, act.set, act.hidden, act.strokes)
+      lanes = inserted(lanes, act.position, lane)
+    }
+  }
+  return lanes
+}
+
+export function useOwnLanes(queue: StrokeQueue) {
   const lanes = shallowRef<OwnLane[]>([])
 
   async function open(): Promise<void> {
     const { data } = await reach(api.GET("/api/lanes"))
-    if (data) lanes.value = data.map(laneFrom)
+    lanes.value = withWaiting((data ?? []).map(laneFrom), await queue.lanes())
   }
 
-  async function settled(result: { status: number; message: string }): Promise<boolean> {
-    const done = result.status >= 200 && result.status < 300
-    if (!done) notice(result.message || "That could not be kept: the server is away. Nothing was changed.")
-    await open()
-    return done
+  function note(lane: OwnLane, act: WaitingLane["act"], position: number): void {
+    const { key: id, label: name, set, hidden, strokes } = lane
+    void queue.noteLane({ id, name, set, hidden, position, strokes, act })
   }
 
-  async function record(name: string, set: string, strokes: KeptStroke[]): Promise<boolean> {
-    const body = { name, set_name: set, strokes: strokes.map((one) => one.id) }
-    return settled(await reach(api.POST("/api/lanes", { body })))
+  /** Keep a lane at a place among all lanes. */
+  function put(lane: OwnLane, position: number): void {
+    const others = lanes.value.filter((one) => one.key !== lane.key)
+    const place = Math.min(Math.max(0, position), others.length)
+    lanes.value = inserted(others, place, lane)
+    note(lane, "keep", place)
   }
 
-  async function change(
-    lane: OwnLane,
-    body: { name?: string; hidden?: boolean; position?: number; set_name?: string },
-  ): Promise<void> {
-    const params = { path: { lane_id: lane.key } }
-    await settled(await reach(api.PATCH("/api/lanes/{lane_id}", { params, body })))
+  /** Make a lane of loose strokes. */
+  function record(name: string, set: string, strokes: KeptStroke[]): OwnLane {
+    const lane = laneOf(crypto.randomUUID(), name, set, false, strokes)
+    put(lane, lanes.value.length)
+    return lane
   }
 
-  async function remove(lane: OwnLane): Promise<void> {
-    const params = { path: { lane_id: lane.key } }
-    if (!(await settled(await reach(api.DELETE("/api/lanes/{lane_id}", { params }))))) return
-    notice(`${lane.label} was deleted.`, {
-      label: "Undo",
-      act: () => void reach(api.POST("/api/lanes/{lane_id}/restore", { params })).then(settled),
-    })
+  function change(lane: OwnLane, parts: Partial<Pick<OwnLane, "label" | "hidden">>): void {
+    put({ ...lane, ...parts }, lanes.value.indexOf(lane))
+  }
+
+  /** Move a lane before or after its neighbour of the same set. */
+  function move(lane: OwnLane, by: 1 | -1): void {
+    const set = lanes.value.filter((one) => one.set === lane.set)
+    const neighbour = set[set.indexOf(lane) + by]
+    if (neighbour) put(lane, lanes.value.indexOf(neighbour))
+  }
+
+  function drop(lane: OwnLane, act: "delete" | "apart"): number {
+    const place = lanes.value.findIndex((one) => one.key === lane.key)
+    lanes.value = lanes.value.filter((one) => one.key !== lane.key)
+    note(lane, act, Math.max(0, place))
+    return place
+  }
+
+  function remove(lane: OwnLane): void {
+    const place = drop(lane, "delete")
+    notice(`${lane.label} was deleted.`, { label: "Undo", act: () => put(lane, place) })
+  }
+
+  /** Undo of recording: the lane goes, and its strokes lie loose again. */
+  function takeApart(lane: OwnLane): void {
+    drop(lane, "apart")
   }
 
   /** Read an InkML file as a lane; returns what was assumed, or nothing if it could not be read. */
@@ -98,5 +126,5 @@ export function useOwnLanes() {
     }
   }
 
-  return { lanes, open, record, change, remove, read }
+  return { lanes, open, put, record, change, move, remove, takeApart, read }
 }

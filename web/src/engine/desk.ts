@@ -10,7 +10,14 @@ import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Steadied } from "./readings"
 import { Screen, type Context, type View } from "./screen"
 import { FLOATS, Sheet, Slots, union, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
-import { StationPictures, WAYS, type Picture, type StationTraces } from "./stations"
+import {
+  StationPictures,
+  WAYS,
+  type LineTraces,
+  type Picture,
+  type Reports,
+  type StationTraces,
+} from "./stations"
 
 export interface KeptStroke extends Stroke {
   id: string
@@ -312,7 +319,7 @@ export class Desk {
   /** The strokes on which the steadying is read and compared. */
   setReference(shaky: Stroke, cornered: Stroke): void {
     this.readings.setStrokes(shaky, cornered)
-    this.pictures.setShaky(shaky)
+    this.pictures.setReferences(shaky, cornered)
   }
 
   /** Begin to measure the brush as it stands. */
@@ -324,6 +331,11 @@ export class Desk {
   compare(): Steadied[] {
     const { brush } = this
     return brush ? WAYS.map((steadying) => this.readings.steadied({ ...brush, steadying })) : []
+  }
+
+  /** The recorded strokes on which the steadying is read, as hand and brush make them. */
+  referenceLines(): LineTraces[] {
+    return this.brush ? this.pictures.referenceLines(this.brush) : []
   }
 
   /** A response's curve at evenly spread inputs 0..1, its dead zone included. */
@@ -363,6 +375,12 @@ export class Desk {
   /** Pressure that the practice pen reports at a speed in px/ms. */
   pressureFromSpeed(speed: number, usual: number): number {
     return this.module.call("pressure_from_speed", speed, usual)
+  }
+
+  /** What a kind of pointer reported in the strokes that were drawn with it on this device. */
+  reports(kind: Kind, own: string[], bins: number): Reports {
+    const mine = this.strokes.filter((one) => own.includes(one.id) && one.kind === kind && !one.erase)
+    return this.pictures.reports(this.table, mine, bins)
   }
 
   /** Distribution of an input over the strokes drawn by hand, or over all where there are none. */

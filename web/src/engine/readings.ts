@@ -1,5 +1,5 @@
 // The readings of a brush: the core measures them a little at a time, so that the pen never waits.
-import { COST_LENGTH, PROBE_SIDE, PROBE_WORK, RECORDS } from "@/generated/layout"
+import { COST_LENGTH, FIRST_CAUSE_STEP, PROBE_SIDE, PROBE_WORK, RECORDS } from "@/generated/layout"
 import type { BrushDocument } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -15,6 +15,8 @@ export type Readings = Record<Field, number[]> & {
   cost: number
   /** Time that the measuring itself took, ms. */
   took: number
+  /** Whether it is also known what varies the line; that takes longest, and comes last. */
+  whole: boolean
 }
 
 /** Figures of one way of steadying. */
@@ -56,6 +58,8 @@ export class ReadingsTaker {
   private counts: [number, number] = [0, 0]
   private step = -1
   private took = 0
+  private told = false
+  private cost = 0
 
   constructor(
     private module: Module,
@@ -89,6 +93,7 @@ export class ReadingsTaker {
     this.sheet.setBrush(brush)
     this.step = 0
     this.took = 0
+    this.told = false
   }
 
   get busy(): boolean {
@@ -99,7 +104,7 @@ export class ReadingsTaker {
     this.step = -1
   }
 
-  /** Measure a little more. Returns the readings when they are whole. */
+  /** Measure a little more. Returns the readings when all but the causes are known, and when they are whole. */
   advance(): Readings | undefined {
     if (this.step < 0) return undefined
     const start = performance.now()
@@ -112,14 +117,16 @@ export class ReadingsTaker {
       ...[recent, even, path, stamps, this.sheet.maps, this.slots.free, cells],
       ...[this.images.records, cells, samples, this.work, this.step],
     )
-    if (this.step >= 0) {
-      this.took += performance.now() - start
-      return undefined
+    // Everything but the causes is known: it is told at once.
+    const first = !this.told && (this.step < 0 || this.step >= FIRST_CAUSE_STEP)
+    if (first) {
+      this.told = true
+      this.readSteadying()
+      this.cost = this.timeInking()
     }
-    this.readSteadying()
-    const cost = this.cost()
     this.took += performance.now() - start
-    return { ...this.read(), cost, took: this.took }
+    if (!first && this.step >= 0) return undefined
+    return { ...this.read(), cost: this.cost, took: this.took, whole: this.step < 0 }
   }
 
   /** The steadying's figures of a brush, apart from all other readings. */
@@ -140,7 +147,7 @@ export class ReadingsTaker {
     )
   }
 
-  private cost(): number {
+  private timeInking(): number {
     let best = Infinity
     for (let i = 0; i < COST_ROUNDS; i++) {
       const start = performance.now()

@@ -1,5 +1,5 @@
 // Pictures of what each station does to the stroke in hand.
-import { CAUSES, INPUTS, KIND, MM_PER_INCH, PAPERS } from "@/generated/layout"
+import { CAUSES, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
 import type { BrushDocument, Input } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -8,8 +8,25 @@ import { bytesOf, readColumn } from "./records"
 import { Screen, type Context } from "./screen"
 import { FLOATS, Sheet, Workspace, type Slots, type Stroke } from "./sheet"
 
+/** What strokes of one kind of pointer report: least and most, and how the pressure is spread over 0..1. */
+export interface Reports {
+  strokes: number
+  pressure: [number, number]
+  tilt: [number, number]
+  twist: [number, number]
+  pressures: number[]
+}
+
+/** A stroke's line. */
+export interface LineTraces {
+  raw: { x: Float32Array; y: Float32Array }
+  steadied: { x: Float32Array; y: Float32Array }
+  /** Where the steadied line ended when the hand was at each raw sample. */
+  lag: { x: Float32Array; y: Float32Array }
+}
+
 /** Columns that the Hand, Line and Weight cards plot. */
-export interface StationTraces {
+export interface StationTraces extends LineTraces {
   hand: {
     t: Float32Array
     /** As the brush takes it, and as the pointer reported it. */
@@ -18,11 +35,8 @@ export interface StationTraces {
     tilt: Float32Array
     speed: Float32Array
   }
-  raw: { x: Float32Array; y: Float32Array }
-  steadied: { x: Float32Array; y: Float32Array }
-  /** Where the steadied line ended when the hand was at each raw sample. */
-  lag: { x: Float32Array; y: Float32Array }
-  weight: { s: Float32Array; half: Float32Array }
+  /** Half of the width, px, and the most that is covered, along the stroke. */
+  weight: { s: Float32Array; half: Float32Array; cap: Float32Array }
 }
 
 const MOST_TRACED = 4096
@@ -45,14 +59,17 @@ export type Way = (typeof WAYS)[number]
 type PaperKey = (typeof PAPERS)[number]["key"]
 export type Picture = "tip" | "grain" | "holds" | "ink" | Way | PaperKey
 
-/** Room for the comparing of the ways, px: the shaky stroke lies in its middle. */
-const STRIP = { width: 360, height: 110 }
+/** Room for the comparing of the ways, px: the shaky stroke above the one with corners. */
+const STRIP = { width: 360, height: 216 }
 const PAPER_WIDTH = 240
 /** Widest brush in the comparing, so that its path stays to be seen. */
 const STRIP_LARGEST = 16
 
-/** The first two causes of variation are the tapers; without them, whoever draws. */
-const UNTAPERED = { tapers_for: "all", ...CAUSES[0].without, ...CAUSES[1].without }
+/** The first causes of variation are the tapers; without them, whoever draws. */
+const UNTAPERED = Object.assign(
+  { tapers_for: "all" },
+  ...CAUSES.slice(0, TAPERS_EACH).map((cause) => cause.without),
+) as Partial<BrushDocument>
 
 const HOLDS = ["paper", "stroke", "stamp", "line"]
 
@@ -73,6 +90,25 @@ const OVER_PAPER = drawn(80, (u) => [
   0.15 + 0.85 * Math.sin(u * Math.PI),
 ])
 
+/** A stroke moved so that its middle lies at (x, y). */
+function centred(stroke: Stroke, x: number, y: number): Stroke {
+  const samples = stroke.samples.slice()
+  const span = (offset: number) => {
+    let [low, high] = [Infinity, -Infinity]
+    for (let i = offset; i < samples.length; i += FLOATS) {
+      low = Math.min(low, samples[i]!)
+      high = Math.max(high, samples[i]!)
+    }
+    return (low + high) / 2
+  }
+  const [dx, dy] = [x - span(0), y - span(1)]
+  for (let i = 0; i < samples.length; i += FLOATS) {
+    samples[i]! += dx
+    samples[i + 1]! += dy
+  }
+  return { ...stroke, samples }
+}
+
 const STRAIGHT = drawn(24, (u) => [36 + u * (WIDTH - 72), HEIGHT / 2, 0.35 + 0.65 * u])
 const CROSSING = drawn(160, (u) => {
   const angle = (-0.17 + u * 0.84) * 2 * Math.PI
@@ -87,7 +123,8 @@ export class StationPictures {
   /** Sheets for comparing the ways of steadying, and for whole papers. */
   private strip: Sheet
   private page: Sheet
-  private shaky?: Stroke
+  /** The recorded strokes on which the ways are compared, each in its half of the strip. */
+  private references: Stroke[] = []
   private points: Vector
   private samples: Vector
   private screens = new Map<string, { which: Picture; screen: Screen }>()
@@ -181,14 +218,14 @@ export class StationPictures {
     for (const screen of shown) screen.showAll(this.sheet)
   }
 
-  /** The shaky stroke as each way steadies it. */
+  /** The shaky stroke and the one with corners as each way steadies them. */
   private compare(way: Way, brush: BrushDocument): void {
     const shown = this.shown(way)
-    if (shown.length === 0 || !this.shaky) return
+    if (shown.length === 0) return
     const size = Math.min(STRIP_LARGEST, Number(brush.size))
     this.strip.setBrush({ ...brush, size, steadying: way })
     this.strip.clear()
-    this.strip.ink(this.shaky)
+    for (const stroke of this.references) this.strip.ink(stroke)
     for (const screen of shown) screen.showAll(this.strip)
   }
 
@@ -204,23 +241,36 @@ export class StationPictures {
     for (const screen of shown) screen.showAll(this.page)
   }
 
-  /** Give the recorded stroke that the ways of steadying are compared on. */
-  setShaky(stroke: Stroke): void {
-    const samples = stroke.samples.slice()
-    const span = (offset: number) => {
-      let [low, high] = [Infinity, -Infinity]
-      for (let i = offset; i < samples.length; i += FLOATS) {
-        low = Math.min(low, samples[i]!)
-        high = Math.max(high, samples[i]!)
-      }
-      return (low + high) / 2
+  /** Give the recorded strokes that the ways of steadying are compared on: a shaky one, and one with corners. */
+  setReferences(shaky: Stroke, cornered: Stroke): void {
+    this.references = [
+      centred(shaky, STRIP.width / 2, STRIP.height * 0.2),
+      centred(cornered, STRIP.width / 2, STRIP.height * 0.68),
+    ]
+  }
+
+  /** A recorded stroke as the hand made it and as a brush steadies it. */
+  lines(brush: BrushDocument, stroke: Stroke): LineTraces {
+    const { memory } = this.module
+    const count = this.load(stroke)
+    this.scratch.setBrush(brush)
+    const { brush: record, state } = this.scratch
+    const raw = {
+      x: readColumn(memory, "sample", this.samples.at, count, "x"),
+      y: readColumn(memory, "sample", this.samples.at, count, "y"),
     }
-    const [dx, dy] = [STRIP.width / 2 - span(0), STRIP.height / 2 - span(1)]
-    for (let i = 0; i < samples.length; i += FLOATS) {
-      samples[i]! += dx
-      samples[i + 1]! += dy
+    const { recent, even, path } = this.space
+    this.module.call("trace_lag", state, record, recent, even, path, this.samples, count, this.points)
+    const lag = {
+      x: readColumn(memory, "point", this.points.at, count, "x"),
+      y: readColumn(memory, "point", this.points.at, count, "y"),
     }
-    this.shaky = { ...stroke, samples }
+    return { raw, lag, steadied: this.scratch.pathColumns() }
+  }
+
+  /** The lines of the recorded strokes that the steadying is read on. */
+  referenceLines(brush: BrushDocument): LineTraces[] {
+    return this.references.map((stroke) => this.lines(brush, stroke))
   }
 
   private load(stroke: Stroke): number {
@@ -234,7 +284,7 @@ export class StationPictures {
   private traces(brush: BrushDocument, stroke: Stroke): StationTraces {
     const { memory } = this.module
     const count = this.load(stroke)
-    const point = (name: "x" | "y" | "t" | "pressure" | "lean_x" | "lean_y" | "speed") =>
+    const point = (name: "t" | "pressure" | "lean_x" | "lean_y" | "speed") =>
       readColumn(memory, "point", this.points.at, count, name)
     this.scratch.setBrush(brush)
     const { brush: record, state } = this.scratch
@@ -243,21 +293,34 @@ export class StationPictures {
       ...{ t: point("t"), pressure: point("pressure"), reported: point("lean_y") },
       ...{ tilt: point("lean_x"), speed: point("speed") },
     }
-    const raw = {
-      x: readColumn(memory, "sample", this.samples.at, count, "x"),
-      y: readColumn(memory, "sample", this.samples.at, count, "y"),
-    }
-    const { recent, even, path } = this.space
-    this.module.call("trace_lag", state, record, recent, even, path, this.samples, count, this.points)
-    const lag = { x: point("x"), y: point("y") }
+    const line = this.lines(brush, stroke)
     // The line's own width: stamps that stray, shrink or come in numbers would hide it.
     this.scratch.setBrush({ ...brush, ...ONE_LINE } as BrushDocument)
     this.scratch.begin(stroke.kind, false, true)
     this.scratch.feed(stroke.samples)
-    const steadied = this.scratch.pathColumns()
     this.scratch.lift()
-    const stamps = this.scratch.stampColumns()
-    return { hand, raw, steadied, lag, weight: { s: stamps.s, half: stamps.major } }
+    const { s, major: half, cap } = this.scratch.stampColumns()
+    return { hand, ...line, weight: { s, half, cap } }
+  }
+
+  /** What recorded strokes of one kind of pointer report; `table` is scratch space. */
+  reports(table: Vector, strokes: Stroke[], bins: number): Reports {
+    const { memory } = this.module
+    const spans = { at: table.at, length: 6 }
+    memory.f32(spans).set([9, -9, 9, -9, 9, -9])
+    for (const stroke of strokes) {
+      this.module.call("widen_reports", spans, this.samples, this.load(stroke))
+    }
+    const [lightest, heaviest, upright, flattest, leastTwist, mostTwist] = memory.f32(spans)
+    const pressures = memory.f32(table).fill(0).subarray(0, bins)
+    for (const stroke of strokes) this.addToHistogram(table, bins, stroke, "pressure", 1)
+    return {
+      strokes: strokes.length,
+      pressure: [lightest!, heaviest!],
+      tilt: [upright!, flattest!],
+      twist: [leastTwist!, mostTwist!],
+      pressures: [...pressures],
+    }
   }
 
   addToHistogram(table: Vector, bins: number, stroke: Stroke, input: Input, fast: number): void {

@@ -31,7 +31,7 @@ declare global {
       prepTime: () => number
       /** How many of its changes the prep table has shown. */
       prepEdits: () => number
-      /** What the brush measures, once its readings are taken. */
+      /** What the brush measures, once its readings are whole. */
       readings: () => Readings | undefined
       /** Times from pen event to changed canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
@@ -75,7 +75,7 @@ export function useEngine(): Engine {
     inkTime: () => inked.value.ms,
     prepTime: () => prep.value?.ms ?? 0,
     prepEdits: () => prep.value?.edit ?? 0,
-    readings: () => readings.value,
+    readings: () => (readings.value?.whole ? readings.value : undefined),
     penTimes: () => api.takePenTimes(),
   }
   return engine

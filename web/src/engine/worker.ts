@@ -68,7 +68,7 @@ measuring.port1.onmessage = () => {
   if (!desk.readings.busy) return
   const readings = desk.readings.advance()
   if (readings) tell({ readings })
-  else measuring.port2.postMessage(null)
+  if (!readings?.whole) measuring.port2.postMessage(null)
 }
 
 function tell(what: News): void {
@@ -172,6 +172,8 @@ const api = {
   moveNode: (link: Link, index: number, x: number, y: number) => desk.moveNode(link, index, x, y),
   removeNode: (link: Link, index: number) => desk.removeNode(link, index),
   pressureFromSpeed: (speed: number, usual: number) => desk.pressureFromSpeed(speed, usual),
+  referenceLines: () => desk.referenceLines(),
+  reports: (kind: Kind, own: string[], bins: number) => desk.reports(kind, own, bins),
   inputHistogram: (input: Input, bins: number, own: string[]) => desk.inputHistogram(input, bins, own),
   /** Times from pen event to changed canvas since the last call, ms. */
   takePenTimes() {

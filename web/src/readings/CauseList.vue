@@ -15,6 +15,10 @@ const verdicts = computed(() => {
   }))
 })
 const NOTABLE = 0.005
+const found = computed(() => {
+  if (!now.value?.whole) return "looking for what varies it…"
+  return causes.value.length > 0 ? "varied by" : "nothing varies the line"
+})
 
 function share(effect: number): string {
   return effect > NOTABLE ? `${(100 * effect).toFixed(effect < 0.1 ? 1 : 0)} %` : "–"
@@ -25,7 +29,7 @@ function share(effect: number): string {
   <table aria-label="What varies the line">
     <thead>
       <tr>
-        <th scope="col">{{ causes.length ? "varied by" : "nothing varies the line" }}</th>
+        <th scope="col">{{ found }}</th>
         <th v-for="one in verdicts" :key="one.kind" scope="col">
           {{ one.kind }}: <strong :class="{ uneven: !one.even }">{{ one.even ? "even" : one.by }}</strong>
         </th>

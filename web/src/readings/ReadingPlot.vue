@@ -3,15 +3,9 @@
 import { useElementSize } from "@vueuse/core"
 import { computed, useTemplateRef } from "vue"
 import { trace } from "@/parts/plot"
+import type { Plot } from "./plots"
 
-const props = defineProps<{
-  lines: { label: string; x: number[]; y: number[] }[]
-  /** The value at the plot's top. */
-  most: number
-  ends: [string, string]
-  /** Marks across, in the unit of x. */
-  marks?: { x: number; label: string }[]
-}>()
+const props = defineProps<Plot>()
 const box = useTemplateRef("box")
 const { width, height } = useElementSize(box)
 const FOOT = 24

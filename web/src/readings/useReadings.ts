@@ -60,7 +60,9 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
   },
   fit: (now) => (fitOf(now) < 0 ? undefined : `${fitOf(now).toFixed(1)} px per px`),
   tapers(now) {
-    const [start, end] = [now.taper_start[0]!, now.taper_end[0]!]
+    // The longer of width's and opacity's.
+    const start = Math.max(now.taper_start[0]!, now.fade_start[0]!)
+    const end = Math.max(now.taper_end[0]!, now.fade_end[0]!)
     return start + end < 1 ? "none" : `${Math.round(start)} and ${Math.round(end)} px`
   },
   steadying(now) {

@@ -1,16 +1,15 @@
 """Causes: what makes a line vary, and a brush without one of them."""
 
+from ...settings import TAPERED, TAPERS
 from ..colour import drives_colour
 from ..registry import helper
 from ..weight import EACH
 
+TAPERS_EACH = len(TAPERS)
+TAPER_CAUSES = TAPERS_EACH * len(TAPERED)
+"""The causes before this one are tapers, as a brush has them: first those that all pointers may share."""
+
 (
-    START_TAPER,
-    END_TAPER,
-    FINGER_START,
-    FINGER_END,
-    MOUSE_START,
-    MOUSE_END,
     SIZE_JITTER,
     SCATTER_ACROSS,
     SCATTER_ALONG,
@@ -23,8 +22,8 @@ from ..weight import EACH
     FADE_OUT,
     GRAIN,
     SPREAD,
-) = range(18)
-"""Numbers of the causes, as `hollowmist_core.causes.CAUSES` lists them; the tapers as a brush has them."""
+) = range(TAPER_CAUSES, TAPER_CAUSES + 12)
+"""Numbers of the other causes, as `hollowmist_core.causes.CAUSES` lists them."""
 
 LAST = SPREAD
 """The last of them; after it come the responses."""
@@ -57,9 +56,9 @@ def has_cause(brush, cause):
         link = b.responses[cause - FIRST_LINK]
         # Colour varies neither the width nor how much the ink covers.
         return link_varies(link) and not drives_colour(link.output)
-    if cause < SIZE_JITTER:
+    if cause < TAPER_CAUSES:
         taper = b.tapers[cause]
-        shown = cause <= END_TAPER or b.tapers_for == EACH
+        shown = cause < TAPERS_EACH or b.tapers_for == EACH
         return shown and taper.length + taper.px + taper.part > 0.0
     if cause == SIZE_JITTER:
         return b.size_jitter > 0
@@ -93,7 +92,7 @@ def switch_off(brush, cause):
     b = brush
     if cause >= FIRST_LINK:
         b.responses[cause - FIRST_LINK].on = 0
-    elif cause < SIZE_JITTER:
+    elif cause < TAPER_CAUSES:
         taper = b.tapers[cause]
         taper.length = taper.px = taper.part = 0.0
     elif cause == SIZE_JITTER:

@@ -5,11 +5,14 @@ import math
 from numba import float32
 
 from ..derive import prepare
+from ..grain import PRESS
 from ..hand import REPORTED, profile_of
-from ..records import FINGER, MOUSE
 from ..registry import helper
-from ..respond import TO_ANGLE
-from ..weight import EACH, held_back, set_tapers
+from ..respond import AZIMUTH, PRESSURE, TILT, TO_ANGLE, TWIST
+from ..tip import AZIMUTH as AZIMUTH_TURN
+from ..tip import BARREL, BY_TILT, SHAPES
+from ..tip import BY_PRESSURE as BY_PRESSURE_CHOSEN
+from ..weight import EACH, held_back, least_length, set_tapers
 from .causes import FIRST_LINK, LAST, has_cause, switch_off
 from .probe import BY_PRESSURE, BY_REST, MIDDLING, STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, width_of
@@ -51,9 +54,7 @@ def probe_length(desk, kind):
     state, brush = desk[0][0], desk[1][0]
     state.kind = kind
     set_tapers(state, brush)
-    ends = 0.0
-    if held_back(state) >= 0.0:
-        ends = float(state.start_length) + float(state.end_length)
+    ends = least_length(state) if held_back(state) >= 0.0 else 0.0
     return min(1600.0, ends + 1.2 * float(brush.size) + 40.0)
 
 
@@ -98,6 +99,50 @@ def direction_matters(brush):
 
 
 @helper
+def feels_pressure(brush):
+    """Whether anything of a brush goes with the pressure."""
+    chosen = brush.tip == SHAPES and brush.choosing == BY_PRESSURE_CHOSEN
+    found = chosen or (brush.grain_image >= 0 and brush.grain_way == PRESS)
+    for i in range(brush.link_count):
+        link = brush.responses[i]
+        found = found or (link.on != 0 and link.input == PRESSURE)
+    return found
+
+
+@helper
+def feels_lean(brush):
+    """Whether anything of a brush goes with how the pen leans or is rolled."""
+    found = brush.tip == SHAPES and brush.choosing == BY_TILT
+    found = found or brush.turning == AZIMUTH_TURN or brush.turning == BARREL
+    for i in range(brush.link_count):
+        link = brush.responses[i]
+        leans = link.input == TILT or link.input == AZIMUTH or link.input == TWIST
+        found = found or (link.on != 0 and leans)
+    return found
+
+
+@helper
+def alike(brush, a, b):
+    """Whether a brush treats two kinds of pointer alike, whatever these report."""
+    same = brush.tapers_for != EACH
+    if profile_of(brush, a) != profile_of(brush, b):
+        same = same and not feels_pressure(brush) and not feels_lean(brush)
+    for i in range(brush.link_count):
+        link = brush.responses[i]
+        same = same and (link.on == 0 or ((link.pointers >> a) & 1) == ((link.pointers >> b) & 1))
+    return same
+
+
+@helper
+def like_before(brush, kind):
+    """An earlier kind of pointer that a brush treats like this one; -1 if there is none."""
+    for other in range(kind):
+        if alike(brush, other, kind):
+            return other
+    return -1
+
+
+@helper
 def variation(desk, work, kind):
     """How much the line of the brush in `desk` varies with a kind of pointer: (width, darkness), as shares."""
     brush = desk[1][0]
@@ -105,7 +150,7 @@ def variation(desk, work, kind):
     limits = work[PLOT : PLOT + 7]
     limits[0] = limits[3] = float32(1e9)
     limits[1] = limits[2] = limits[4] = limits[5] = limits[6] = float32(0)
-    if profile_of(brush, kind)[0] == REPORTED:
+    if profile_of(brush, kind)[0] == REPORTED and feels_pressure(brush):
         probe_into(desk, work, kind, 0.0, BY_PRESSURE, limits)
     probe_into(desk, work, kind, 0.0, BY_REST, limits)
     if direction_matters(brush):
@@ -116,17 +161,6 @@ def variation(desk, work, kind):
     if width <= float32(0) or dark <= float32(0):
         return float32(0), float32(0)
     return (limits[1] - limits[0]) / width, (limits[4] - limits[3]) / dark
-
-
-@helper
-def alike(brush):
-    """Whether a brush treats finger and mouse alike."""
-    b = brush
-    same = b.tapers_for != EACH and profile_of(b, FINGER) == profile_of(b, MOUSE)
-    for i in range(b.link_count):
-        bits = b.responses[i].pointers
-        same = same and ((bits >> FINGER) & 1) == ((bits >> MOUSE) & 1)
-    return same
 
 
 @helper
@@ -162,6 +196,8 @@ def read_cause(desk, work, whole, cause, readings):
     if at >= MOST_CAUSES:
         return
     most = float32(0)
+    # What was measured with each kind of pointer lies behind the limits in the scratch space.
+    widths, darks = work[PLOT + 8 : PLOT + 8 + KINDS], work[PLOT + 16 : PLOT + 16 + KINDS]
     for k in range(2):
         brushes[0] = whole[0]
         if k == 0:
@@ -170,10 +206,12 @@ def read_cause(desk, work, whole, cause, readings):
             only_cause(brushes[0], cause)
         prepare(brushes)
         for kind in range(KINDS):
-            if kind == MOUSE and alike(brushes[0]):
-                readings.effects[at, MOUSE] = readings.effects[at, FINGER]
-                continue
-            width, dark = variation(desk, work, kind)
+            before = like_before(brushes[0], kind)
+            if before < 0:
+                widths[kind], darks[kind] = variation(desk, work, kind)
+            else:
+                widths[kind], darks[kind] = widths[before], darks[before]
+            width, dark = widths[kind], darks[kind]
             if k == 0:
                 drop = max(readings.width_varies[kind] - width, readings.dark_varies[kind] - dark)
                 readings.effects[at, kind] = max(float32(0), drop)

@@ -79,15 +79,20 @@ def width_of(work, count, step):
 
 
 @helper
-def softness_of(work, count, step):
-    """Distance, px, from 10 % to 90 % of the highest coverage; the mean of both edges."""
+def read_edges(work, count, edges):
+    """Where a profile rises through 10 % and 90 % of its highest coverage and falls through 90 % and 10 %, in cells.
+
+    Returns the distance from 10 % to 90 %, the mean of both edges.
+    """
     peak = peak_of(work, count)
+    for k in range(4):
+        edges[k] = float32(0)
     if peak < FAINT:
         return 0.0
     low, high = peak * float32(0.1), peak * float32(0.9)
-    rises = first_above(work, count, high) - first_above(work, count, low)
-    falls = last_above(work, count, low) - last_above(work, count, high)
-    return 0.5 * (rises + falls) * step
+    edges[0], edges[1] = first_above(work, count, low), first_above(work, count, high)
+    edges[2], edges[3] = last_above(work, count, high), last_above(work, count, low)
+    return 0.5 * float(edges[1] - edges[0] + edges[3] - edges[2])
 
 
 @helper

@@ -7,16 +7,16 @@ from numba import float32, int32
 from ...brush import BRUSH
 from ..derive import prepare
 from ..hand import REPORTED, profile_of
-from ..records import FINGER, IMAGE, MOUSE, POINT, SAMPLE, STAMP, STROKE
+from ..records import IMAGE, POINT, SAMPLE, STAMP, STROKE
 from ..registry import array, helper, kernel
 from ..tip import SHAPES
-from ..weight import PART
-from .causes import SIZE_JITTER, has_cause, switch_off
+from ..weight import OPACITY, WIDTH, lengths_on
+from .causes import GRAIN, TAPER_CAUSES, has_cause, switch_off
 from .drift import read_lights
-from .evenness import MIDDLE, alike, cause_at, probe_length, reach_across, read_cause, variation
+from .evenness import MIDDLE, cause_at, like_before, probe_length, reach_across, read_cause, variation
 from .probe import STILL, drop_probe, ink_probe
-from .profile import mean_profile, plateau_of, softness_of, width_of
-from .records import PLOT, PRESSURES, READINGS
+from .profile import mean_profile, plateau_of, read_edges, width_of
+from .records import ALONG, PLOT, PRESSURES, READINGS
 from .texture import LONGEST, RIPPLE_SHOWS, full_probe, inside, period_of, read_repeat, ripple_of
 
 LARGEST = 96.0
@@ -31,14 +31,14 @@ LEAST_TIMES = 48.0
 WIDTHS, TEXTURE, SPACING, REPEAT, LIGHT, TAPERS, EVENNESS, CAUSES = 0, 3, 4, 5, 6, 7, 10, 13
 """First steps of the parts of a measurement."""
 
-TAPER_CAUSES = SIZE_JITTER
-"""The causes before this one are tapers."""
-
 TAPERED = 0.98
 """A taper is over where the line has this share of its width."""
 
 WIDEST_SPACING, NARROWEST_SPACING = 5.0, 0.01
 HALVINGS = 9
+
+CLOSEST = 0.03
+"""An edge that swings at this spacing is ragged by itself; closer stamps do not help, and take long to lay."""
 
 
 @helper
@@ -72,13 +72,9 @@ def take_brush(brushes, whole, times):
 
 
 @helper
-def middle_of(desk, length):
-    """Where on a probe of a length both tapers are over, px from its start."""
-    state = desk[0][0]
-    start = float(state.start_length) * (length if state.start_in == PART else 1.0)
-    end = float(state.end_length) * (length if state.end_in == PART else 1.0)
-    if start + end > length:
-        return length * start / (start + end)
+def middle_of(desk, pair, length):
+    """Where on a probe of a length both tapers of a pair are over, px from its start."""
+    start, end = lengths_on(desk[0][0], pair, length)
     return 0.5 * (start + length - end)
 
 
@@ -104,36 +100,48 @@ def read_widths(desk, work, kind, times, readings):
 
 @helper
 def read_profile(desk, work, times, readings):
-    """Read edge, ripple, density and texture at full press, and keep the profile for drawing."""
+    """Read edge, density, texture and ripple at full press, and keep the profile for drawing.
+
+    Ripple is of the stamps: the grain, which makes an edge ragged too, is left aside.
+    """
     brush = desk[1][0]
     count = 2 * int(reach_across(brush)) + 1
     length = min(LONGEST, probe_length(desk, 0) + 100.0 + 4.0 * float(brush.spacing) * float(brush.size))
     full_probe(desk, length)
     mean_profile(desk, work, count, 1.0, MIDDLE, MIDDLE, 0.0, 128.0)
     width = width_of(work, count, 1.0)
-    readings.softness = softness_of(work, count, 1.0) / times
+    readings.softness = read_edges(work, count, readings.edges) / times
+    for k in range(4):
+        readings.edges[k] /= float32(times)
     readings.profile_count = count
     readings.profile_step = 1.0 / times
     for i in range(count):
         readings.profile[i] = work[i]
+    readings.density, readings.texture = inside(desk, width, 128.0)
+    if has_cause(brush, GRAIN):
+        drop_probe(desk)
+        switch_off(brush, GRAIN)
+        full_probe(desk, length)
     readings.period = period_of(desk) / times
     readings.ripple = ripple_of(desk, work, readings)
     readings.edge_step = 1.0 / times
     for i in range(readings.edge_count):
         readings.edge[i] /= float32(times)
-    readings.density, readings.texture = inside(desk, width, 128.0)
     drop_probe(desk)
 
 
 @helper
 def read_widest_spacing(desk, work, times, readings):
-    """Find the widest spacing at which the ripple stays under `RIPPLE_SHOWS`, by halving."""
+    """Find the widest spacing at which the ripple stays under `RIPPLE_SHOWS`, by halving; -1 if none hides it."""
     brush = desk[1][0]
+    switch_off(brush, GRAIN)
     width = float(readings.width[0, len(PRESSURES) - 1]) * times
     spacing = brush.spacing
     edges = readings.edge_count
     low, high = math.log(NARROWEST_SPACING), math.log(WIDEST_SPACING)
     for _ in range(HALVINGS):
+        if high < math.log(CLOSEST):
+            break
         middle = 0.5 * (low + high)
         brush.spacing = math.exp(middle)
         length = min(LONGEST, probe_length(desk, 0) + 4.0 * float(brush.spacing) * width + 64.0)
@@ -141,7 +149,7 @@ def read_widest_spacing(desk, work, times, readings):
             low = middle
         else:
             high = middle
-    readings.widest_spacing = math.exp(low)
+    readings.widest_spacing = math.exp(low) if high >= math.log(CLOSEST) else -1.0
     readings.edge_count = edges
     brush.spacing = spacing
 
@@ -196,30 +204,45 @@ def read_fits(brush, images, readings):
 
 
 @helper
-def width_along(desk, work, count, length, s):
-    """Width of the probe on the sheet at a place along it, px."""
+def look_along(desk, work, count, length, s):
+    """Width, px, and darkness of the probe on the sheet at a place along it."""
     mean_profile(desk, work, count, 1.0, MIDDLE - 0.5 * length + s, MIDDLE, 0.0, 1.0)
-    return width_of(work, count, 1.0)
+    return width_of(work, count, 1.0), plateau_of(work, count)
+
+
+@helper
+def way_to(desk, work, count, length, which, most, backwards):
+    """Way, px, from an end of the probe to where its width (0) or darkness (1) has `TAPERED` of its most."""
+    s = 0.5
+    while s < length:
+        found = look_along(desk, work, count, length, length - s if backwards else s)
+        if found[which] >= TAPERED * most:
+            break
+        s += 1.0
+    return s - 0.5
 
 
 @helper
 def read_tapers(desk, work, kind, times, readings):
-    """Read how long the tapers are, and how wide the line is at its very ends."""
+    """Read how long the tapers of width and darkness are, and what is left at the very ends."""
     brush = desk[1][0]
     count = 2 * int(reach_across(brush)) + 1
     length = min(LONGEST, probe_length(desk, kind))
     ink_probe(desk, kind, length, MIDDLE - 0.5 * length, MIDDLE, 0.0, STILL, 1.0)
-    full = max(1e-6, width_along(desk, work, count, length, middle_of(desk, length)))
-    readings.point_start[kind] = width_along(desk, work, count, length, 0.5) / full
-    readings.point_end[kind] = width_along(desk, work, count, length, length - 0.5) / full
-    s = 0.5
-    while s < length and width_along(desk, work, count, length, s) < TAPERED * full:
-        s += 1.0
-    readings.taper_start[kind] = (s - 0.5) / times
-    s = 0.5
-    while s < length and width_along(desk, work, count, length, length - s) < TAPERED * full:
-        s += 1.0
-    readings.taper_end[kind] = (s - 0.5) / times
+    full = max(1e-6, look_along(desk, work, count, length, middle_of(desk, WIDTH, length))[0])
+    dark = max(1e-6, look_along(desk, work, count, length, middle_of(desk, OPACITY, length))[1])
+    first = look_along(desk, work, count, length, 0.5)
+    last = look_along(desk, work, count, length, length - 0.5)
+    readings.point_start[kind], readings.faint_start[kind] = first[0] / full, first[1] / dark
+    readings.point_end[kind], readings.faint_end[kind] = last[0] / full, last[1] / dark
+    readings.taper_start[kind] = way_to(desk, work, count, length, 0, full, False) / times
+    readings.taper_end[kind] = way_to(desk, work, count, length, 0, full, True) / times
+    readings.fade_start[kind] = way_to(desk, work, count, length, 1, dark, False) / times
+    readings.fade_end[kind] = way_to(desk, work, count, length, 1, dark, True) / times
+    readings.along_step[kind] = length / (ALONG - 1) / times
+    for k in range(ALONG):
+        width, darkness = look_along(desk, work, count, length, length * k / (ALONG - 1))
+        readings.along_width[kind, k], readings.along_dark[kind, k] = width / times, darkness
     drop_probe(desk)
 
 
@@ -298,11 +321,12 @@ def read_brush(
     brushes[0] = whole[0]
     if step < CAUSES:
         kind = step - EVENNESS
-        if kind == MOUSE and alike(brushes[0]):
-            readings.width_varies[MOUSE] = readings.width_varies[FINGER]
-            readings.dark_varies[MOUSE] = readings.dark_varies[FINGER]
-            return step + 1
-        readings.width_varies[kind], readings.dark_varies[kind] = variation(desk, work, kind)
+        before = like_before(brushes[0], kind)
+        if before >= 0:
+            readings.width_varies[kind] = readings.width_varies[before]
+            readings.dark_varies[kind] = readings.dark_varies[before]
+        else:
+            readings.width_varies[kind], readings.dark_varies[kind] = variation(desk, work, kind)
         return step + 1
     place = step - CAUSES
     while cause_at(given[0], place) >= 0 and not has_cause(given[0], cause_at(given[0], place)):

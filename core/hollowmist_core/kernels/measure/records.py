@@ -8,6 +8,9 @@ PRESSURES = (0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.85, 1.0)
 PLOT = 512
 """Most values of a drawn profile, edge or autocorrelation."""
 
+ALONG = 160
+"""Places along a stroke at which its tapers are drawn."""
+
 MOST_CAUSES = 48
 
 KINDS = 3
@@ -40,6 +43,13 @@ READINGS = np.dtype(
         ("taper_end", "f4", (KINDS,)),
         ("point_start", "f4", (KINDS,)),
         ("point_end", "f4", (KINDS,)),
+        ("fade_start", "f4", (KINDS,)),
+        ("fade_end", "f4", (KINDS,)),
+        ("faint_start", "f4", (KINDS,)),
+        ("faint_end", "f4", (KINDS,)),
+        ("along_step", "f4", (KINDS,)),
+        ("along_width", "f4", (KINDS, ALONG)),
+        ("along_dark", "f4", (KINDS, ALONG)),
         ("wobble", "f4"),
         ("lag_px", "f4"),
         ("lag_ms", "f4"),
@@ -50,6 +60,7 @@ READINGS = np.dtype(
         ("profile_count", "i4"),
         ("profile_step", "f4"),
         ("profile", "f4", (PLOT,)),
+        ("edges", "f4", (4,)),
         ("edge_count", "i4"),
         ("edge_step", "f4"),
         ("edge", "f4", (PLOT,)),
@@ -64,13 +75,16 @@ nothing to read.
 
 `width`, `dark` : width at half coverage and the coverage in the middle, per kind of pointer and pressure.
 `width_varies`, `dark_varies` : (max - min) / mean over all that a hand does, per kind of pointer.
-`softness` : from 10 % to 90 % coverage. `ripple` : peak to peak of the edge at the spacing's `period`, of the width.
+`softness` : from 10 % to 90 % coverage; `edges` : where the profile rises through 10 and 90 % and falls through 90
+and 10 %, px from its start. `ripple` : peak to peak of the edge at the spacing's `period`, of the width, the grain
+left aside; `widest_spacing` : -1 where no spacing hides it.
 `density`, `texture` : mean coverage inside the stroke, and its standard deviation over the mean.
 `repeat`, `repeat_px` : strongest autocorrelation along the line away from zero, and its distance.
 `darkest`, `lightest`, `light_spread` : lightness of the ink (OKLab, 0 black, 1 white) without its outermost
 hundredths, and how far apart they are; `lights` counts the places of each lightness.
 `shape_fit`, `grain_fit` : pixels of the source per px of ink at the largest size.
-`taper_*`, `point_*` : length to the full width, and width left at the very end as a share.
+`taper_*`, `point_*` : length to the full width, and width left at the very end as a share; `fade_*`, `faint_*` : the
+same of the darkness; `along_*` : width, px, and darkness at even steps along the stroke on which they were read.
 `wobble` : share of the wobble that the steadying takes out; `lag_px`, `lag_ms`, `rounding` on the proof strokes.
 `causes`, `effects` : what varies the line, by number, and by how much per kind; not sorted.
 `profile`, `edge`, `auto` : what was measured, for drawing; their steps in px. `scale` : the brush was inked this

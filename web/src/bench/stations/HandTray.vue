@@ -8,6 +8,7 @@ import { trace } from "@/parts/plot"
 import TraySections from "@/parts/TraySections.vue"
 import { useFitting } from "@/fitting/useFitting"
 import { useBench } from "../useBench"
+import KindReports from "./KindReports.vue"
 import SettingControl from "./SettingControl.vue"
 
 const props = defineProps<{ pointer?: string; drawing: boolean }>()
@@ -121,6 +122,7 @@ const rows = computed(() => {
       <div class="controls"><SettingControl name="far" /></div>
     </template>
     <template v-else>
+      <KindReports :kind="kind" />
       <div class="controls">
         <SettingControl :name="named('pressure')" />
         <SettingControl :name="named('level')" :disabled="document?.[named('pressure')] === 'as reported'" />

@@ -1,18 +1,25 @@
 <script setup lang="ts">
 // The path as the hand made it, as the steadying leaves it, and how far behind the hand the line was while drawing.
-import { computed } from "vue"
+import { computed, useId } from "vue"
+import type { LineTraces } from "@/engine/stations"
 import { shapes } from "@/parts/plot"
-import { useBench } from "../useBench"
 
-const props = withDefaults(defineProps<{ width: number; height: number; lag?: boolean }>(), { lag: false })
-const { traces } = useBench().engine
-/** Moments of the stroke at which the hand and the line's end are marked. */
-const MOMENTS = 12
+const props = withDefaults(
+  defineProps<{
+    line: LineTraces | undefined
+    width: number
+    height: number
+    /** Moments of the stroke at which the hand and the line's end are marked. */
+    moments?: number
+  }>(),
+  { moments: 12 },
+)
+const id = useId()
 
 const threads = computed(() => {
-  if (!traces.value || !props.lag) return []
-  const { raw, lag } = traces.value
-  const step = Math.max(1, Math.floor(raw.x.length / (MOMENTS + 1)))
+  if (!props.line) return []
+  const { raw, lag } = props.line
+  const step = Math.max(1, Math.floor(raw.x.length / (props.moments + 1)))
   const found: { x: number[]; y: number[] }[] = []
   for (let i = step; i < raw.x.length; i += step) {
     found.push({ x: [raw.x[i]!, lag.x[i]!], y: [raw.y[i]!, lag.y[i]!] })
@@ -20,19 +27,17 @@ const threads = computed(() => {
   return found
 })
 const paths = computed(() => {
-  if (!traces.value) return []
+  if (!props.line) return []
   const frame = { width: props.width, height: props.height, pad: 10 }
-  return shapes([traces.value.raw, traces.value.steadied, ...threads.value], frame)
+  return shapes([props.line.raw, props.line.steadied, ...threads.value], frame)
 })
-const HAND = "url(#hand-mark)"
-const END = "url(#end-mark)"
 </script>
 
 <template>
   <svg :viewBox="`0 0 ${width} ${height}`" aria-hidden="true">
-    <defs v-if="lag">
+    <defs>
       <marker
-        id="hand-mark"
+        :id="`${id}-hand`"
         markerWidth="10"
         markerHeight="10"
         refX="5"
@@ -41,7 +46,14 @@ const END = "url(#end-mark)"
       >
         <circle cx="5" cy="5" r="3.4" class="hand" />
       </marker>
-      <marker id="end-mark" markerWidth="10" markerHeight="10" refX="5" refY="5" markerUnits="userSpaceOnUse">
+      <marker
+        :id="`${id}-end`"
+        markerWidth="10"
+        markerHeight="10"
+        refX="5"
+        refY="5"
+        markerUnits="userSpaceOnUse"
+      >
         <circle cx="5" cy="5" r="3.6" class="end" />
       </marker>
     </defs>
@@ -52,8 +64,8 @@ const END = "url(#end-mark)"
       :key="i"
       class="thread"
       :d="path"
-      :marker-start="HAND"
-      :marker-end="END"
+      :marker-start="`url(#${id}-hand)`"
+      :marker-end="`url(#${id}-end)`"
     />
   </svg>
 </template>

@@ -30,7 +30,7 @@ const plain = computed(() => way.value === "none")
     <WaysStrip v-if="section === 'compare'" />
     <template v-else>
       <figure class="picture">
-        <LinePicture :width="520" :height="210" lag />
+        <LinePicture :line="bench.engine.traces.value" :width="520" :height="210" />
         <figcaption class="small">
           <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes &ensp;○—● the pen, and
           the end of the line just then

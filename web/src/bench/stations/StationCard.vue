@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One of the six steps from hand to ink: a live picture of what it does to the stroke in hand.
+import { useBench } from "../useBench"
 import CardFrame from "./CardFrame.vue"
 import HandPicture from "./HandPicture.vue"
 import InkedPicture from "./InkedPicture.vue"
@@ -15,6 +16,7 @@ defineProps<{
   /** It does nothing to this brush's stroke. */
   empty: boolean
 }>()
+const { traces } = useBench().engine
 const WIDTH = 240
 const HEIGHT = 88
 </script>
@@ -23,7 +25,13 @@ const HEIGHT = 88
   <CardFrame class="station" :class="{ empty }" :label="station.label" v-bind="{ says, open }">
     <span v-if="!empty && !small" class="picture">
       <HandPicture v-if="station.key === 'hand'" :width="WIDTH" :height="HEIGHT" />
-      <LinePicture v-else-if="station.key === 'line'" :width="WIDTH" :height="HEIGHT" />
+      <LinePicture
+        v-else-if="station.key === 'line'"
+        :line="traces"
+        :width="WIDTH"
+        :height="HEIGHT"
+        :moments="5"
+      />
       <WeightPicture v-else-if="station.key === 'weight'" :width="WIDTH" :height="HEIGHT" />
       <InkedPicture v-else :station="station.key" :width="WIDTH" :height="HEIGHT" />
     </span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The same slow, shaky stroke unsteadied and with each way, and what each takes out and costs.
+// The same slow, shaky stroke and the same corners, unsteadied and with each way; what each takes out and costs.
 import { computed, shallowRef, watch } from "vue"
 import type { Steadied } from "@/engine/readings"
 import { WAYS } from "@/engine/stations"
@@ -55,7 +55,7 @@ const ways = computed(() =>
       @click="bench.change('steadying', way)"
     >
       <span class="name">{{ way }}</span>
-      <InkedPicture :station="way" :width="280" :height="88" />
+      <InkedPicture :station="way" :width="280" :height="168" />
       <span class="figures">
         <span v-for="[label, value] in rows" :key="label" class="row">
           <span class="small">{{ label }}</span><span>{{ value }}</span>

@@ -1,18 +1,19 @@
 <script setup lang="ts">
-// The width of the stroke in hand along its length, tapers included.
-import { computed } from "vue"
-import { ribbon } from "@/parts/plot"
+// The width of the stroke in hand along its length, as dark as its ink may be there, tapers included.
+import InkRibbon from "@/parts/InkRibbon.vue"
 import { useBench } from "../useBench"
 
-const props = defineProps<{ width: number; height: number }>()
+defineProps<{ width: number; height: number }>()
 const { traces } = useBench().engine
-const path = computed(() => {
-  if (!traces.value) return ""
-  const { s, half } = traces.value.weight
-  return ribbon(s, half, { width: props.width, height: props.height, pad: 10 })
-})
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${height}`" aria-hidden="true"><path :d="path" fill="#1e2a2d" /></svg>
+  <InkRibbon
+    v-if="traces"
+    :s="traces.weight.s"
+    :half="traces.weight.half"
+    :cover="traces.weight.cap"
+    :width="width"
+    :height="height"
+  />
 </template>

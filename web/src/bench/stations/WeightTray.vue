@@ -26,13 +26,21 @@ const POINTERS = [
   { value: "mouse_", label: "mouse" },
 ] as const
 
+/** What a taper takes away towards the ends. */
+const OF = [
+  { value: "", label: "width" },
+  { value: "_opacity", label: "opacity" },
+] as const
+
 const bench = useBench()
 const { paper, inMm } = usePaper()
 const section = ref<(typeof SECTIONS)[number]["value"]>("size")
 const prefix = ref<(typeof POINTERS)[number]["value"]>("")
+const of = ref<(typeof OF)[number]["value"]>("")
 const brush = computed(() => bench.state.value?.document)
 const size = settingNamed("size")
 const end = computed(() => (section.value === "end" ? "end" : "start"))
+const taper = computed(() => `${each.value ? prefix.value : ""}taper_${end.value}${of.value}` as const)
 const each = computed(() => brush.value?.tapers_for === "each")
 const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 </script>
@@ -77,8 +85,11 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
         </div>
       </template>
       <template v-else>
-        <ChoiceBar v-if="each" v-model="prefix" class="whose" label="Whose taper" :options="[...POINTERS]" />
-        <TaperControls :end="end" :prefix="each ? prefix : ''" />
+        <div class="which">
+          <ChoiceBar v-model="of" label="Taper of" :options="[...OF]" />
+          <ChoiceBar v-if="each" v-model="prefix" label="Whose taper" :options="[...POINTERS]" />
+        </div>
+        <TaperControls :taper="taper" />
       </template>
     </template>
   </TraySections>
@@ -88,10 +99,14 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 .mm {
   margin-top: -6px;
 }
-.whose {
+.which {
+  display: flex;
   flex-direction: column;
-  align-self: start;
+  gap: 16px;
   max-width: 96px;
+}
+.which > * {
+  flex-direction: column;
   border: 0;
 }
 </style>

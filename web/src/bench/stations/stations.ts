@@ -1,6 +1,6 @@
 // The six stations, in the order in which a stroke passes them.
 import type { Component } from "vue"
-import { CAUSES } from "@/generated/layout"
+import { CAUSES, TAPERS_EACH } from "@/generated/layout"
 import { shown } from "@/parts/values"
 import { responsesOf, settingNamed, type BrushDocument, type Output, type SettingName } from "@/engine/brush"
 import GrainTray from "./GrainTray.vue"
@@ -26,11 +26,11 @@ function figure(brush: BrushDocument, name: SettingName): string {
 }
 
 function tapers(brush: BrushDocument): string {
-  const has = (cause: (typeof CAUSES)[number]) =>
-    Object.keys(cause.without).some((name) => Number(brush[name as SettingName]) > 0)
-  const [start, end] = [has(CAUSES[0]), has(CAUSES[1])]
-  if (start && end) return ", tapered"
-  return start || end ? ", one taper" : ""
+  const count = CAUSES.slice(0, TAPERS_EACH).filter((cause) =>
+    Object.keys(cause.without).some((name) => Number(brush[name as SettingName]) > 0),
+  ).length
+  if (count > 1) return ", tapered"
+  return count === 1 ? ", one taper" : ""
 }
 
 const KNOB: Record<string, SettingName> = { "even-out": "reach", "tow line": "tow", "speed-aware": "calm" }

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+// What a kind of pointer really reports on this device, seen in the strokes that were drawn with it.
+import { computed, shallowRef, watch } from "vue"
+import type { Kind } from "@/engine/sheet"
+import type { Reports } from "@/engine/stations"
+import { useBench } from "../useBench"
+
+const props = defineProps<{ kind: Kind }>()
+const bench = useBench()
+const reports = shallowRef<Reports>()
+const BINS = 40
+const WIDTH = 400
+const HEIGHT = 92
+/** A span that is no wider than this, 0..1, is one value. */
+const STILL = 0.01
+
+watch(
+  [() => props.kind, bench.proofs.strokes],
+  async ([kind, own]) => {
+    reports.value = await bench.engine.api.reports(
+      kind,
+      own.map((one) => one.id),
+      BINS,
+    )
+  },
+  { immediate: true },
+)
+
+const bars = computed(() => {
+  const pressures = reports.value?.pressures ?? []
+  const most = Math.max(1e-6, ...pressures)
+  const step = WIDTH / BINS
+  return pressures.map((length, i) => {
+    const height = (HEIGHT * length) / most
+    return { x: i * step, y: HEIGHT - height, width: step - 1.5, height }
+  })
+})
+
+function span([least, most]: [number, number], times: number, unit: string): string {
+  const [a, b] = [Math.round(least * times), Math.round(most * times)]
+  return a === b ? `${a}${unit}` : `${a} to ${b}${unit}`
+}
+
+const says = computed(() => {
+  const now = reports.value
+  if (!now || now.strokes === 0) return []
+  const { pressure, tilt, twist } = now
+  const still = pressure[1] - pressure[0] < STILL
+  return [
+    still
+      ? `Pressure: always ${span(pressure, 100, " %")}, so it tells nothing`
+      : `Pressure: ${span(pressure, 100, " %")}`,
+    tilt[1] < STILL ? "Tilt: none" : `Tilt: ${span(tilt, 90, "°")}`,
+    twist[1] - twist[0] < STILL ? "Barrel turn: none" : `Barrel turn: ${span(twist, 180 / Math.PI, "°")}`,
+  ]
+})
+</script>
+
+<template>
+  <section class="reports">
+    <p class="small">What your {{ kind }} reports here</p>
+    <template v-if="says.length > 0">
+      <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none" aria-hidden="true">
+        <rect v-for="(bar, i) in bars" :key="i" v-bind="bar" />
+      </svg>
+      <p class="ends small"><span>light</span><span>how often you press so</span><span>heavy</span></p>
+      <p v-for="one in says" :key="one">{{ one }}</p>
+    </template>
+    <p v-else>Draw a stroke with your {{ kind }} on the proof sheet, and it shows here.</p>
+  </section>
+</template>
+
+<style scoped>
+.reports {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  min-width: 0;
+  font-variant-numeric: tabular-nums;
+}
+svg {
+  width: 100%;
+  height: 92px;
+  background: var(--paper);
+}
+rect {
+  fill: #1e2a2d;
+}
+.ends {
+  display: flex;
+  justify-content: space-between;
+  margin-bottom: 8px;
+}
+</style>

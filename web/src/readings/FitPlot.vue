@@ -1,0 +1,101 @@
+<script setup lang="ts">
+// How large a pixel of each source comes to lie on the paper, over the paper's own px.
+import { computed } from "vue"
+import type { Readings } from "@/engine/readings"
+
+const props = defineProps<{ now: Readings }>()
+/** px of paper that are shown across, and their size in the drawing. */
+const ACROSS = 8
+const CELL = 22
+const SIDE = ACROSS * CELL
+
+const sources = computed(() =>
+  (["shape", "grain"] as const)
+    .map((label) => ({ label, fit: props.now[`${label}_fit`][0]! }))
+    .filter(({ fit }) => fit >= 0)
+    .map(({ label, fit }) => {
+      const texel = CELL / Math.max(fit, 1e-3)
+      // A source far finer than the paper would be a solid field: its lines stop where they could not be told apart.
+      const step = Math.max(texel, 4)
+      const lines = Array.from({ length: Math.min(64, Math.floor(SIDE / step)) }, (_, i) => (i + 1) * step)
+      return {
+        label,
+        small: fit < 1,
+        lines: lines.filter((at) => at < SIDE),
+        says:
+          fit < 1
+            ? `Each pixel of the ${label} covers ${(1 / fit).toFixed(1)} px of ink: it blurs. Take a larger source, or a smaller brush.`
+            : `The ${label} has ${fit.toFixed(1)} pixels for each px of ink: enough.`,
+      }
+    }),
+)
+const grid = Array.from({ length: ACROSS - 1 }, (_, i) => (i + 1) * CELL)
+</script>
+
+<template>
+  <div class="fits">
+    <figure v-for="one in sources" :key="one.label">
+      <svg :viewBox="`0 0 ${SIDE} ${SIDE}`" :width="SIDE" :height="SIDE" aria-hidden="true">
+        <path
+          class="source"
+          :class="{ small: one.small }"
+          :d="one.lines.map((at) => `M${at} 0V${SIDE}M0 ${at}H${SIDE}`).join('')"
+        />
+        <path class="paper" :d="grid.map((at) => `M${at} 0V${SIDE}M0 ${at}H${SIDE}`).join('')" />
+      </svg>
+      <figcaption>
+        <p>{{ one.says }}</p>
+        <p class="small">
+          <i class="paper" /> px of the paper &ensp;<i class="source" /> pixels of the {{ one.label }}
+        </p>
+      </figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.fits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 24px 40px;
+}
+figure {
+  display: flex;
+  gap: 16px;
+  margin: 0;
+}
+figcaption {
+  display: grid;
+  align-content: start;
+  gap: 8px;
+  max-width: 26ch;
+}
+svg {
+  flex: none;
+  background: var(--paper);
+}
+path {
+  fill: none;
+}
+path.paper {
+  stroke: #9aa8a3;
+  stroke-dasharray: 1 3;
+}
+path.source {
+  stroke: #1e2a2d;
+  stroke-width: 1.5;
+}
+path.small {
+  stroke: #b4532a;
+  stroke-width: 2.5;
+}
+i {
+  display: inline-block;
+  width: 22px;
+  vertical-align: middle;
+  border-top: 2px solid currentcolor;
+}
+i.paper {
+  border-top-style: dotted;
+}
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+// The recorded strokes on which the steadying is read: as the hand made them, and as the brush steadies them.
+import { computed, shallowRef, watch } from "vue"
+import { useBench } from "@/bench/useBench"
+import LinePicture from "@/bench/stations/LinePicture.vue"
+import type { Readings } from "@/engine/readings"
+import type { LineTraces } from "@/engine/stations"
+
+const props = defineProps<{ now: Readings }>()
+const { api } = useBench().engine
+const lines = shallowRef<LineTraces[]>([])
+
+watch(
+  () => props.now,
+  async () => (lines.value = await api.referenceLines()),
+  { immediate: true },
+)
+
+const figures = computed(() => {
+  const { wobble, lag_px: px, lag_ms: ms, rounding } = props.now
+  const gone = `${(100 * Math.max(0, wobble[0]!)).toFixed(1)} %`
+  return [
+    `Wobble taken out ${gone}, lag ${px[0]!.toFixed(1)} px or ${Math.round(ms[0]!)} ms`,
+    `Corners rounded by ${Math.max(0, rounding[0]!).toFixed(2)} px`,
+  ]
+})
+</script>
+
+<template>
+  <div class="pair">
+    <figure v-for="(says, i) in figures" :key="says">
+      <LinePicture :line="lines[i]" :width="420" :height="170" :moments="i === 0 ? 10 : 0" />
+      <figcaption>{{ says }}</figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 16px;
+}
+figure {
+  margin: 0;
+}
+svg {
+  display: block;
+  width: 100%;
+  background: var(--paper);
+}
+figcaption {
+  padding-top: 4px;
+  font-variant-numeric: tabular-nums;
+}
+</style>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+// A stroke at full press as it was measured along its length, for each kind of pointer that has tapers of its own.
+import { computed } from "vue"
+import { ALONG } from "@/generated/layout"
+import type { Readings } from "@/engine/readings"
+import InkRibbon from "@/parts/InkRibbon.vue"
+import { KINDS } from "./useReadings"
+
+const props = defineProps<{ now: Readings }>()
+const WIDTH = 640
+const HEIGHT = 64
+
+type End = "start" | "end"
+
+function says(kind: number, end: End): string {
+  const { now } = props
+  const of = (length: "taper" | "fade", left: "point" | "faint", what: string) => {
+    const way = now[`${length}_${end}`][kind]!
+    return way < 1
+      ? undefined
+      : `${what} ${way.toFixed(0)} px, ${Math.round(100 * now[`${left}_${end}`][kind]!)} % left`
+  }
+  const parts = [of("taper", "point", "width"), of("fade", "faint", "opacity")].filter(Boolean)
+  return parts.length > 0 ? parts.join("; ") : "no taper"
+}
+
+const rows = computed(() => {
+  const { now } = props
+  const column = (values: number[], kind: number) => values.slice(kind * ALONG, (kind + 1) * ALONG)
+  const found = KINDS.map((kind, i) => ({
+    label: kind as string,
+    half: column(now.along_width, i).map((width) => width / 2),
+    cover: column(now.along_dark, i),
+    s: Array.from({ length: ALONG }, (_, k) => k * now.along_step[i]!),
+    start: says(i, "start"),
+    end: says(i, "end"),
+  }))
+  const alike = found.every((row) => row.start === found[0]!.start && row.end === found[0]!.end)
+  return alike ? [{ ...found[0]!, label: "all pointers" }] : found
+})
+const most = computed(() => Math.max(...rows.value.flatMap((row) => row.half)))
+</script>
+
+<template>
+  <div class="tapers">
+    <figure v-for="row in rows" :key="row.label">
+      <InkRibbon v-bind="row" :most="most" :width="WIDTH" :height="HEIGHT" />
+      <figcaption>
+        <span>{{ row.start }}</span><strong>{{ row.label }}</strong
+        ><span>{{ row.end }}</span>
+      </figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.tapers {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+figure {
+  margin: 0;
+}
+svg {
+  display: block;
+  width: 100%;
+  background: var(--paper);
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  font-variant-numeric: tabular-nums;
+  font-size: 15px;
+}
+</style>
