@@ -63,13 +63,13 @@ def switch(name, label, station, default, help) -> Setting:
     return Setting(name, label, station, "switch", default, help)
 
 
-def _profile(kind: str, label: str) -> tuple[Setting, ...]:
+def _profile(kind: str) -> tuple[Setting, ...]:
     """What a kind of pointer tells, and what stands in for the rest."""
     fixed = "as reported" if kind == "pen" else "fixed"
     return (
         choice(
             f"{kind}_pressure",
-            f"{label}: pressure",
+            "Pressure",
             "hand",
             f"Where the pressure of a {kind} comes from.",
             *("as reported", "fixed", "from speed"),
@@ -77,27 +77,27 @@ def _profile(kind: str, label: str) -> tuple[Setting, ...]:
         ),
         percent(
             f"{kind}_level",
-            f"{label}: press",
+            "Counts as",
             "hand",
             0.5,
             "The pressure that stands in; from speed, the usual one: quick strokes press less, slow ones more.",
         ),
         choice(
             f"{kind}_tilt",
-            f"{label}: tilt",
+            "Tilt",
             "hand",
             f"Where the tilt of a {kind} comes from.",
             *("as reported", "fixed"),
             default=fixed,
         ),
-        number(f"{kind}_lean", f"{label}: lean", "hand", 0, "The tilt that stands in: 0° is upright.", "°", 0.0, 90.0),
+        number(f"{kind}_lean", "Lean", "hand", 0, "The tilt that stands in: 0° is upright.", "°", 0.0, 90.0),
     )
 
 
 HAND = (
-    *_profile("pen", "Pen"),
-    *_profile("finger", "Finger"),
-    *_profile("mouse", "Mouse"),
+    *_profile("pen"),
+    *_profile("finger"),
+    *_profile("mouse"),
     number(
         "fast",
         "Fast",

@@ -160,6 +160,8 @@ def rows_of(record: np.ndarray, document: dict) -> list[Row]:
             rows.append(Row("even", pointer, f"because of {label}", float(record["effects"][i][kind]), "share"))
         for pressure, width in zip(PRESSURES, record["width"][kind], strict=True):
             rows.append(Row("width", pointer, f"at {pressure:.0%} pressure", float(width), "px"))
+        for name, unit in (("thinnest", "px"), ("thickest", "px"), ("ratio", "times")):
+            rows.append(Row("width", pointer, name, float(record[name][kind]), unit))
         for end in ("start", "end"):
             for of, length, left in (("width", "taper", "point"), ("opacity", "fade", "faint")):
                 way, rest = float(record[f"{length}_{end}"][kind]), float(record[f"{left}_{end}"][kind])

@@ -165,7 +165,6 @@ class TaperReadingTests(TestCase):
         self.assertAlmostEqual(float(record["taper_start"][PEN]), 120 * 0.8586, delta=4.0)
         self.assertAlmostEqual(float(record["taper_end"][PEN]), 60 * 0.8586, delta=4.0)
 
-
     def test_tapers_of_the_opacity_are_read_apart(self):
         fading = {"taper_start_opacity_in": "px", "taper_start_opacity_px": 140.0, "taper_start_opacity_point": 0.25}
         record = measured(read({"size": 30.0, "responses": {}, **fading}))[0]

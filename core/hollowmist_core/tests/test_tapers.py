@@ -62,7 +62,6 @@ class LengthTests(TestCase):
         stamps = stamps_of(**half)
         self.assertAlmostEqual(float(stamps["s"][np.argmax(stamps["major"])]), 400.0, delta=8.0)
 
-
     def test_a_taper_in_parts_of_the_stroke_that_has_no_length_changes_nothing(self):
         plain = stamps_of()
         for name in ("taper_start", "taper_end", "taper_start_opacity", "taper_end_opacity"):

@@ -286,3 +286,96 @@ class LaneTests(HandCase):
         self.wait_for(lambda: Lane.objects.filter(deleted_at=None).count() == 2)
         page.get_by_role("radio", name="as shipped").click()
         self.wait_for(lambda: shown.count() == 8)
+
+    def draw_one(self, page):
+        box = self.sheet_box(page)
+        Pen(page).draw([(box["x"] + 100 + 5 * i, box["y"] + LOWER - 2 * (i % 9), 0.2 + i / 80) for i in range(60)])
+
+    def test_recording_is_undone_and_done_again_and_the_stroke_is_never_lost(self):
+        page = self.open_bench()
+        self.draw_one(page)
+        self.wait_for(lambda: ProofStroke.objects.count() == 1)
+        page.get_by_role("button", name="Lanes", exact=True).click()
+        page.get_by_role("textbox", name="Name of the new lane").fill("Tide numerals")
+        page.get_by_role("button", name="Record your stroke").click()
+        self.wait_for(lambda: Lane.objects.filter(deleted_at=None).exists())
+        undo, redo = (page.get_by_role("button", name=name, exact=True) for name in ("Undo", "Redo"))
+        undo.click()
+        self.wait_for(lambda: not Lane.objects.filter(deleted_at=None).exists())
+        self.wait_for(lambda: self.kept().document["proofs"] == "")
+        self.assertIsNone(ProofStroke.objects.get().lane)
+        redo.click()
+        self.wait_for(lambda: Lane.objects.filter(deleted_at=None).exists())
+        self.assertIsNotNone(ProofStroke.objects.get().lane)
+        undo.click()
+        undo.click()
+        self.wait_for(lambda: ProofStroke.objects.get().deleted_at)
+        redo.click()
+        self.wait_for(lambda: ProofStroke.objects.get().deleted_at is None)
+
+    def test_a_lane_that_was_recorded_with_no_network_goes_when_it_is_back(self):
+        page = self.open_bench()
+        page.context.set_offline(True)
+        self.draw_one(page)
+        page.get_by_role("button", name="Lanes", exact=True).click()
+        page.get_by_role("textbox", name="Name of the new lane").fill("Tide numerals")
+        page.get_by_role("button", name="Record your stroke").click()
+        lane = page.locator("button.lane", has_text="Tide numerals")
+        lane.wait_for()
+        page.get_by_text("all is safe on this device").wait_for()
+        self.assertFalse(Lane.objects.exists() or ProofStroke.objects.exists())
+        page.context.set_offline(False)
+        self.wait_for(Lane.objects.exists)
+        self.assertEqual(Lane.objects.get().strokes.count(), 1)
+        page.reload()
+        lane.wait_for()
+
+
+@tag("browser")
+class TaperTests(HandCase):
+    brushes = {"Rope Ribbon": {"size": 40.0, "responses": {}}}
+
+    def test_the_opacity_tapers_by_a_length_of_its_own(self):
+        page = self.open_bench()
+        page.get_by_role("button", name=re.compile("^Weight")).click()
+        page.get_by_role("radio", name="End taper").click()
+        page.get_by_role("radio", name="opacity").click()
+        page.get_by_role("radio", name="px", exact=True).click()
+        page.get_by_role("button", name=re.compile("^End opacity taper: .* type it")).click()
+        page.get_by_role("textbox", name="End opacity taper, typed").fill("160")
+        page.keyboard.press("Enter")
+        self.wait_for(lambda: self.kept().document["taper_end_opacity_px"] == 160.0)
+        pen, box = Pen(page), self.sheet_box(page)
+        y = box["y"] + 60
+        pen.draw([(box["x"] + 700 + 4 * i, y, 0.5) for i in range(101)])
+        self.wait_for(ProofStroke.objects.exists)
+        page.wait_for_timeout(200)
+        zoom = page.evaluate("document.querySelector('canvas.sheet').width") / box["width"]
+        row = self.pixels(page)[int(60 * zoom), int(700 * zoom) : int(1100 * zoom), 0].astype(float)
+        cover = 1 - np.clip((row - 0x1E) / (0xFB - 0x1E), 0, 1)
+        self.assertGreater(cover[40:160].min(), 0.99)
+        self.assertTrue(np.all(np.diff(cover[300:]) <= 0.02))
+        self.assertLess(cover[-4:].max(), 0.45)
+        self.assertTrue(0.3 < cover[350] < 0.95)
+        # What varies the line is named by what it is.
+        page.locator(".reading.verdict").click()
+        page.get_by_role("button", name="Switch off end opacity taper").wait_for()
+
+
+@tag("browser")
+class ReportTests(HandCase):
+    brushes = {"Rope Ribbon": {"size": 20.0}}
+
+    def test_a_pen_that_always_reports_one_pressure_is_told_and_mended_by_a_tap(self):
+        page = self.open_bench()
+        box, pen = self.sheet_box(page), Pen(page)
+        pen.draw([(box["x"] + 100 + 4 * i, box["y"] + LOWER, 0.5, (20, 0)) for i in range(60)])
+        self.wait_for(ProofStroke.objects.exists)
+        page.get_by_role("button", name=re.compile("^Hand")).click()
+        page.get_by_role("radio", name="Pen", exact=True).click()
+        page.get_by_text("Pressure: always 50 %").wait_for()
+        page.get_by_text("Tilt: 20°").wait_for()
+        page.get_by_role("button", name="Let its pressure come from its speed").click()
+        self.wait_for(lambda: self.kept().document["pen_pressure"] == "from speed")
+        page.get_by_role("radio", name="Finger", exact=True).click()
+        page.get_by_text("Draw a stroke with your finger").wait_for()

@@ -35,9 +35,14 @@ class LaneTests(TestCase):
             account=account or self.account, kind=0, samples=samples().tobytes(), drawn_at=5
         )
 
-    def make(self, name="Tide numerals", strokes=None, **more):
-        ids = [str(one.pk) for one in (strokes if strokes is not None else [self.stroke()])]
-        return self.client.post("/api/lanes", {"name": name, "strokes": ids, **more}, content_type="application/json")
+    def keep(self, lane=None, name="Tide numerals", strokes=(), **more):
+        """Keep a lane as a device would; returns the answer."""
+        body = {"name": name, "strokes": [str(one.pk) for one in strokes], **more}
+        return self.client.put(f"/api/lanes/{lane or uuid.uuid4()}", body, content_type="application/json")
+
+    def make(self, name="Tide numerals", **more):
+        """A lane of one new stroke; returns its id."""
+        return self.keep(name=name, strokes=[self.stroke()], **more).json()["id"]
 
     def names(self):
         return [lane["name"] for lane in self.client.get("/api/lanes").json()]
@@ -45,45 +50,93 @@ class LaneTests(TestCase):
     def send(self, data, name="strokes.inkml"):
         return self.client.post("/api/lanes/inkml", {"file": SimpleUploadedFile(name, data), "set_name": "letters"})
 
+    def loose(self):
+        return [one["id"] for one in self.client.get("/api/proof-strokes").json()]
+
     def test_loose_strokes_become_a_lane(self):
-        answer = self.make()
-        self.assertEqual(answer.status_code, 201)
-        self.assertEqual(len(answer.json()["strokes"]), 1)
-        self.assertEqual(self.client.get("/api/proof-strokes").json(), [])
+        answer = self.keep(strokes=[self.stroke(), self.stroke()])
+        self.assertEqual(answer.status_code, 200)
+        self.assertEqual(len(answer.json()["strokes"]), 2)
+        self.assertEqual(self.loose(), [])
+
+    def test_keeping_twice_is_keeping_once(self):
+        stroke = self.stroke()
+        lane = self.keep(strokes=[stroke]).json()["id"]
+        again = self.keep(lane, name="Numerals", strokes=[stroke], hidden=True, set_name="tables")
+        self.assertEqual(again.json()["id"], lane)
+        kept = Lane.objects.get()
+        self.assertEqual((kept.name, kept.hidden, kept.set_name), ("Numerals", True, "tables"))
+        self.assertEqual(kept.strokes.get(), stroke)
+
+    def test_a_lane_loses_no_stroke_that_a_device_does_not_know_of(self):
+        first, second = self.stroke(), self.stroke()
+        lane = self.keep(strokes=[first, second]).json()["id"]
+        self.assertEqual(len(self.keep(lane, strokes=[first]).json()["strokes"]), 2)
+
+    def test_a_stroke_that_lies_in_another_lane_stays_there(self):
+        stroke = self.stroke()
+        first = self.keep(strokes=[stroke]).json()["id"]
+        refused = self.keep(strokes=[stroke])
+        self.assertEqual(refused.status_code, 400)
+        self.assertEqual(str(Lane.objects.get().pk), first)
 
     def test_another_accounts_strokes_and_lanes_are_out_of_reach(self):
-        theirs = self.stroke(self.other)
-        answer = self.make(strokes=[theirs])
+        answer = self.keep(strokes=[self.stroke(self.other)])
         self.assertEqual(answer.status_code, 400)
         self.assertIn("draw on the proof sheet first", answer.json()["detail"])
         lane = Lane.objects.create(account=self.other, name="Gulls")
-        for method, path in (("patch", ""), ("delete", ""), ("post", "/restore"), ("get", ".inkml")):
+        self.assertEqual(self.keep(lane.pk, strokes=[self.stroke()]).status_code, 404)
+        for method, path in (("delete", ""), ("delete", "?apart=true"), ("get", ".inkml")):
             answer = getattr(self.client, method)(f"/api/lanes/{lane.pk}{path}")
             self.assertEqual(answer.status_code, 404, path)
+        lane.refresh_from_db()
+        self.assertEqual((lane.name, lane.deleted_at), ("Gulls", None))
         self.assertEqual(self.names(), [])
 
-    def test_lanes_are_moved_hidden_deleted_and_put_back(self):
-        first, second, third = (self.make(name).json()["id"] for name in ("one", "two", "three"))
-        path = "/api/lanes/{}"
-        self.client.patch(path.format(third), {"position": 0}, content_type="application/json")
+    def test_lanes_are_moved_deleted_and_put_back(self):
+        first, _, third = (self.make(name) for name in ("one", "two", "three"))
+        self.keep(third, name="three", position=0)
         self.assertEqual(self.names(), ["three", "one", "two"])
-        self.client.patch(path.format(second), {"hidden": True}, content_type="application/json")
-        self.assertTrue(Lane.objects.get(pk=second).hidden)
-        self.assertEqual(self.client.delete(path.format(first)).status_code, 204)
-        self.assertEqual(self.names(), ["three", "two"])
-        self.client.post(path.format(first) + "/restore")
-        self.assertEqual(len(self.names()), 3)
+        self.keep(third, name="three", position=99)
+        self.assertEqual(self.names(), ["one", "two", "three"])
+        self.assertEqual(self.client.delete(f"/api/lanes/{first}").status_code, 204)
+        self.assertEqual(self.names(), ["two", "three"])
+        self.assertEqual(self.client.delete(f"/api/lanes/{first}").status_code, 404)
+        back = self.keep(first, name="one", position=1)
+        self.assertEqual(self.names(), ["two", "one", "three"])
+        self.assertEqual(len(back.json()["strokes"]), 1)
+
+    def test_a_lane_that_is_taken_apart_leaves_its_strokes_loose(self):
+        stroke = self.stroke()
+        lane = self.keep(strokes=[stroke]).json()["id"]
+        self.assertEqual(self.client.delete(f"/api/lanes/{lane}?apart=true").status_code, 204)
+        self.assertEqual((self.names(), self.loose()), ([], [str(stroke.pk)]))
+        # Done again, it is the lane that it was.
+        self.keep(lane, strokes=[stroke])
+        self.assertEqual((self.names(), self.loose()), (["Tide numerals"], []))
+
+    def test_a_stroke_in_a_lane_is_not_on_the_sheet_to_be_taken_off(self):
+        stroke = self.stroke()
+        self.keep(strokes=[stroke])
+        self.assertEqual(self.client.delete(f"/api/proof-strokes/{stroke.pk}").status_code, 204)
+        self.assertEqual(len(self.client.get("/api/lanes").json()[0]["strokes"]), 1)
+
+    def test_what_no_lane_can_be_is_refused(self):
+        for wrong in ({"name": ""}, {"name": "x" * 81}, {"position": -1}, {"set_name": "x" * 41}):
+            answer = self.keep(strokes=[self.stroke()], **wrong)
+            self.assertEqual(answer.status_code, 400, wrong)
+        self.assertFalse(Lane.objects.exists())
 
     def test_there_is_a_limit_and_it_is_told(self):
         Lane.objects.bulk_create(Lane(account=self.account, name=str(i)) for i in range(MOST_LANES))
         stroke = self.stroke()
-        answer = self.make(strokes=[stroke])
+        answer = self.keep(strokes=[stroke])
         self.assertIn(f"you have {MOST_LANES} lanes", answer.json()["detail"])
         stroke.refresh_from_db()
         self.assertIsNone(stroke.lane)
 
     def test_a_lane_goes_out_as_inkml_and_comes_in_again(self):
-        lane = self.make().json()["id"]
+        lane = self.make()
         file = self.client.get(f"/api/lanes/{lane}.inkml")
         self.assertIn('filename="tide-numerals.inkml"', file["Content-Disposition"])
         answer = self.send(file.content)

@@ -1,4 +1,5 @@
 // What was done to strokes and lanes of one's own, kept on the device until the server has it: oldest first.
+import { useEventListener } from "@vueuse/core"
 import { onScopeDispose, ref } from "vue"
 import { api, reach } from "@/api/client"
 import { outbox, type WaitingLane, type WaitingStroke } from "@/api/outbox"
@@ -102,6 +103,7 @@ export function useStrokeQueue(account: string, refused: () => void = () => {}) 
     if (left > 0) schedule(reached ? 0 : RETRY)
   }
 
+  useEventListener(window, "online", () => schedule(0))
   onScopeDispose(() => window.clearTimeout(timer))
   return { away, strokes, lanes, noteStroke, noteLane, schedule }
 }

@@ -6,8 +6,9 @@ import type { Readings } from "@/engine/readings"
 const props = defineProps<{ now: Readings }>()
 /** px of paper that are shown across, and their size in the drawing. */
 const ACROSS = 8
-const CELL = 22
+const CELL = 16
 const SIDE = ACROSS * CELL
+const FINEST = 4
 
 const sources = computed(() =>
   (["shape", "grain"] as const)
@@ -15,12 +16,13 @@ const sources = computed(() =>
     .filter(({ fit }) => fit >= 0)
     .map(({ label, fit }) => {
       const texel = CELL / Math.max(fit, 1e-3)
-      // A source far finer than the paper would be a solid field: its lines stop where they could not be told apart.
-      const step = Math.max(texel, 4)
-      const lines = Array.from({ length: Math.min(64, Math.floor(SIDE / step)) }, (_, i) => (i + 1) * step)
+      // A source far finer than the paper would be a solid field: no more lines than can be told apart.
+      const step = Math.max(texel, FINEST)
+      const lines = Array.from({ length: Math.floor(SIDE / step) }, (_, i) => (i + 1) * step)
       return {
         label,
         small: fit < 1,
+        stroke: Math.min(2.5, step / 6),
         lines: lines.filter((at) => at < SIDE),
         says:
           fit < 1
@@ -39,6 +41,7 @@ const grid = Array.from({ length: ACROSS - 1 }, (_, i) => (i + 1) * CELL)
         <path
           class="source"
           :class="{ small: one.small }"
+          :stroke-width="one.stroke"
           :d="one.lines.map((at) => `M${at} 0V${SIDE}M0 ${at}H${SIDE}`).join('')"
         />
         <path class="paper" :d="grid.map((at) => `M${at} 0V${SIDE}M0 ${at}H${SIDE}`).join('')" />
@@ -83,11 +86,9 @@ path.paper {
 }
 path.source {
   stroke: #1e2a2d;
-  stroke-width: 1.5;
 }
 path.small {
   stroke: #b4532a;
-  stroke-width: 2.5;
 }
 i {
   display: inline-block;

@@ -2,6 +2,7 @@
 // One reading opened: what it is, how it was measured, what was measured, and the station that causes it.
 import { computed } from "vue"
 import { useBench } from "@/bench/useBench"
+import { EVEN } from "@/generated/layout"
 import CauseList from "./CauseList.vue"
 import CostPlot from "./CostPlot.vue"
 import FitPlot from "./FitPlot.vue"
@@ -9,7 +10,7 @@ import { PLOTS } from "./plots"
 import ReadingPlot from "./ReadingPlot.vue"
 import SteadyingPlot from "./SteadyingPlot.vue"
 import TaperPlot from "./TaperPlot.vue"
-import { readingOf, useReadings, type ReadingKey } from "./useReadings"
+import { KINDS, readingOf, useReadings, type ReadingKey } from "./useReadings"
 
 const props = defineProps<{ reading: ReadingKey }>()
 const emit = defineEmits<{ station: [key: string] }>()
@@ -20,6 +21,14 @@ const words = computed(() => readingOf(props.reading))
 const figure = computed(() => figures.value.find((one) => one.key === props.reading)?.text)
 const plot = computed(() => now.value && PLOTS[props.reading]?.(now.value))
 const widest = computed(() => now.value?.widest_spacing[0] ?? -1)
+/** How much thicker the thickest line is than the thinnest, where they differ. */
+const ratios = computed(() => {
+  if (props.reading !== "width" || !now.value) return []
+  return KINDS.flatMap((kind, i) => {
+    const ratio = now.value!.ratio[i]!
+    return ratio > 1 + EVEN ? [`With the ${kind}: ${ratio.toFixed(1)} times as thick as thin`] : []
+  })
+})
 const share = (value: number) => `${(100 * value).toFixed(1)} %`
 
 function setSpacing(): void {
@@ -40,6 +49,7 @@ function setSpacing(): void {
         </button>
         <a class="quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>Save all as CSV</a>
       </div>
+      <p v-for="one in ratios" :key="one">{{ one }}</p>
       <template v-if="reading === 'ripple'">
         <button v-if="widest > 0" type="button" class="quiet on" @click="setSpacing">
           Set the widest spacing that hides them: {{ share(widest) }}

@@ -29,7 +29,7 @@ const figures = computed(() => {
 <template>
   <div class="pair">
     <figure v-for="(says, i) in figures" :key="says">
-      <LinePicture :line="lines[i]" :width="420" :height="170" :moments="i === 0 ? 10 : 0" />
+      <LinePicture :line="lines[i]" :width="420" :height="170" :moments="i === 0 ? 5 : 0" />
       <figcaption>{{ says }}</figcaption>
     </figure>
   </div>

@@ -9,18 +9,20 @@ import { KINDS } from "./useReadings"
 const props = defineProps<{ now: Readings }>()
 const WIDTH = 640
 const HEIGHT = 64
+/** A thin point is paler for this long, px, without any taper of the opacity. */
+const FADED = 10
 
 type End = "start" | "end"
 
 function says(kind: number, end: End): string {
   const { now } = props
-  const of = (length: "taper" | "fade", left: "point" | "faint", what: string) => {
+  const of = (length: "taper" | "fade", left: "point" | "faint", what: string, least: number) => {
     const way = now[`${length}_${end}`][kind]!
-    return way < 1
+    return way < least
       ? undefined
       : `${what} ${way.toFixed(0)} px, ${Math.round(100 * now[`${left}_${end}`][kind]!)} % left`
   }
-  const parts = [of("taper", "point", "width"), of("fade", "faint", "opacity")].filter(Boolean)
+  const parts = [of("taper", "point", "width", 1), of("fade", "faint", "opacity", FADED)].filter(Boolean)
   return parts.length > 0 ? parts.join("; ") : "no taper"
 }
 

@@ -3,7 +3,7 @@ import { computed } from "vue"
 import { responsesOf } from "@/engine/brush"
 import type { Readings } from "@/engine/readings"
 import type { Bench } from "@/bench/useBench"
-import { CAUSES, EVEN, FIRST_LINK, KIND, PRESSURES, READINGS } from "@/generated/layout"
+import { CAUSES, EVEN, FIRST_LINK, KIND, READINGS } from "@/generated/layout"
 
 export type ReadingKey = (typeof READINGS)[number]["key"]
 export const KINDS = Object.keys(KIND) as (keyof typeof KIND)[]
@@ -37,8 +37,7 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     return uneven.length === KINDS.length ? `no, ${most}` : `not with ${uneven.join(", ")}: ${most}`
   },
   width(now) {
-    const widths = now.width.slice(0, PRESSURES.length)
-    const [thin, thick] = [Math.min(...widths), Math.max(...widths)]
+    const [thin, thick] = [now.thinnest[0]!, now.thickest[0]!]
     return thick - thin < 0.05 ? px(thick) : `${thin.toFixed(1)} to ${px(thick)}`
   },
   edge: (now) => px(now.softness[0]!),

@@ -96,6 +96,11 @@ def read_widths(desk, work, kind, times, readings):
         readings.width[kind, i] = width_of(work, count, 1.0) / times
         readings.dark[kind, i] = plateau_of(work, count)
         drop_probe(desk)
+    thin = thick = readings.width[kind, 0]
+    for i in range(len(PRESSURES)):
+        thin, thick = min(thin, readings.width[kind, i]), max(thick, readings.width[kind, i])
+    readings.thinnest[kind], readings.thickest[kind] = thin, thick
+    readings.ratio[kind] = thick / thin if thin > float32(0) else float32(0)
 
 
 @helper

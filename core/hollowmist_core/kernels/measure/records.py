@@ -23,6 +23,9 @@ READINGS = np.dtype(
         ("scale", "f4"),
         ("width", "f4", (KINDS, len(PRESSURES))),
         ("dark", "f4", (KINDS, len(PRESSURES))),
+        ("thinnest", "f4", (KINDS,)),
+        ("thickest", "f4", (KINDS,)),
+        ("ratio", "f4", (KINDS,)),
         ("width_varies", "f4", (KINDS,)),
         ("dark_varies", "f4", (KINDS,)),
         ("softness", "f4"),
@@ -73,7 +76,8 @@ READINGS = np.dtype(
 """All readings of a brush. Lengths in px of the brush at its own size; shares as 0..1, or -1 where there is
 nothing to read.
 
-`width`, `dark` : width at half coverage and the coverage in the middle, per kind of pointer and pressure.
+`width`, `dark` : width at half coverage and the coverage in the middle, per kind of pointer and pressure; `thinnest`
+and `thickest` of these widths, and how many times the one goes into the other (`ratio`; 0 where nothing is drawn).
 `width_varies`, `dark_varies` : (max - min) / mean over all that a hand does, per kind of pointer.
 `softness` : from 10 % to 90 % coverage; `edges` : where the profile rises through 10 and 90 % and falls through 90
 and 10 %, px from its start. `ripple` : peak to peak of the edge at the spacing's `period`, of the width, the grain

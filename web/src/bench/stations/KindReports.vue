@@ -41,13 +41,25 @@ function span([least, most]: [number, number], times: number, unit: string): str
   return a === b ? `${a}${unit}` : `${a} to ${b}${unit}`
 }
 
+/** A pointer that always reports one pressure tells nothing by it. */
+const still = computed(() => {
+  const [least, most] = reports.value?.pressure ?? [0, 1]
+  return most - least < STILL
+})
+const from = computed(() => `${props.kind}_pressure` as const)
+const lost = computed(() => still.value && bench.state.value?.document[from.value] === "as reported")
+
+function takeSpeed(): void {
+  bench.change(from.value, "from speed")
+  bench.closeStep()
+}
+
 const says = computed(() => {
   const now = reports.value
   if (!now || now.strokes === 0) return []
   const { pressure, tilt, twist } = now
-  const still = pressure[1] - pressure[0] < STILL
   return [
-    still
+    still.value
       ? `Pressure: always ${span(pressure, 100, " %")}, so it tells nothing`
       : `Pressure: ${span(pressure, 100, " %")}`,
     tilt[1] < STILL ? "Tilt: none" : `Tilt: ${span(tilt, 90, "°")}`,
@@ -65,6 +77,9 @@ const says = computed(() => {
       </svg>
       <p class="ends small"><span>light</span><span>how often you press so</span><span>heavy</span></p>
       <p v-for="one in says" :key="one">{{ one }}</p>
+      <button v-if="lost" type="button" class="quiet on" @click="takeSpeed">
+        Let its pressure come from its speed
+      </button>
     </template>
     <p v-else>Draw a stroke with your {{ kind }} on the proof sheet, and it shows here.</p>
   </section>

@@ -17,6 +17,7 @@ const length = computed(() => named(LENGTHS[String(bench.state.value?.document[n
 
 <template>
   <div class="controls">
+    <slot />
     <SettingControl :name="length" />
     <SettingControl :name="named('in')" :helped="false" />
   </div>

@@ -85,11 +85,12 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
         </div>
       </template>
       <template v-else>
-        <div class="which">
-          <ChoiceBar v-model="of" label="Taper of" :options="[...OF]" />
-          <ChoiceBar v-if="each" v-model="prefix" label="Whose taper" :options="[...POINTERS]" />
-        </div>
-        <TaperControls :taper="taper" />
+        <TaperControls :taper="taper">
+          <div class="which">
+            <ChoiceBar v-model="of" label="Taper of" :options="[...OF]" />
+            <ChoiceBar v-if="each" v-model="prefix" label="Whose taper" :options="[...POINTERS]" />
+          </div>
+        </TaperControls>
       </template>
     </template>
   </TraySections>
@@ -101,12 +102,9 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 }
 .which {
   display: flex;
-  flex-direction: column;
-  gap: 16px;
-  max-width: 96px;
+  gap: 24px;
 }
 .which > * {
-  flex-direction: column;
-  border: 0;
+  flex: 1;
 }
 </style>

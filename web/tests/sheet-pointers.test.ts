@@ -1,0 +1,115 @@
+import { beforeEach, describe, expect, it, vi } from "vitest"
+import { ref } from "vue"
+import { useSheetPointers, type PointerActs } from "@/bench/useSheetPointers"
+import { living } from "./scope"
+
+let canvas: HTMLElement
+let acts: { [name in keyof PointerActs]: ReturnType<typeof vi.fn> }
+
+beforeEach(() => {
+  vi.useFakeTimers({ now: 5000, toFake: ["performance", "Date"] })
+  canvas = document.createElement("div")
+  canvas.setPointerCapture = () => {}
+  document.body.replaceChildren(canvas)
+  acts = { down: vi.fn(), move: vi.fn(), up: vi.fn(), cancel: vi.fn(), pinch: vi.fn() }
+  living(() => useSheetPointers(ref(canvas), acts as unknown as PointerActs))
+})
+
+function send(type: string, pointerType: string, pointerId: number, x = 0, y = 0, more = {}) {
+  // As Chromium does: where there are raw updates they come before the move.
+  const raw = type === "pointermove" && "onpointerrawupdate" in window
+  for (const name of raw ? ["pointerrawupdate", type] : [type]) {
+    const event = new PointerEvent(name, { pointerType, pointerId, clientX: x, clientY: y, ...more })
+    Object.assign(event, { getCoalescedEvents: () => [] })
+    Object.defineProperty(event, "timeStamp", { value: performance.now() })
+    canvas.dispatchEvent(event)
+  }
+}
+
+const kinds = () => acts.down.mock.calls.map(([kind]) => kind)
+
+describe("pointers on the proof sheet", () => {
+  it("draw with a pen, a finger and a mouse, each under its own name", () => {
+    for (const [id, type] of [
+      [1, "pen"],
+      [3, "mouse"],
+    ] as const) {
+      send("pointerdown", type, id)
+      send("pointermove", type, id, 10, 0)
+      send("pointerup", type, id)
+    }
+    vi.advanceTimersByTime(1000)
+    send("pointerdown", "touch", 2)
+    send("pointerup", "touch", 2)
+    expect(kinds()).toEqual(["pen", "mouse", "finger"])
+    expect(acts.up).toHaveBeenCalledTimes(3)
+    expect(acts.cancel).not.toHaveBeenCalled()
+  })
+
+  it("ignore a palm while the pen is down, and a moment after", () => {
+    send("pointerdown", "pen", 1)
+    send("pointerdown", "touch", 2, 300, 300)
+    send("pointermove", "touch", 2, 320, 300)
+    send("pointerup", "pen", 1)
+    vi.advanceTimersByTime(200)
+    send("pointerdown", "touch", 4, 300, 300)
+    expect(kinds()).toEqual(["pen"])
+    expect(acts.pinch).not.toHaveBeenCalled()
+  })
+
+  it("let the pen take over from a palm that touched first", () => {
+    send("pointerdown", "touch", 2, 300, 300)
+    send("pointerdown", "pen", 1)
+    expect(kinds()).toEqual(["finger", "pen"])
+    expect(acts.cancel).toHaveBeenCalledTimes(1)
+  })
+
+  it("pan and zoom with two fingers, without leaving a stroke", () => {
+    send("pointerdown", "touch", 1, 100, 100)
+    send("pointerdown", "touch", 2, 200, 100)
+    expect(acts.cancel).toHaveBeenCalledTimes(1)
+    send("pointermove", "touch", 2, 300, 100)
+    const [factor, x, y, dx] = acts.pinch.mock.calls[0]!
+    expect(factor).toBeCloseTo(2)
+    expect([x, y, dx]).toEqual([200, 100, 50])
+    expect(acts.up).not.toHaveBeenCalled()
+  })
+
+  it("keep a finger's stroke that was well under way when a second finger came", () => {
+    send("pointerdown", "touch", 1, 100, 100)
+    vi.advanceTimersByTime(400)
+    send("pointermove", "touch", 1, 180, 100)
+    send("pointerdown", "touch", 2, 300, 300)
+    send("pointerup", "touch", 1)
+    expect(acts.cancel).not.toHaveBeenCalled()
+    expect(acts.up).toHaveBeenCalledTimes(1)
+  })
+
+  it("end the stroke and begin another when a pointer changes its kind in mid-stroke", () => {
+    send("pointerdown", "pen", 1)
+    send("pointermove", "pen", 1, 10, 0)
+    send("pointermove", "mouse", 1, 20, 0)
+    expect(kinds()).toEqual(["pen", "mouse"])
+    expect(acts.up).toHaveBeenCalledTimes(1)
+    send("pointerup", "mouse", 1)
+    expect(acts.up).toHaveBeenCalledTimes(2)
+  })
+
+  it("keep what a pen drew whose contact the system took away; a finger's was a gesture", () => {
+    send("pointerdown", "pen", 1)
+    send("pointercancel", "pen", 1)
+    expect(acts.up).toHaveBeenCalledTimes(1)
+    vi.advanceTimersByTime(1000)
+    send("pointerdown", "touch", 2)
+    send("pointercancel", "touch", 2)
+    expect(acts.cancel).toHaveBeenCalledTimes(1)
+  })
+
+  it("do not draw with the other buttons of a mouse", () => {
+    send("pointerdown", "mouse", 1, 0, 0, { button: 2 })
+    send("pointerdown", "mouse", 1, 0, 0, { button: 1 })
+    send("pointermove", "mouse", 1, 8, 0, { movementX: 8, movementY: 3 })
+    expect(kinds()).toEqual([])
+    expect(acts.pinch).toHaveBeenCalledWith(1, 0, 0, 8, 3)
+  })
+})

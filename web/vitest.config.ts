@@ -1,0 +1,13 @@
+import { fileURLToPath } from "node:url"
+import { defineConfig } from "vitest/config"
+
+// Composables and plain modules in a DOM without a screen; what needs ink is driven in the browser (server/journeys).
+export default defineConfig({
+  resolve: { alias: { "@": fileURLToPath(new URL("src", import.meta.url)) } },
+  test: {
+    environment: "happy-dom",
+    environmentOptions: { happyDOM: { url: "http://hollowmist.test/" } },
+    include: ["tests/**/*.test.ts"],
+    setupFiles: ["tests/setup.ts"],
+  },
+})
