@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest"
 import { newLink, responsesOf, settingNamed, writeBrush, type BrushDocument } from "@/engine/brush"
 import { Memory } from "@/engine/memory"
 import { bytesOf, readField } from "@/engine/records"
+import type { RECORDS} from "@/generated/layout";
 import { DEFAULT_BRUSH, INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
 
 const plain = () => structuredClone(DEFAULT_BRUSH) as unknown as BrushDocument
@@ -11,7 +12,7 @@ function written(brush: BrushDocument) {
   const memory = new Memory(new WebAssembly.Memory({ initial: 8 }), 1024)
   const record = memory.take(1, bytesOf("brush"))
   writeBrush(memory, record.at, brush, noImages as never)
-  return (name: Parameters<typeof readField>[3]) => readField(memory, "brush", record.at, name)
+  return (name: keyof typeof RECORDS.brush.fields) => readField(memory, "brush", record.at, name)
 }
 
 describe("a brush in the record that the kernels read", () => {

@@ -61,7 +61,7 @@ export type Picture = "tip" | "grain" | "holds" | "ink" | Way | PaperKey
 
 /** Room for the comparing of the ways, px: the shaky stroke above the one with corners. */
 const STRIP = { width: 360, height: 216 }
-const PAPER_WIDTH = 240
+const PAPER_WIDTH = 300
 /** Widest brush in the comparing, so that its path stays to be seen. */
 const STRIP_LARGEST = 16
 

@@ -28,7 +28,7 @@ const papers = computed(() =>
       :aria-label="`${one.label} is at hand`"
       @click="paper = one"
     >
-      <InkedPicture :station="one.key" :width="240" :height="170" />
+      <InkedPicture :station="one.key" :width="300" :height="212" />
       <span class="name">{{ one.label }}, {{ one.width }} × {{ one.height }} mm at {{ one.dpi }} dpi</span>
       <span class="small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
     </ChoiceCard>
@@ -44,6 +44,6 @@ const papers = computed(() =>
   align-items: start;
 }
 canvas {
-  width: 240px;
+  width: 300px;
 }
 </style>
