@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest"
 import { newLink, responsesOf, settingNamed, writeBrush, type BrushDocument } from "@/engine/brush"
 import { Memory } from "@/engine/memory"
 import { bytesOf, readField } from "@/engine/records"
-import type { RECORDS} from "@/generated/layout";
+import type { RECORDS } from "@/generated/layout"
 import { DEFAULT_BRUSH, INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
 
 const plain = () => structuredClone(DEFAULT_BRUSH) as unknown as BrushDocument

@@ -4,6 +4,7 @@ A document's traces become strokes of samples. What a trace does not tell is ass
 """
 
 import math
+import re
 from dataclasses import dataclass, field
 from xml.etree import ElementTree
 
@@ -37,6 +38,9 @@ _PX = {
 _MS = {"ms": 1.0, "s": 1000.0, "dev": 1.0}
 _ANGLES = {"rad": 1.0, "deg": math.pi / 180.0, "dev": math.pi / 180.0}
 _KNOWN = {"X", "Y", "T", "F", "OA", "OE", "OR", "OTx", "OTy"}
+_CLOSE = re.compile(r"""(?<=[0-9A-Fa-f.*?])(?=[!'"])|(?<=[0-9.])(?=-)""")
+"""Between two values that stand close."""
+
 _WRITTEN = (
     ("X", "dev", "x"),
     ("Y", "dev", "y"),
@@ -258,10 +262,8 @@ def _columns(text: str, channels: list[Channel], number: int) -> np.ndarray:
 
 
 def _words(point: str) -> list[str]:
-    # A prefix may stand right behind the value before it.
-    for mark in "!'\"":
-        point = point.replace(mark, f" {mark}")
-    words = point.split()
+    # A prefix or a sign may stand right behind the value before it.
+    words = _CLOSE.sub(" ", point).split()
     joined = []
     for word in words:
         if joined and joined[-1] in ("!", "'", '"'):

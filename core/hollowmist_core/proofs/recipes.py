@@ -168,7 +168,7 @@ ROWS = (14, 184, 344)
 
 LANES = (
     ("ramp", "Press ramp", (COLUMNS[0], ROWS[0]), press_ramp),
-    ("swell", "Light, heavy, light", (COLUMNS[1], ROWS[0]), swell),
+    ("swell", "Swell", (COLUMNS[1], ROWS[0]), swell),
     ("spiral", "Spiral", (COLUMNS[2], ROWS[0]), spiral),
     ("shaky", "Slow and shaky", (COLUMNS[0], ROWS[1]), slow_and_shaky),
     ("flick", "Fast flick", (COLUMNS[1], ROWS[1]), fast_flick),

@@ -45,6 +45,53 @@ class ReportTests(TestCase):
             self.assertEqual(float(fed(straight(10, 10, 60, 10, 9, 0.9), kind)["pressure"]), 0.5)
 
 
+class SeenTests(TestCase):
+    def seen(self, *strokes):
+        spans = np.array([9, -9] * 3, np.float32)
+        for samples in strokes:
+            hand.widen_reports(spans, samples, len(samples))
+        return spans.reshape(3, 2)
+
+    def test_least_and_most_of_all_strokes_are_told(self):
+        first, second = straight(10, 10, 60, 10, 9, (0.2, 0.6)), straight(10, 10, 60, 10, 9, (0.5, 0.9))
+        first["altitude"], second["altitude"] = np.radians(60), np.linspace(np.pi / 2, np.radians(45), 9)
+        second["twist"] = np.linspace(0, 2, 9)
+        np.testing.assert_allclose(self.seen(first, second), [(0.2, 0.9), (0.0, 0.5), (0.0, 2.0)], atol=1e-6)
+
+    def test_a_pointer_that_knows_neither_lean_nor_turn_has_none(self):
+        samples = straight(10, 10, 60, 10, 9, 0.5)
+        samples["altitude"] = samples["twist"] = np.nan
+        np.testing.assert_allclose(self.seen(samples), [(0.5, 0.5), (0, 0), (0, 0)])
+
+    def test_nothing_drawn_leaves_every_least_above_its_most(self):
+        spans = self.seen(straight(10, 10, 60, 10)[:0])
+        self.assertTrue((spans[:, 0] > spans[:, 1]).all())
+
+
+class PressureTests(TestCase):
+    def pressures(self, samples, **settings):
+        sheet = Sheet(400, 200)
+        sheet.begin(prepared(read({"steadying": "none", "responses": {}, **settings})), PEN, record_only=True)
+        sheet.feed(samples)
+        return sheet.stamps["press"][: int(sheet.state["stamp_count"][0])]
+
+    def test_a_pen_that_jumps_to_full_leaves_no_blot(self):
+        samples = straight(10, 50, 310, 50, 61, 0.3, 600.0)
+        calm = self.pressures(samples.copy()).max()
+        samples["pressure"][30] = 1.0
+        self.assertLess(self.pressures(samples.copy()).max(), calm + hand.JUMP + 0.41)
+        # One that means it gets there in a moment.
+        samples["pressure"][30:] = 1.0
+        self.assertEqual(self.pressures(samples).max(), 1.0)
+
+    def test_a_pen_of_one_pressure_may_press_by_its_speed(self):
+        samples = straight(10, 50, 310, 50, 61, 0.5, 200.0)
+        samples["t"] = np.cumsum(np.linspace(8.0, 1.0, 61))
+        self.assertEqual(np.ptp(self.pressures(samples.copy())), 0.0)
+        by_speed = self.pressures(samples, pen_pressure="from speed", pen_level=0.5)
+        self.assertGreater(by_speed[5], by_speed[-30] + 0.2)
+
+
 class PracticePenTests(TestCase):
     def test_quick_presses_lighter_and_rest_presses_harder(self):
         pressures = [hand.pressure_from_speed(speed, 0.6) for speed in np.linspace(0, 6, 61)]

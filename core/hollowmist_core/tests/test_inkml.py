@@ -6,7 +6,7 @@ from unittest import TestCase
 import numpy as np
 
 from ..brush import default_document
-from ..formats.inkml import MOST_BYTES, InkMLError, read, write
+from ..formats.inkml import MOST_BYTES, Channel, InkMLError, _columns, read, write
 from ..kernels.records import FINGER
 from ..native import Sheet, Stroke, prepared
 from ..proofs import lanes
@@ -61,6 +61,58 @@ class ForeignTests(TestCase):
         found = read(ink("<trace>10 20, '3 '-1, 4 2, \"1 \"0, 1 0, !50 !60</trace>"))
         np.testing.assert_array_equal(found.strokes[0].samples["x"], [10, 13, 17, 22, 28, 50])
         np.testing.assert_array_equal(found.strokes[0].samples["y"], [20, 19, 21, 23, 25, 60])
+
+    def test_the_recommendations_own_example_is_decoded_as_it_says(self):
+        # W3C InkML, section 3.2.1: differences, differences of differences, and values that stand close.
+        trace = "1125 18432,'23'43,\"7\"-8,3-5,7 -3,6 2,6 8,3 6,2 2,5 3"
+        want = [
+            *[(1125, 18432), (1148, 18475), (1178, 18510), (1211, 18540), (1251, 18567)],
+            *[(1297, 18596), (1349, 18633), (1404, 18676), (1461, 18721), (1523, 18769)],
+        ]
+        columns = _columns(trace, [Channel("X", "dev"), Channel("Y", "dev")], 1)
+        np.testing.assert_array_equal(columns, want)
+
+    def test_values_that_are_not_told_stay_as_they_were_and_hexadecimal_ones_are_read(self):
+        columns = _columns("#10 5 0.5, 18 * ?, 20 -7 1e-1", [Channel(name, "dev") for name in "XYF"], 1)
+        np.testing.assert_array_equal(columns, [(16, 5, 0.5), (18, 5, 0.5), (20, -7, 0.1)])
+
+    def test_real_units_count_96_px_to_the_inch(self):
+        for units, px in (("cm", 96 / 2.54), ("mm", 9.6 / 2.54), ("in", 96.0), ("pt", 96 / 72), ("dev", 1.0)):
+            form = f'<traceFormat><channel name="X" units="{units}"/><channel name="Y" units="{units}"/></traceFormat>'
+            samples = read(ink(form + "<trace>1 2, 3 4</trace>")).strokes[0].samples
+            np.testing.assert_allclose(samples["x"], [px, 3 * px], rtol=1e-6, err_msg=units)
+
+    def test_a_format_is_found_through_the_context_that_a_trace_names(self):
+        def form(name, first, second):
+            channels = f'<channel name="{first}"/><channel name="{second}"/>'
+            return f'<traceFormat xml:id="{name}">{channels}</traceFormat>'
+
+        definitions = (
+            "<definitions>"
+            + form("plain", "X", "Y")
+            + form("turned", "Y", "X")
+            + '<inkSource xml:id="tablet">' + form("its", "Y", "X") + "</inkSource>"
+            + '<context xml:id="a" traceFormatRef="#turned"/><context xml:id="b" inkSourceRef="#tablet"/></definitions>'
+        )  # fmt: skip
+        traces = (
+            "<trace>1 2</trace>"
+            '<trace contextRef="#a">1 2</trace>'
+            '<traceGroup contextRef="#b"><trace>1 2</trace></traceGroup>'
+        )
+        found = [stroke.samples[0] for stroke in read(ink(definitions + traces)).strokes]
+        self.assertEqual([(float(one["x"]), float(one["y"])) for one in found], [(1, 2), (2, 1), (2, 1)])
+
+    def test_full_pressure_that_is_not_told_is_the_hardest_there_is(self):
+        form = '<traceFormat><channel name="X"/><channel name="Y"/><channel name="F"/></traceFormat>'
+        found = read(ink(form + "<trace>1 2 100, 2 2 400</trace>"))
+        np.testing.assert_allclose(found.strokes[0].samples["pressure"], [0.25, 1.0])
+        self.assertIn("the hardest there is, 400", " ".join(found.assumed))
+
+    def test_time_that_goes_back_is_held(self):
+        form = '<traceFormat><channel name="X"/><channel name="Y"/><channel name="T" units="ms"/></traceFormat>'
+        found = read(ink(form + "<trace>1 2 700, 2 2 720, 3 2 710, 4 2 730</trace>"))
+        np.testing.assert_array_equal(found.strokes[0].samples["t"], [0, 20, 20, 30])
+        self.assertIn("time goes back", " ".join(found.assumed))
 
     def test_tilts_become_altitude_and_azimuth(self):
         tilts = '<channel name="OTx" units="deg"/><channel name="OTy" units="deg"/>'

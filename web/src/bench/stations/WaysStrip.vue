@@ -90,5 +90,9 @@ canvas {
   .ways {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
+  canvas {
+    height: 150px;
+    object-fit: contain;
+  }
 }
 </style>

@@ -42,6 +42,14 @@ const size = settingNamed("size")
 const end = computed(() => (section.value === "end" ? "end" : "start"))
 const taper = computed(() => `${each.value ? prefix.value : ""}taper_${end.value}${of.value}` as const)
 const each = computed(() => brush.value?.tapers_for === "each")
+/** What the pen really draws, in mm of the paper at hand. */
+const drawn = computed(() => {
+  const now = bench.engine.readings.value
+  if (!now) return ""
+  const [thin, thick] = [inMm(now.thinnest[0]!), inMm(now.thickest[0]!)]
+  const width = thin === thick ? thin : `${thin.replace(" mm", "")} to ${thick}`
+  return `Measured with the pen: ${width} on the ${paper.value.label}`
+})
 const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 </script>
 
@@ -68,6 +76,7 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
       <div class="controls">
         <SettingControl :name="`thinnest${bounded}`" />
         <SettingControl :name="`thickest${bounded}`" />
+        <p v-if="drawn" class="small mm">{{ drawn }}</p>
       </div>
     </template>
     <template v-else>
