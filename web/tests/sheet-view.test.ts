@@ -8,7 +8,8 @@ const [LANES_WIDE, LANES_HIGH] = LANES_AREA as [number, number]
 
 function seen(width: number, height: number) {
   const [w, h] = [ref(width), ref(height)]
-  return { w, h, ...living(() => useSheetView(w, h)) }
+  const lanes = ref({ left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH })
+  return { w, h, lanes, ...living(() => useSheetView(w, h, lanes)) }
 }
 
 describe("the view of the proof sheet", () => {
@@ -34,6 +35,17 @@ describe("the view of the proof sheet", () => {
     fit()
     expect(moved.value).toBe(false)
     expect(view.zoom).not.toBe(pinched)
+  })
+
+  it("goes to where other lanes lie, unless fingers have moved it", async () => {
+    const { view, lanes, pinch } = seen(1216, 320)
+    lanes.value = { left: 200, top: 700, right: 200 + LANES_WIDE, bottom: 700 + LANES_HIGH }
+    await nextTick()
+    expect([view.x, view.y]).toEqual([200, 700])
+    pinch(1.5, 0, 0, 0, 0)
+    lanes.value = { left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH }
+    await nextTick()
+    expect(view.y).toBe(700)
   })
 
   it("stays put under the fingers while they pinch", () => {

@@ -179,6 +179,26 @@ describe("strokes and lanes of one's own", () => {
   })
 })
 
+describe("the room for lanes", () => {
+  const usual = { left: 0, top: 0, right: 1216, bottom: 585 }
+
+  it("begins at the strokes, with room for their label, and is never closer than usual", async () => {
+    const { roomFor } = await import("@/bench/useOwnLanes")
+    const lane = (x: number) => ({
+      key: "k",
+      label: "one",
+      at: [0, 0] as [number, number],
+      strokes: [stroke("a", x)],
+    })
+    const room = roomFor([lane(600), lane(300)], usual)
+    expect(room.left).toBeLessThan(300)
+    expect(room.top).toBeLessThan(200 - 40)
+    expect([room.right - room.left, room.bottom - room.top]).toEqual([1216, 585])
+    expect(roomFor([lane(2400), lane(300)], usual).right).toBeGreaterThan(2450)
+    expect(roomFor([], usual)).toEqual(usual)
+  })
+})
+
 describe("the device's own store", () => {
   it("gives strokes that waited before samples had a twist one of zero", async () => {
     const { openDB } = await import("idb")

@@ -10,11 +10,12 @@ import {
 } from "@/engine/brush"
 import type { KeptStroke } from "@/engine/desk"
 import { useEngine } from "@/engine/useEngine"
-import { CORNERED, SHAKY } from "@/generated/layout"
+import type { Rectangle } from "@/engine/sheet"
+import { CORNERED, LANES_AREA, SHAKY } from "@/generated/layout"
 import { useHistory } from "./useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "./useLanes"
-import { useOwnLanes } from "./useOwnLanes"
+import { roomFor, useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
 import { useStrokeQueue } from "./useStrokeQueue"
 
@@ -100,6 +101,13 @@ export function makeBench(id: string, account: string) {
     const set = String(state.value?.document.proofs ?? "")
     const mine = own.lanes.value.filter((one) => one.set === set && !one.hidden)
     return set && mine.length > 0 ? mine : lanes.lanes.value
+  })
+
+  /** Where on the sheet the lanes lie. */
+  const lanesArea = computed((): Rectangle => {
+    const [width, height] = LANES_AREA as [number, number]
+    const whole = { left: 0, top: 0, right: width, bottom: height }
+    return shownLanes.value === lanes.lanes.value ? whole : roomFor(shownLanes.value, whole)
   })
 
   function showStrokes(): void {
@@ -204,7 +212,21 @@ export function makeBench(id: string, account: string) {
   onScopeDispose(() => void engine.api.cancel())
   start().catch((error: Error) => keeping.fail(error.message))
   return {
-    ...{ id, engine, state, erase, inHand, keeping, lanes, own, shownLanes, proofs, queue, history },
+    ...{
+      id,
+      engine,
+      state,
+      erase,
+      inHand,
+      keeping,
+      lanes,
+      own,
+      shownLanes,
+      lanesArea,
+      proofs,
+      queue,
+      history,
+    },
     ...{ change, changeMany, changeLink, closeStep, record, rename, drew, clear, takeInHand, takeTheirs },
   }
 }

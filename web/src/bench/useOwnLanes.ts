@@ -5,7 +5,7 @@ import type { WaitingLane } from "@/api/outbox"
 import type { components } from "@/generated/api"
 import { notice } from "@/shell/notice"
 import type { KeptStroke } from "@/engine/desk"
-import { FLOATS } from "@/engine/sheet"
+import { FLOATS, type Rectangle } from "@/engine/sheet"
 import { strokeFrom } from "./samples"
 import type { Lane } from "./useLanes"
 import type { StrokeQueue } from "./useStrokeQueue"
@@ -18,15 +18,43 @@ export interface OwnLane extends Lane {
 /** Above the strokes' top left corner, sheet px, stands the lane's label. */
 const LABEL_UP = 40
 
-function cornerOf(strokes: KeptStroke[]): [number, number] {
-  let [left, top] = [Infinity, Infinity]
+/** Room about strokes, sheet px. */
+const MARGIN = 46
+
+/** Where strokes lie on the sheet; nothing where there are none. */
+function reachOf(strokes: KeptStroke[]): Rectangle | undefined {
+  const reach = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
   for (const { samples } of strokes) {
     for (let i = 0; i < samples.length; i += FLOATS) {
-      left = Math.min(left, samples[i]!)
-      top = Math.min(top, samples[i + 1]!)
+      reach.left = Math.min(reach.left, samples[i]!)
+      reach.right = Math.max(reach.right, samples[i]!)
+      reach.top = Math.min(reach.top, samples[i + 1]!)
+      reach.bottom = Math.max(reach.bottom, samples[i + 1]!)
     }
   }
-  return Number.isFinite(left) ? [left, Math.max(0, top - LABEL_UP)] : [0, 0]
+  return Number.isFinite(reach.left) ? reach : undefined
+}
+
+function cornerOf(strokes: KeptStroke[]): [number, number] {
+  const reach = reachOf(strokes)
+  return reach ? [reach.left, Math.max(0, reach.top - LABEL_UP)] : [0, 0]
+}
+
+/**
+ * The part of the sheet that shows lanes with some room about them. It is as large as `usual` at least, so that
+ * strokes are never shown larger than those that ship.
+ */
+export function roomFor(lanes: Lane[], usual: Rectangle): Rectangle {
+  const reach = reachOf(lanes.flatMap((lane) => lane.strokes))
+  if (!reach) return usual
+  const left = Math.max(0, reach.left - MARGIN)
+  const top = Math.max(0, reach.top - LABEL_UP - MARGIN)
+  return {
+    left,
+    top,
+    right: Math.max(reach.right + MARGIN, left + usual.right - usual.left),
+    bottom: Math.max(reach.bottom + MARGIN, top + usual.bottom - usual.top),
+  }
 }
 
 function laneOf(key: string, label: string, set: string, hidden: boolean, strokes: KeptStroke[]): OwnLane {

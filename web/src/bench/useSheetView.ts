@@ -1,27 +1,29 @@
-// How the proof sheet is seen: fitted to its lanes, until fingers pinch it.
+// How the proof sheet is seen: fitted to the lanes on it, until fingers pinch it.
 import { computed, reactive, ref, watch, type Ref } from "vue"
-import { LANES_AREA, PROOF_SHEET } from "@/generated/layout"
+import { PROOF_SHEET } from "@/generated/layout"
 import type { View } from "@/engine/screen"
+import type { Rectangle } from "@/engine/sheet"
 
 const CLOSEST = 16
 const FURTHEST = 0.1
 /** Fitted strokes are never smaller than this share of their size, as far as they fit across. */
 const LEAST_FIT = 0.56
 
-/** `width` and `height` are the sheet's room on the screen, CSS px. */
-export function useSheetView(width: Ref<number>, height: Ref<number>) {
+/** `width` and `height` are the sheet's room on the screen, CSS px; `lanes` is where on the sheet its lanes lie. */
+export function useSheetView(width: Ref<number>, height: Ref<number>, lanes: Ref<Rectangle>) {
   const view = reactive({ zoom: 1, x: 0, y: 0 })
   const moved = ref(false)
   const ratio = window.devicePixelRatio || 1
 
   function fit(): void {
     moved.value = false
-    const [laneWidth, laneHeight] = LANES_AREA as [number, number]
+    const { left, top, right, bottom } = lanes.value
+    const [laneWidth, laneHeight] = [right - left, bottom - top]
     const whole = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
     // Beside a tall tray strokes stay large enough to judge; the lower lanes are a pan away.
     view.zoom = Math.max(whole, Math.min(LEAST_FIT, width.value / laneWidth))
-    view.x = 0
-    view.y = 0
+    view.x = left
+    view.y = top
   }
 
   /** Keep some of the sheet in sight. */
@@ -42,7 +44,7 @@ export function useSheetView(width: Ref<number>, height: Ref<number>) {
     hold()
   }
 
-  watch([width, height], () => (moved.value ? hold() : fit()), { immediate: true })
+  watch([width, height, lanes], () => (moved.value ? hold() : fit()), { immediate: true })
 
   /** The view in canvas px, for the engine. */
   const seen = computed((): View => ({

@@ -91,7 +91,7 @@ canvas {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   canvas {
-    height: 150px;
+    height: 130px;
     object-fit: contain;
   }
 }

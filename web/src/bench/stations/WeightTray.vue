@@ -76,7 +76,7 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
       <div class="controls">
         <SettingControl :name="`thinnest${bounded}`" />
         <SettingControl :name="`thickest${bounded}`" />
-        <p v-if="drawn" class="small mm">{{ drawn }}</p>
+        <p v-if="drawn" class="small">{{ drawn }}</p>
       </div>
     </template>
     <template v-else>
