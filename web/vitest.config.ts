@@ -1,8 +1,10 @@
 import { fileURLToPath } from "node:url"
+import vue from "@vitejs/plugin-vue"
 import { defineConfig } from "vitest/config"
 
 // Composables and plain modules in a DOM without a screen; what needs ink is driven in the browser (server/journeys).
 export default defineConfig({
+  plugins: [vue()],
   resolve: { alias: { "@": fileURLToPath(new URL("src", import.meta.url)) } },
   test: {
     environment: "happy-dom",

@@ -75,15 +75,6 @@ class PressureTests(TestCase):
         sheet.feed(samples)
         return sheet.stamps["press"][: int(sheet.state["stamp_count"][0])]
 
-    def test_a_pen_that_jumps_to_full_leaves_no_blot(self):
-        samples = straight(10, 50, 310, 50, 61, 0.3, 600.0)
-        calm = self.pressures(samples.copy()).max()
-        samples["pressure"][30] = 1.0
-        self.assertLess(self.pressures(samples.copy()).max(), calm + hand.JUMP + 0.41)
-        # One that means it gets there in a moment.
-        samples["pressure"][30:] = 1.0
-        self.assertEqual(self.pressures(samples).max(), 1.0)
-
     def test_a_pen_of_one_pressure_may_press_by_its_speed(self):
         samples = straight(10, 50, 310, 50, 61, 0.5, 200.0)
         samples["t"] = np.cumsum(np.linspace(8.0, 1.0, 61))

@@ -261,6 +261,21 @@ class EvennessTests(TestCase):
             self.assertLessEqual((max(widths) - min(widths)) / np.mean(widths), 0.01)
         self.assertEqual(int(record["cause_count"]), 0)
 
+    def test_what_is_drawn_of_the_evenness_is_the_line(self):
+        pressed = {"size": {"pressure": {"range": [0.2, 1.0]}}}
+        record = measured(read({"size": 30.0, "responses": pressed}))[0]
+        counts = record["even_count"]
+        widths = record["evens"][PEN][0][: counts[PEN][0]]
+        # From the lightest press of 5 % to full, over a straight curve.
+        self.assertTrue(np.all(np.diff(widths) > -0.05))
+        self.assertAlmostEqual(float(widths[0]), 30 * (0.2 + 0.8 * 0.05), delta=2.5)
+        self.assertAlmostEqual(float(widths[-1]), 30.0, delta=2.0)
+        # A finger reports no pressure, and nothing of the rest varies this brush.
+        self.assertEqual(int(counts[FINGER][0]), 0)
+        rest = record["evens"][FINGER][1][: counts[FINGER][1]]
+        self.assertLess(float(np.ptp(rest)), 0.1)
+        np.testing.assert_array_equal(record["evens"][MOUSE][1][: counts[MOUSE][1]], rest)
+
     def test_a_flat_tip_varies_with_the_direction(self):
         record, found = self.causes({"roundness": 0.3, "angle": 20.0}, PEN)
         self.assertEqual(found, ["flat tip"])

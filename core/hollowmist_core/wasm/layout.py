@@ -15,7 +15,7 @@ from ..kernels.generate.screens import SCREEN
 from ..kernels.measure.causes import FIRST_LINK, TAPERS_EACH
 from ..kernels.measure.evenness import EVEN
 from ..kernels.measure.readings import CAUSES as FIRST_CAUSE_STEP
-from ..kernels.measure.records import ALONG, PRESSURES, READINGS
+from ..kernels.measure.records import ALONG, EVENS, PRESSURES, READINGS
 from ..kernels.prepare.blur import MARGIN
 from ..kernels.prepare.figures import FIGURES
 from ..kernels.prepare.steps import MOST_POINTS, STEP
@@ -116,6 +116,7 @@ def typescript() -> str:
         "TAPERS_EACH": TAPERS_EACH,
         "FIRST_CAUSE_STEP": FIRST_CAUSE_STEP,
         "ALONG": ALONG,
+        "EVENS": EVENS,
         "EVEN": EVEN,
         "PROBE_SIDE": readings.SIDE,
         "PROBE_WORK": readings.WORK,

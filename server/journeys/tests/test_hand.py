@@ -313,6 +313,28 @@ class LaneTests(HandCase):
         redo.click()
         self.wait_for(lambda: ProofStroke.objects.get().deleted_at is None)
 
+    def test_lanes_are_sorted_into_sets_and_a_brush_shows_one(self):
+        page = self.open_bench()
+        page.get_by_role("button", name="Lanes", exact=True).click()
+        for name in ("letters", "shells"):
+            page.get_by_role("button", name="New set").click()
+            page.locator('input[name="brush-name"]').fill(name)
+            page.get_by_role("button", name="Take it").click()
+            self.wait_for(lambda name=name: self.kept().document["proofs"] == name)
+            self.draw_one(page)
+            page.get_by_role("textbox", name="Name of the new lane").fill(f"Lane of {name}")
+            page.get_by_role("button", name="Record your stroke").click()
+            self.wait_for(lambda name=name: Lane.objects.filter(set_name=name).exists())
+        shown = page.locator("button.lane")
+        self.assertEqual(shown.all_inner_texts(), ["Lane of shells"])
+        page.get_by_role("radio", name="letters").click()
+        self.wait_for(lambda: shown.all_inner_texts() == ["Lane of letters"])
+        page.get_by_role("combobox", name="Set of Lane of letters").click()
+        page.get_by_role("option", name="shells").click()
+        self.wait_for(lambda: Lane.objects.filter(set_name="shells").count() == 2)
+        page.get_by_role("radio", name="shells").click()
+        self.wait_for(lambda: shown.count() == 2)
+
     def test_a_lane_that_was_recorded_with_no_network_goes_when_it_is_back(self):
         page = self.open_bench()
         page.context.set_offline(True)

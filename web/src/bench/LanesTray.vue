@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // The proof strokes: which set this brush is shown on, and lanes of one's own.
-import { ArrowDown, ArrowUp, Download, Eye, EyeOff, Trash2 } from "@lucide/vue"
+import { FolderPlus } from "@lucide/vue"
 import { computed, ref } from "vue"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import NameDialog from "@/parts/NameDialog.vue"
+import LaneRow from "./LaneRow.vue"
 import { useBench } from "./useBench"
 
 const bench = useBench()
@@ -14,10 +16,16 @@ const SHIPPED = "as shipped"
 const set = computed(() => String(bench.state.value?.document.proofs ?? ""))
 /** Where new lanes go. */
 const target = computed(() => set.value || "mine")
-const sets = computed(() => {
-  const names = [...new Set([...lanes.value.map((one) => one.set), ...(set.value ? [set.value] : [])])]
-  return [{ value: "", label: SHIPPED }, ...names.map((one) => ({ value: one, label: one }))]
-})
+/** Longest name of a set. */
+const MOST = 40
+const naming = ref(false)
+const names = computed(() => [
+  ...new Set([...lanes.value.map((one) => one.set), ...(set.value ? [set.value] : [])]),
+])
+const sets = computed(() => [
+  { value: "", label: SHIPPED },
+  ...names.value.map((one) => ({ value: one, label: one })),
+])
 const shown = computed(() => lanes.value.filter((one) => one.set === target.value))
 const loose = computed(() => bench.proofs.strokes.value.length)
 
@@ -39,19 +47,23 @@ async function read(event: Event): Promise<void> {
   assumed.value = await bench.own.read(file, target.value)
   if (assumed.value) show(target.value)
 }
-
-function rename(event: Event, key: string): void {
-  const lane = lanes.value.find((one) => one.key === key)
-  const next = (event.target as HTMLInputElement).value.trim()
-  if (lane && next && next !== lane.label) bench.own.change(lane, { label: next })
-}
 </script>
 
 <template>
   <div class="lanes">
     <div class="choose">
       <p class="small">This brush is shown on</p>
-      <ChoiceBar label="Set of proof strokes" :options="sets" :model-value="set" @update:model-value="show" />
+      <div class="sets">
+        <ChoiceBar
+          label="Set of proof strokes"
+          :options="sets"
+          :model-value="set"
+          @update:model-value="show"
+        />
+        <button type="button" class="quiet" aria-label="New set" @click="naming = true">
+          <FolderPlus :size="20" />
+        </button>
+      </div>
       <form class="new" @submit.prevent="record">
         <input
           v-model="name"
@@ -73,62 +85,20 @@ function rename(event: Event, key: string): void {
       </ul>
     </div>
     <ol v-if="shown.length > 0">
-      <li v-for="(lane, i) in shown" :key="lane.key" :class="{ hidden: lane.hidden }">
-        <input
-          :value="lane.label"
-          maxlength="80"
-          :aria-label="`Name of ${lane.label}`"
-          @change="rename($event, lane.key)"
-        />
-        <span class="small count">{{ lane.strokes.length }}</span>
-        <button
-          type="button"
-          class="quiet"
-          :aria-label="lane.hidden ? `Show ${lane.label}` : `Hide ${lane.label}`"
-          @click="bench.own.change(lane, { hidden: !lane.hidden })"
-        >
-          <component :is="lane.hidden ? EyeOff : Eye" :size="20" />
-        </button>
-        <button
-          type="button"
-          class="quiet"
-          :aria-label="`${lane.label}: earlier`"
-          :disabled="i === 0"
-          @click="bench.own.move(lane, -1)"
-        >
-          <ArrowUp :size="20" />
-        </button>
-        <button
-          type="button"
-          class="quiet"
-          :aria-label="`${lane.label}: later`"
-          :disabled="i === shown.length - 1"
-          @click="bench.own.move(lane, 1)"
-        >
-          <ArrowDown :size="20" />
-        </button>
-        <a
-          :href="`/api/lanes/${lane.key}.inkml`"
-          class="quiet"
-          :aria-label="`Save ${lane.label} as InkML`"
-          download
-        >
-          <Download :size="20" />
-        </a>
-        <button
-          type="button"
-          class="quiet"
-          :aria-label="`Delete ${lane.label}`"
-          @click="bench.own.remove(lane)"
-        >
-          <Trash2 :size="20" />
-        </button>
-      </li>
+      <LaneRow
+        v-for="(lane, i) in shown"
+        :key="lane.key"
+        :lane="lane"
+        :sets="names"
+        :first="i === 0"
+        :last="i === shown.length - 1"
+      />
     </ol>
     <p v-else class="none">
-      No lanes of your own yet. Draw on the proof sheet what you draw all day, and record it: every brush can
-      then be shown on your own hand.
+      {{ lanes.length > 0 ? `No lanes in ${target} yet.` : "No lanes of your own yet." }} Draw on the proof
+      sheet what you draw all day, and record it: every brush can then be shown on your own hand.
     </p>
+    <NameDialog v-model="naming" name="" note="" :noted="false" :most="MOST" @take="show" />
   </div>
 </template>
 
@@ -147,6 +117,13 @@ function rename(event: Event, key: string): void {
 .new {
   display: flex;
   gap: 8px;
+}
+.sets {
+  display: flex;
+  align-items: center;
+}
+.sets > :first-child {
+  flex: 1;
 }
 input:not([type="file"]) {
   flex: 1;
@@ -182,16 +159,6 @@ ol {
   flex: 1;
   min-width: 0;
   overflow-y: auto;
-}
-ol li {
-  display: flex;
-  align-items: center;
-}
-.hidden input {
-  opacity: 0.5;
-}
-.count {
-  flex: 0 0 32px;
 }
 .none {
   flex: 1;

@@ -111,7 +111,7 @@ export function useOwnLanes(queue: StrokeQueue) {
     return lane
   }
 
-  function change(lane: OwnLane, parts: Partial<Pick<OwnLane, "label" | "hidden">>): void {
+  function change(lane: OwnLane, parts: Partial<Pick<OwnLane, "label" | "hidden" | "set">>): void {
     put({ ...lane, ...parts }, lanes.value.indexOf(lane))
   }
 

@@ -3,7 +3,10 @@
 import { ElButton, ElDialog, ElInput } from "element-plus"
 import { ref, watch } from "vue"
 
-const props = withDefaults(defineProps<{ name: string; note: string; noted?: boolean }>(), { noted: true })
+const props = withDefaults(defineProps<{ name: string; note: string; noted?: boolean; most?: number }>(), {
+  noted: true,
+  most: 80,
+})
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [name: string, note: string] }>()
 const newName = ref("")
@@ -26,7 +29,7 @@ function take(): void {
 <template>
   <ElDialog v-model="open" :title="noted ? 'Name and note' : 'Name'" width="min(480px, 92vw)" align-center>
     <form class="form" @submit.prevent="take">
-      <label>Name <ElInput v-model="newName" name="brush-name" maxlength="80" /></label>
+      <label>Name <ElInput v-model="newName" name="brush-name" :maxlength="most" /></label>
       <label v-if="noted">
         Note
         <ElInput

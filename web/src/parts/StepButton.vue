@@ -28,6 +28,13 @@ function letGo(): void {
   emit("done")
 }
 
+/** A keyboard, or a voice, presses without a pointer: one step. */
+function press(event: MouseEvent): void {
+  if (event.detail > 0) return
+  emit("step", props.direction)
+  emit("done")
+}
+
 onBeforeUnmount(() => window.clearTimeout(repeat))
 </script>
 
@@ -36,6 +43,7 @@ onBeforeUnmount(() => window.clearTimeout(repeat))
     type="button"
     class="end"
     :aria-label="label"
+    @click="press"
     @pointerdown="hold"
     @pointerup="letGo"
     @pointerleave="letGo"

@@ -58,7 +58,10 @@ function setSpacing(): void {
       </template>
     </div>
     <div class="shown">
-      <CauseList v-if="reading === 'even'" />
+      <template v-if="reading === 'even'">
+        <CauseList />
+        <ReadingPlot v-if="plot" v-bind="plot" class="below" />
+      </template>
       <TaperPlot v-else-if="reading === 'tapers'" :now="now" />
       <SteadyingPlot v-else-if="reading === 'steadying'" :now="now" />
       <FitPlot v-else-if="reading === 'fit'" :now="now" />
@@ -96,6 +99,10 @@ function setSpacing(): void {
   align-items: center;
   padding-left: 0;
   text-decoration: underline;
+}
+.below {
+  height: 150px;
+  margin-top: 16px;
 }
 .shown {
   flex: 1;

@@ -1,5 +1,5 @@
 // What was measured as lines to draw. They only lay out what the core has put into the record.
-import { PRESSURES } from "@/generated/layout"
+import { EVENS, PRESSURES } from "@/generated/layout"
 import type { Readings } from "@/engine/readings"
 import { KINDS, type ReadingKey } from "./useReadings"
 
@@ -28,6 +28,26 @@ function widths(now: Readings): Plot {
     lines: shown,
     most: 1.1 * Math.max(...shown.flatMap((line) => line.y)),
     ends: ["light press", "hard press"],
+  }
+}
+
+/** The widths along the strokes on which the evenness was read. */
+function evens(now: Readings): Plot {
+  const line = (label: string, kind: number, which: number) => {
+    const at = 2 * kind + which
+    const count = now.even_count[at]!
+    const y = now.evens.slice(at * EVENS, at * EVENS + count)
+    return { label, x: steps(count, 1 / Math.max(1, count - 1)), y }
+  }
+  const lines = [
+    line("pen, light to heavy", 0, 0),
+    line("pen, all else", 0, 1),
+    line("finger, all else", 1, 1),
+  ].filter((one) => one.y.length > 0)
+  return {
+    lines,
+    most: 1.2 * Math.max(...lines.flatMap((one) => one.y)),
+    ends: ["light, slow, upright", "heavy, fast, flat"],
   }
 }
 
@@ -108,6 +128,7 @@ function light({ lights, darkest, lightest }: Readings): Plot {
 
 /** The readings that are drawn as lines over an axis. */
 export const PLOTS: Partial<Record<ReadingKey, (now: Readings) => Plot>> = {
+  even: evens,
   width: widths,
   edge,
   ripple,

@@ -59,12 +59,16 @@ def probe_length(desk, kind):
 
 
 @helper
-def widen_limits(desk, work, length, direction, limits):
-    """Take widths and plateaus along the probe on the sheet into `limits`: least, most, sum of each; the count."""
+def widen_limits(desk, work, length, direction, limits, line):
+    """Take widths and plateaus along the probe on the sheet into `limits`: least, most, sum of each; the count.
+
+    As many widths as `line` has room for are put there. Returns how many.
+    """
     brush = desk[1][0]
     count = 2 * int(reach_across(brush)) + 1
     margin = float(brush.size) * 0.5 if brush.overlap == BUILD else 1.0
     s = margin + 0.5 * WINDOW
+    drawn = 0
     while s <= length - margin - 0.5 * WINDOW:
         x = MIDDLE + math.cos(direction) * (s - 0.5 * length)
         y = MIDDLE + math.sin(direction) * (s - 0.5 * length)
@@ -77,18 +81,23 @@ def widen_limits(desk, work, length, direction, limits):
         limits[4] = max(limits[4], dark)
         limits[5] += dark
         limits[6] += float32(1)
+        if drawn < len(line):
+            line[drawn] = width
+            drawn += 1
         s += STRIDE
+    return drawn
 
 
 @helper
-def probe_into(desk, work, kind, direction, changing, limits):
-    """Ink one probe and take its limits."""
+def probe_into(desk, work, kind, direction, changing, limits, line):
+    """Ink one probe, take its limits and as many of its widths as `line` has room for. Returns how many."""
     length = probe_length(desk, kind)
     x = MIDDLE - math.cos(direction) * 0.5 * length
     y = MIDDLE - math.sin(direction) * 0.5 * length
     ink_probe(desk, kind, length, x, y, direction, changing, MIDDLING)
-    widen_limits(desk, work, length, direction, limits)
+    drawn = widen_limits(desk, work, length, direction, limits, line)
     drop_probe(desk)
+    return drawn
 
 
 @helper
@@ -143,24 +152,30 @@ def like_before(brush, kind):
 
 
 @helper
-def variation(desk, work, kind):
-    """How much the line of the brush in `desk` varies with a kind of pointer: (width, darkness), as shares."""
+def variation(desk, work, kind, pressed, rest):
+    """How much the line of the brush in `desk` varies with a kind of pointer.
+
+    `pressed` and `rest` receive as many widths as they have room for, light to heavy and through all else. Returns
+    the variation of width and darkness, as shares, and how many widths were put into each.
+    """
     brush = desk[1][0]
     # The limits lie behind the profile in the scratch space.
     limits = work[PLOT : PLOT + 7]
     limits[0] = limits[3] = float32(1e9)
     limits[1] = limits[2] = limits[4] = limits[5] = limits[6] = float32(0)
+    none = work[0:0]
+    by_pressure = 0
     if profile_of(brush, kind)[0] == REPORTED and feels_pressure(brush):
-        probe_into(desk, work, kind, 0.0, BY_PRESSURE, limits)
-    probe_into(desk, work, kind, 0.0, BY_REST, limits)
+        by_pressure = probe_into(desk, work, kind, 0.0, BY_PRESSURE, limits, pressed)
+    by_rest = probe_into(desk, work, kind, 0.0, BY_REST, limits, rest)
     if direction_matters(brush):
         for k in range(1, 4):
-            probe_into(desk, work, kind, k * math.pi / 4.0, STILL, limits)
+            probe_into(desk, work, kind, k * math.pi / 4.0, STILL, limits, none)
     count = limits[6]
     width, dark = limits[2] / count, limits[5] / count
     if width <= float32(0) or dark <= float32(0):
-        return float32(0), float32(0)
-    return (limits[1] - limits[0]) / width, (limits[4] - limits[3]) / dark
+        return float32(0), float32(0), by_pressure, by_rest
+    return (limits[1] - limits[0]) / width, (limits[4] - limits[3]) / dark, by_pressure, by_rest
 
 
 @helper
@@ -182,6 +197,28 @@ def only_cause(brush, cause):
         if other != cause and has_cause(brush, other):
             switch_off(brush, other)
         place += 1
+
+
+@helper
+def read_evenness(desk, work, kind, times, readings):
+    """Read how much the line varies with a kind of pointer, and keep two of the strokes for drawing."""
+    before = like_before(desk[1][0], kind)
+    if before >= 0:
+        readings.width_varies[kind] = readings.width_varies[before]
+        readings.dark_varies[kind] = readings.dark_varies[before]
+        for which in range(2):
+            readings.even_count[kind, which] = readings.even_count[before, which]
+            for i in range(readings.even_count[before, which]):
+                readings.evens[kind, which, i] = readings.evens[before, which, i]
+        return
+    pressed, rest = readings.evens[kind, 0], readings.evens[kind, 1]
+    width, dark, by_pressure, by_rest = variation(desk, work, kind, pressed, rest)
+    readings.width_varies[kind], readings.dark_varies[kind] = width, dark
+    readings.even_count[kind, 0], readings.even_count[kind, 1] = by_pressure, by_rest
+    for i in range(by_pressure):
+        pressed[i] /= float32(times)
+    for i in range(by_rest):
+        rest[i] /= float32(times)
 
 
 @helper
@@ -208,7 +245,7 @@ def read_cause(desk, work, whole, cause, readings):
         for kind in range(KINDS):
             before = like_before(brushes[0], kind)
             if before < 0:
-                widths[kind], darks[kind] = variation(desk, work, kind)
+                widths[kind], darks[kind], _, _ = variation(desk, work, kind, work[0:0], work[0:0])
             else:
                 widths[kind], darks[kind] = widths[before], darks[before]
             width, dark = widths[kind], darks[kind]

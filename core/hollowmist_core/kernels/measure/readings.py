@@ -13,7 +13,7 @@ from ..tip import SHAPES
 from ..weight import OPACITY, WIDTH, lengths_on
 from .causes import GRAIN, TAPER_CAUSES, has_cause, switch_off
 from .drift import read_lights
-from .evenness import MIDDLE, cause_at, like_before, probe_length, reach_across, read_cause, variation
+from .evenness import MIDDLE, cause_at, probe_length, reach_across, read_cause, read_evenness
 from .probe import STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, read_edges, width_of
 from .records import ALONG, PLOT, PRESSURES, READINGS
@@ -322,16 +322,11 @@ def read_brush(
     if step < EVENNESS:
         read_tapers(desk, work, step - TAPERS, times, readings)
         return step + 1
-    take_brush(whole, given, min(LEAST_TIMES, FINEST / largest(given[0])))
+    times = min(LEAST_TIMES, FINEST / largest(given[0]))
+    take_brush(whole, given, times)
     brushes[0] = whole[0]
     if step < CAUSES:
-        kind = step - EVENNESS
-        before = like_before(brushes[0], kind)
-        if before >= 0:
-            readings.width_varies[kind] = readings.width_varies[before]
-            readings.dark_varies[kind] = readings.dark_varies[before]
-        else:
-            readings.width_varies[kind], readings.dark_varies[kind] = variation(desk, work, kind)
+        read_evenness(desk, work, step - EVENNESS, times, readings)
         return step + 1
     place = step - CAUSES
     while cause_at(given[0], place) >= 0 and not has_cause(given[0], cause_at(given[0], place)):

@@ -11,6 +11,9 @@ PLOT = 512
 ALONG = 160
 """Places along a stroke at which its tapers are drawn."""
 
+EVENS = 270
+"""Most places along a stroke at which its evenness is drawn."""
+
 MOST_CAUSES = 48
 
 KINDS = 3
@@ -28,6 +31,8 @@ READINGS = np.dtype(
         ("ratio", "f4", (KINDS,)),
         ("width_varies", "f4", (KINDS,)),
         ("dark_varies", "f4", (KINDS,)),
+        ("even_count", "i4", (KINDS, 2)),
+        ("evens", "f4", (KINDS, 2, EVENS)),
         ("softness", "f4"),
         ("ripple", "f4"),
         ("period", "f4"),
@@ -78,7 +83,8 @@ nothing to read.
 
 `width`, `dark` : width at half coverage and the coverage in the middle, per kind of pointer and pressure; `thinnest`
 and `thickest` of these widths, and how many times the one goes into the other (`ratio`; 0 where nothing is drawn).
-`width_varies`, `dark_varies` : (max - min) / mean over all that a hand does, per kind of pointer.
+`width_varies`, `dark_varies` : (max - min) / mean over all that a hand does, per kind of pointer; `evens` : the widths
+along two of the strokes on which they were read, light to heavy and through all else, `even_count` of each.
 `softness` : from 10 % to 90 % coverage; `edges` : where the profile rises through 10 and 90 % and falls through 90
 and 10 %, px from its start. `ripple` : peak to peak of the edge at the spacing's `period`, of the width, the grain
 left aside; `widest_spacing` : -1 where no spacing hides it.

@@ -40,15 +40,14 @@ const of = ref<(typeof OF)[number]["value"]>("")
 const brush = computed(() => bench.state.value?.document)
 const size = settingNamed("size")
 const end = computed(() => (section.value === "end" ? "end" : "start"))
-const taper = computed(() => `${each.value ? prefix.value : ""}taper_${end.value}${of.value}` as const)
 const each = computed(() => brush.value?.tapers_for === "each")
+const taper = computed(() => `${each.value ? prefix.value : ""}taper_${end.value}${of.value}` as const)
 /** What the pen really draws, in mm of the paper at hand. */
 const drawn = computed(() => {
   const now = bench.engine.readings.value
   if (!now) return ""
   const [thin, thick] = [inMm(now.thinnest[0]!), inMm(now.thickest[0]!)]
-  const width = thin === thick ? thin : `${thin.replace(" mm", "")} to ${thick}`
-  return `Measured with the pen: ${width} on the ${paper.value.label}`
+  return `Measured with the pen: ${thin === thick ? thin : `${thin} to ${thick}`} on the ${paper.value.label}`
 })
 const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 </script>
@@ -82,7 +81,9 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
     <template v-else>
       <figure class="picture">
         <WeightPicture :width="520" :height="190" />
-        <figcaption class="small">The width of the stroke in hand along its length.</figcaption>
+        <figcaption class="small">
+          The stroke in hand drawn straight: its width and opacity along its length.
+        </figcaption>
       </figure>
       <template v-if="section === 'limits'">
         <div class="controls">

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+// A lane of one's own: its name, its place, its set, and what can be done with it.
+import { ArrowDown, ArrowUp, Download, Eye, EyeOff, Trash2 } from "@lucide/vue"
+import { ElOption, ElSelect } from "element-plus"
+import { useBench } from "./useBench"
+import type { OwnLane } from "./useOwnLanes"
+
+const props = defineProps<{
+  lane: OwnLane
+  /** All sets that it may be put into. */
+  sets: string[]
+  first: boolean
+  last: boolean
+}>()
+const { own } = useBench()
+
+function rename(event: Event): void {
+  const name = (event.target as HTMLInputElement).value.trim()
+  if (name && name !== props.lane.label) own.change(props.lane, { label: name })
+}
+</script>
+
+<template>
+  <li :class="{ hidden: lane.hidden }">
+    <input :value="lane.label" maxlength="80" :aria-label="`Name of ${lane.label}`" @change="rename" />
+    <span class="small count">{{ lane.strokes.length }}</span>
+    <ElSelect
+      v-if="sets.length > 1"
+      class="set"
+      :model-value="lane.set"
+      :aria-label="`Set of ${lane.label}`"
+      @change="own.change(lane, { set: $event })"
+    >
+      <ElOption v-for="one in sets" :key="one" :value="one" :label="one" />
+    </ElSelect>
+    <button
+      type="button"
+      class="quiet"
+      :aria-label="lane.hidden ? `Show ${lane.label}` : `Hide ${lane.label}`"
+      @click="own.change(lane, { hidden: !lane.hidden })"
+    >
+      <component :is="lane.hidden ? EyeOff : Eye" :size="20" />
+    </button>
+    <button
+      type="button"
+      class="quiet"
+      :aria-label="`${lane.label}: earlier`"
+      :disabled="first"
+      @click="own.move(lane, -1)"
+    >
+      <ArrowUp :size="20" />
+    </button>
+    <button
+      type="button"
+      class="quiet"
+      :aria-label="`${lane.label}: later`"
+      :disabled="last"
+      @click="own.move(lane, 1)"
+    >
+      <ArrowDown :size="20" />
+    </button>
+    <a
+      :href="`/api/lanes/${lane.key}.inkml`"
+      class="quiet"
+      :aria-label="`Save ${lane.label} as InkML`"
+      download
+    >
+      <Download :size="20" />
+    </a>
+    <button type="button" class="quiet" :aria-label="`Delete ${lane.label}`" @click="own.remove(lane)">
+      <Trash2 :size="20" />
+    </button>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  align-items: center;
+}
+input {
+  flex: 1;
+  min-width: 0;
+  height: 44px;
+  padding: 0 8px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  color: inherit;
+  font: inherit;
+}
+.hidden input {
+  opacity: 0.5;
+}
+.count {
+  flex: 0 0 32px;
+}
+.set {
+  flex: 0 0 140px;
+}
+</style>
