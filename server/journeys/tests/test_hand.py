@@ -287,9 +287,9 @@ class LaneTests(HandCase):
         page.get_by_role("radio", name="as shipped").click()
         self.wait_for(lambda: shown.count() == 8)
 
-    def draw_one(self, page):
-        box = self.sheet_box(page)
-        Pen(page).draw([(box["x"] + 100 + 5 * i, box["y"] + LOWER - 2 * (i % 9), 0.2 + i / 80) for i in range(60)])
+    def draw_one(self, page, left=100, down=LOWER):
+        x, y = (self.sheet_box(page)[side] + by for side, by in (("x", left), ("y", down)))
+        Pen(page).draw([(x + 5 * i, y - 2 * (i % 9), 0.2 + i / 80) for i in range(60)])
 
     def test_recording_is_undone_and_done_again_and_the_stroke_is_never_lost(self):
         page = self.open_bench()
@@ -321,7 +321,7 @@ class LaneTests(HandCase):
             page.locator('input[name="brush-name"]').fill(name)
             page.get_by_role("button", name="Take it").click()
             self.wait_for(lambda name=name: self.kept().document["proofs"] == name)
-            self.draw_one(page)
+            self.draw_one(page, 750, 90)
             page.get_by_role("textbox", name="Name of the new lane").fill(f"Lane of {name}")
             page.get_by_role("button", name="Record your stroke").click()
             self.wait_for(lambda name=name: Lane.objects.filter(set_name=name).exists())
@@ -329,7 +329,7 @@ class LaneTests(HandCase):
         self.assertEqual(shown.all_inner_texts(), ["Lane of shells"])
         page.get_by_role("radio", name="letters").click()
         self.wait_for(lambda: shown.all_inner_texts() == ["Lane of letters"])
-        page.get_by_role("combobox", name="Set of Lane of letters").click()
+        page.locator(".el-select", has=page.get_by_role("combobox", name="Set of Lane of letters")).click()
         page.get_by_role("option", name="shells").click()
         self.wait_for(lambda: Lane.objects.filter(set_name="shells").count() == 2)
         page.get_by_role("radio", name="shells").click()
