@@ -4,8 +4,8 @@ import math
 
 from numba import float32
 
-from .point import add_scaled, blend, clear_point, copy_point, reflect, scale_point
-from .records import CORNERS, MEAN, RAW, SUM, TARGET, WINDOW
+from .point import blend, copy_point, reflect
+from .records import CORNERS, MEAN, RAW, TARGET, WINDOW
 from .registry import helper
 
 EVEN_OUT = 1
@@ -70,20 +70,42 @@ def smooth(state, recent, even, count, node, path, at):
     half = window_at(state, node)
     if half == 0:
         return push_path(state, path, at, even[node])
-    clear_point(mean)
-    total = float32(0)
+    # Sums in local numbers, not in a record: so they stay in registers.
+    x = y = t = pressure = lean_x = lean_y = twist_x = twist_y = speed = total = float32(0)
+    whole = half == state.half_window
+    first = even[0]
     for j in range(-half, half + 1):
         k = node + j
         if k >= count or (k < 0 and (state.even_base > 0 or -k >= count)):
             continue
-        w = state.weights[abs(j) * state.half_window // half]
+        w = state.weights[abs(j) if whole else abs(j) * state.half_window // half]
         total += w
-        if k >= 0:
-            add_scaled(mean, even[k], w)
-        else:
-            add_scaled(mean, even[0], float32(2) * w)
-            add_scaled(mean, even[-k], -w)
-    scale_point(mean, recent[SUM], float32(1) / total)
+        if k < 0:
+            double = float32(2) * w
+            x += double * first.x
+            y += double * first.y
+            t += double * first.t
+            pressure += double * first.pressure
+            lean_x += double * first.lean_x
+            lean_y += double * first.lean_y
+            twist_x += double * first.twist_x
+            twist_y += double * first.twist_y
+            speed += double * first.speed
+            w = -w
+        point = even[abs(k)]
+        x += w * point.x
+        y += w * point.y
+        t += w * point.t
+        pressure += w * point.pressure
+        lean_x += w * point.lean_x
+        lean_y += w * point.lean_y
+        twist_x += w * point.twist_x
+        twist_y += w * point.twist_y
+        speed += w * point.speed
+    share = float32(1) / total
+    mean.x, mean.y, mean.t, mean.pressure = x * share, y * share, t * share, pressure * share
+    mean.lean_x, mean.lean_y, mean.speed = lean_x * share, lean_y * share, speed * share
+    mean.twist_x, mean.twist_y = twist_x * share, twist_y * share
     return push_path(state, path, at, mean)
 
 
