@@ -27,7 +27,7 @@ class HandCase(JourneyCase):
         """Do something that changes the brush, and wait for readings that were taken after it."""
         page.evaluate("window.before = window.hollowmist.readings()")
         change()
-        page.wait_for_function("window.hollowmist.readings() !== window.before")
+        page.wait_for_function("![undefined, window.before].includes(window.hollowmist.readings())")
 
     def widths(self, page, top, bottom, left, right):
         """Width of a level stroke at each column, px: how much ink the column holds."""
