@@ -180,22 +180,26 @@ describe("strokes and lanes of one's own", () => {
 })
 
 describe("the room for lanes", () => {
-  const usual = { left: 0, top: 0, right: 1216, bottom: 585 }
-
-  it("begins at the strokes, with room for their label, and is never closer than usual", async () => {
+  it("is the usual one while they lie in it, goes where they are, and stays on the sheet", async () => {
     const { roomFor } = await import("@/bench/useOwnLanes")
-    const lane = (x: number) => ({
-      key: "k",
-      label: "one",
-      at: [0, 0] as [number, number],
-      strokes: [stroke("a", x)],
-    })
-    const room = roomFor([lane(600), lane(300)], usual)
-    expect(room.left).toBeLessThan(300)
-    expect(room.top).toBeLessThan(200 - 40)
-    expect([room.right - room.left, room.bottom - room.top]).toEqual([1216, 585])
-    expect(roomFor([lane(2400), lane(300)], usual).right).toBeGreaterThan(2450)
-    expect(roomFor([], usual)).toEqual(usual)
+    const usual: [number, number] = [1216, 520]
+    const lane = (x: number, down = 0) => {
+      const one = stroke("a", x)
+      for (let i = 1; i < one.samples.length; i += 7) one.samples[i]! += down
+      return { key: "k", label: "one", at: [0, 0] as [number, number], strokes: [one] }
+    }
+    const whole = { left: 0, top: 0, right: 1216, bottom: 520 }
+    expect(roomFor([], usual)).toEqual(whole)
+    expect(roomFor([lane(600), lane(300)], usual)).toEqual(whole)
+    const low = roomFor([lane(300, 500)], usual)
+    expect([low.left, low.right]).toEqual([0, 1216])
+    expect(low.top).toBeLessThan(700 - 39)
+    expect(low.bottom).toBeGreaterThan(720)
+    expect(low.bottom - low.top).toBe(520)
+    const far = roomFor([lane(1900)], usual)
+    expect([far.left, far.right]).toEqual([2048 - 1216, 2048])
+    // Lanes far apart are all shown.
+    expect(roomFor([lane(1900), lane(10)], usual)).toMatchObject({ left: 10, right: 1950 })
   })
 })
 

@@ -105,9 +105,8 @@ export function makeBench(id: string, account: string) {
 
   /** Where on the sheet the lanes lie. */
   const lanesArea = computed((): Rectangle => {
-    const [width, height] = LANES_AREA as [number, number]
-    const whole = { left: 0, top: 0, right: width, bottom: height }
-    return shownLanes.value === lanes.lanes.value ? whole : roomFor(shownLanes.value, whole)
+    const own = shownLanes.value === lanes.lanes.value ? [] : shownLanes.value
+    return roomFor(own, LANES_AREA as [number, number])
   })
 
   function showStrokes(): void {

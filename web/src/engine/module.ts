@@ -11,7 +11,8 @@ const HOST: Record<string, (...values: number[]) => number> = {
   cos: Math.cos,
   pow: Math.pow,
   exp: Math.exp,
-  hypot: Math.hypot,
+  // Lengths on a sheet are far from where squares overflow, which Math.hypot takes its time to rule out.
+  hypot: (x, y) => Math.sqrt(x! * x! + y! * y!),
   atan2: Math.atan2,
 }
 

@@ -62,7 +62,7 @@ table {
 }
 th,
 td {
-  height: 48px;
+  height: 45px;
   padding: 0 12px 0 0;
   text-align: left;
   font-weight: 400;

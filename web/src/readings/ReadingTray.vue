@@ -101,8 +101,8 @@ function setSpacing(): void {
   text-decoration: underline;
 }
 .below {
-  height: 150px;
-  margin-top: 16px;
+  height: 132px;
+  margin-top: 12px;
 }
 .shown {
   flex: 1;
