@@ -41,7 +41,9 @@ describe("the view of the proof sheet", () => {
     const { view, lanes, pinch } = seen(1216, 320)
     lanes.value = { left: 200, top: 700, right: 200 + LANES_WIDE, bottom: 700 + LANES_HIGH }
     await nextTick()
-    expect([view.x, view.y]).toEqual([200, 700])
+    expect(view.y).toBe(700)
+    // There the room is wider than the lanes: it shows what else there is of the sheet.
+    expect(view.x + 1216 / view.zoom).toBeLessThanOrEqual(Math.max(PROOF_SHEET[0]!, 1216 / view.zoom))
     pinch(1.5, 0, 0, 0, 0)
     lanes.value = { left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH }
     await nextTick()

@@ -22,8 +22,10 @@ export function useSheetView(width: Ref<number>, height: Ref<number>, lanes: Ref
     const whole = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
     // Beside a tall tray strokes stay large enough to judge; the lower lanes are a pan away.
     view.zoom = Math.max(whole, Math.min(LEAST_FIT, width.value / laneWidth))
-    view.x = left
-    view.y = top
+    // A room that shows more than the lanes shows the sheet, not what lies past its end.
+    const [sheetWidth, sheetHeight] = PROOF_SHEET as [number, number]
+    view.x = Math.max(0, Math.min(left, sheetWidth - width.value / view.zoom))
+    view.y = Math.max(0, Math.min(top, sheetHeight - height.value / view.zoom))
   }
 
   /** Keep some of the sheet in sight. */
