@@ -129,6 +129,17 @@ describe("a brush on the bench", () => {
     expect(strokesShown()).toEqual(["loop-0", "a"])
   })
 
+  it("is given its strokes once, not again at every move of a slider", async () => {
+    const bench = await opened()
+    bench.drew(stroke("a"))
+    bench.record("Tide numerals", "mine")
+    const [lanes, given] = [bench.shownLanes.value, engine.api.setStrokes!.mock.calls.length]
+    for (let size = 30; size < 40; size++) bench.change("size", size)
+    await until(() => bench.keeping.standing.value === "kept")
+    expect(bench.shownLanes.value).toBe(lanes)
+    expect(engine.api.setStrokes!.mock.calls.length - given).toBeLessThanOrEqual(1)
+  })
+
   it("records nothing where nothing is drawn", async () => {
     const bench = await opened()
     bench.record("Nothing", "mine")

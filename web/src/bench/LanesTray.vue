@@ -13,7 +13,7 @@ const name = ref("")
 const assumed = ref<string[]>()
 const SHIPPED = "as shipped"
 
-const set = computed(() => String(bench.state.value?.document.proofs ?? ""))
+const set = bench.shownSet
 /** Where new lanes go. */
 const target = computed(() => set.value || "mine")
 /** Longest name of a set. */

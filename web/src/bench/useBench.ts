@@ -96,11 +96,13 @@ export function makeBench(id: string, account: string) {
     closeStep()
   }
 
-  /** The lanes that this brush is shown on: those that ship, or a set of one's own. */
+  /** The set of lanes that this brush is shown on; empty for those that ship. */
+  const shownSet = computed(() => String(state.value?.document.proofs ?? ""))
+
+  /** The lanes that this brush is shown on. They stay the same ones while other settings move. */
   const shownLanes = computed((): Lane[] => {
-    const set = String(state.value?.document.proofs ?? "")
-    const mine = own.lanes.value.filter((one) => one.set === set && !one.hidden)
-    return set && mine.length > 0 ? mine : lanes.lanes.value
+    const mine = own.lanes.value.filter((one) => one.set === shownSet.value && !one.hidden)
+    return shownSet.value && mine.length > 0 ? mine : lanes.lanes.value
   })
 
   /** Where on the sheet the lanes lie. */
@@ -125,7 +127,7 @@ export function makeBench(id: string, account: string) {
   /** Make a lane of the loose strokes, and show the brush on its set. */
   function record(name: string, set: string): void {
     const loose = proofs.strokes.value
-    const before = String(state.value?.document.proofs ?? "")
+    const before = shownSet.value
     if (loose.length === 0 || !state.value) return
     const lane = own.record(name, set, loose)
     const place = own.lanes.value.indexOf(lane)
@@ -220,6 +222,7 @@ export function makeBench(id: string, account: string) {
       keeping,
       lanes,
       own,
+      shownSet,
       shownLanes,
       lanesArea,
       proofs,
