@@ -22,7 +22,13 @@ function rename(event: Event): void {
 
 <template>
   <li :class="{ hidden: lane.hidden }">
-    <input :value="lane.label" maxlength="80" :aria-label="`Name of ${lane.label}`" @change="rename" />
+    <input
+      class="entry"
+      :value="lane.label"
+      maxlength="80"
+      :aria-label="`Name of ${lane.label}`"
+      @change="rename"
+    />
     <span class="small count">{{ lane.strokes.length }}</span>
     <ElSelect
       v-if="sets.length > 1"
@@ -77,17 +83,6 @@ function rename(event: Event): void {
 li {
   display: flex;
   align-items: center;
-}
-input {
-  flex: 1;
-  min-width: 0;
-  height: 44px;
-  padding: 0 8px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
 }
 .hidden input {
   opacity: 0.5;

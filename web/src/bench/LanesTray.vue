@@ -67,6 +67,7 @@ async function read(event: Event): Promise<void> {
       <form class="new" @submit.prevent="record">
         <input
           v-model="name"
+          class="entry"
           maxlength="80"
           aria-label="Name of the new lane"
           placeholder="Name of a new lane"
@@ -124,17 +125,6 @@ async function read(event: Event): Promise<void> {
 }
 .sets > :first-child {
   flex: 1;
-}
-input:not([type="file"]) {
-  flex: 1;
-  min-width: 0;
-  height: 44px;
-  padding: 0 8px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
 }
 .file {
   display: inline-flex;
