@@ -73,7 +73,7 @@ async function read(event: Event): Promise<void> {
           placeholder="Name of a new lane"
         />
         <button type="submit" class="quiet on" :disabled="loose === 0">
-          Record {{ loose === 1 ? "your stroke" : `your ${loose} strokes` }}
+          Record your {{ loose === 1 ? "stroke" : loose > 1 ? `${loose} strokes` : "strokes" }}
         </button>
       </form>
       <label class="quiet file">
