@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest"
 import { nextTick, ref } from "vue"
 import { useSheetView } from "@/bench/useSheetView"
+import type { Rectangle } from "@/engine/sheet"
 import { LANES_AREA, PROOF_SHEET } from "@/generated/layout"
 import { living } from "./scope"
 
@@ -9,7 +10,8 @@ const [LANES_WIDE, LANES_HIGH] = LANES_AREA as [number, number]
 function seen(width: number, height: number) {
   const [w, h] = [ref(width), ref(height)]
   const lanes = ref({ left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH })
-  return { w, h, lanes, ...living(() => useSheetView(w, h, lanes)) }
+  const held = ref<Rectangle>()
+  return { w, h, lanes, held, ...living(() => useSheetView(w, h, lanes, held)) }
 }
 
 describe("the view of the proof sheet", () => {
@@ -48,6 +50,26 @@ describe("the view of the proof sheet", () => {
     lanes.value = { left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH }
     await nextTick()
     expect(view.y).toBe(700)
+  })
+
+  it("shows the lane in hand where not all have room, and begins at the top where it can", async () => {
+    const { view, held, h } = seen(1216, 170)
+    expect(view.y).toBe(0)
+    held.value = { left: 400, top: 380, right: 800, bottom: 500 }
+    await nextTick()
+    // Nothing moves because another stroke was taken in hand: it may just have been drawn.
+    expect(view.y).toBe(0)
+    h.value = 171
+    await nextTick()
+    expect(view.y + 171 / view.zoom).toBeCloseTo(500)
+    held.value = { left: 0, top: 20, right: 300, bottom: 120 }
+    h.value = 170
+    await nextTick()
+    expect(view.y).toBe(0)
+    held.value = { left: 400, top: 380, right: 800, bottom: 500 }
+    h.value = 585
+    await nextTick()
+    expect(view.y).toBe(0)
   })
 
   it("stays put under the fingers while they pinch", () => {

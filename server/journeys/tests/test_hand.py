@@ -141,11 +141,11 @@ class ResponseGridTests(HandCase):
         page.get_by_role("button", name=re.compile("^Responses")).click()
         page.wait_for_timeout(300)
         marks, widths = [], []
-        for left, tilt in ((640, 0), (640, 20), (640, 40), (640, 90)):
-            marks.append(self.draw_tilted(page, left, tilt))
+        for tilt in (0, 20, 40, 90):
+            marks.append(self.draw_tilted(page, 900, tilt))
             self.wait_for(lambda: page.get_by_role("button", name="Clear your strokes").is_enabled())
             page.wait_for_timeout(150)
-            widths.append(self.widths(page, 10, 130, 700, 740).mean())
+            widths.append(self.widths(page, 10, 130, 960, 1000).mean())
             page.get_by_role("button", name="Clear your strokes").click()
             page.wait_for_timeout(150)
         self.assertEqual(max(widths[:3]) - min(widths[:3]), 0.0)

@@ -15,7 +15,7 @@ import { CORNERED, LANES_AREA, SHAKY } from "@/generated/layout"
 import { useHistory } from "./useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "./useLanes"
-import { roomFor, useOwnLanes } from "./useOwnLanes"
+import { MARGIN, reachOf, roomFor, useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
 import { useStrokeQueue } from "./useStrokeQueue"
 
@@ -109,6 +109,17 @@ export function makeBench(id: string, account: string) {
   const lanesArea = computed((): Rectangle => {
     const own = shownLanes.value === lanes.lanes.value ? [] : shownLanes.value
     return roomFor(own, LANES_AREA as [number, number])
+  })
+
+  /** Where the stroke in hand lies, or its whole lane, with some room below it. */
+  const heldArea = computed((): Rectangle | undefined => {
+    const groups = [
+      ...shownLanes.value.map((lane) => lane.strokes),
+      ...proofs.strokes.value.map((one) => [one]),
+    ]
+    const held = groups.find((strokes) => strokes.some((one) => one.id === inHand.value))
+    const reach = held && reachOf(held)
+    return reach && { ...reach, bottom: reach.bottom + MARGIN }
   })
 
   function showStrokes(): void {
@@ -225,6 +236,7 @@ export function makeBench(id: string, account: string) {
       shownSet,
       shownLanes,
       lanesArea,
+      heldArea,
       proofs,
       queue,
       history,

@@ -20,10 +20,10 @@ export interface OwnLane extends Lane {
 const LABEL_UP = 40
 
 /** Room about strokes, sheet px. */
-const MARGIN = 46
+export const MARGIN = 46
 
 /** Where strokes lie on the sheet; nothing where there are none. */
-function reachOf(strokes: KeptStroke[]): Rectangle | undefined {
+export function reachOf(strokes: KeptStroke[]): Rectangle | undefined {
   const reach = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
   for (const { samples } of strokes) {
     for (let i = 0; i < samples.length; i += FLOATS) {

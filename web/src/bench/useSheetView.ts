@@ -9,8 +9,16 @@ const FURTHEST = 0.1
 /** Fitted strokes are never smaller than this share of their size, as far as they fit across. */
 const LEAST_FIT = 0.56
 
-/** `width` and `height` are the sheet's room on the screen, CSS px; `lanes` is where on the sheet its lanes lie. */
-export function useSheetView(width: Ref<number>, height: Ref<number>, lanes: Ref<Rectangle>) {
+/**
+ * `width` and `height` are the sheet's room on the screen, CSS px; `lanes` is where on the sheet its lanes lie, `held`
+ * where the stroke in hand does.
+ */
+export function useSheetView(
+  width: Ref<number>,
+  height: Ref<number>,
+  lanes: Ref<Rectangle>,
+  held: Ref<Rectangle | undefined>,
+) {
   const view = reactive({ zoom: 1, x: 0, y: 0 })
   const moved = ref(false)
   const ratio = window.devicePixelRatio || 1
@@ -20,12 +28,14 @@ export function useSheetView(width: Ref<number>, height: Ref<number>, lanes: Ref
     const { left, top, right, bottom } = lanes.value
     const [laneWidth, laneHeight] = [right - left, bottom - top]
     const whole = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
-    // Beside a tall tray strokes stay large enough to judge; the lower lanes are a pan away.
+    // Beside a tall tray strokes stay large enough to judge; other lanes than that in hand are a pan away.
     view.zoom = Math.max(whole, Math.min(LEAST_FIT, width.value / laneWidth))
     // A room that shows more than the lanes shows the sheet, not what lies past its end.
     const [sheetWidth, sheetHeight] = PROOF_SHEET as [number, number]
     view.x = Math.max(0, Math.min(left, sheetWidth - width.value / view.zoom))
-    view.y = Math.max(0, Math.min(top, sheetHeight - height.value / view.zoom))
+    const tall = height.value / view.zoom
+    const below = held.value ? Math.min(held.value.bottom, bottom) - tall : 0
+    view.y = Math.max(0, Math.min(Math.max(top, below), sheetHeight - tall))
   }
 
   /** Keep some of the sheet in sight. */
@@ -46,6 +56,7 @@ export function useSheetView(width: Ref<number>, height: Ref<number>, lanes: Ref
     hold()
   }
 
+  // Not when another stroke is taken in hand: what is being drawn must not move away under the pen.
   watch([width, height, lanes], () => (moved.value ? hold() : fit()), { immediate: true })
 
   /** The view in canvas px, for the engine. */
