@@ -192,9 +192,6 @@ header {
   align-items: flex-start;
   gap: 32px;
 }
-figure {
-  margin: 0;
-}
 .curve {
   width: 200px;
   background: var(--paper);

@@ -65,7 +65,6 @@ const grid = Array.from({ length: ACROSS - 1 }, (_, i) => (i + 1) * CELL)
 figure {
   display: flex;
   gap: 16px;
-  margin: 0;
 }
 figcaption {
   display: grid;

@@ -41,9 +41,6 @@ const figures = computed(() => {
   grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
   gap: 16px;
 }
-figure {
-  margin: 0;
-}
 svg {
   display: block;
   width: 100%;

@@ -61,9 +61,6 @@ const most = computed(() => Math.max(...rows.value.flatMap((row) => row.half)))
   flex-direction: column;
   gap: 10px;
 }
-figure {
-  margin: 0;
-}
 svg {
   display: block;
   width: 100%;

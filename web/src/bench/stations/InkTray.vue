@@ -97,9 +97,6 @@ const grain = computed(() => bench.state.value?.document.grain)
 .tight :deep(button) {
   padding: 0 4px;
 }
-.close {
-  margin: 0;
-}
 .close canvas {
   display: block;
   width: 100%;
