@@ -6,9 +6,10 @@ from typing import NamedTuple
 
 import numpy as np
 
-from . import brush as brushes
+from .document import pictures_of, to_record
 from .kernels import derive, images, ink, sheet, stroke
-from .kernels.records import IMAGE, LAYER, PEN, PLANES, POINT, RECENT, SAMPLE, STAMP, STROKE, TILE, TILE_AREA, VIEW
+from .kernels.records import IMAGE, PEN, PLANES, POINT, RECENT, SAMPLE, STAMP, STROKE, TILE, TILE_AREA, VIEW
+from .record import BRUSH
 
 PAPER = 0xFBFAF5
 DESK = 0xE6EBE8
@@ -54,7 +55,7 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
     Parameters
     ----------
     document : dict
-        As returned by `brush.read`.
+        As returned by `document.read`.
     pictures : callable, optional
         Needed by a brush that uses sources.
 
@@ -63,7 +64,7 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
     LookupError
         From `pictures`, where a source's picture is not there.
     """
-    wanted = brushes.pictures_of(document)
+    wanted = pictures_of(document)
     if wanted and pictures is None:
         raise LookupError("this brush uses sources; give their pictures")
     chains = [chained(pictures(digest), role) for role, digest in wanted]
@@ -71,7 +72,7 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
     for record, bank in chains:
         record["offsets"] += start
         start += len(bank)
-    record = brushes.to_record(document, {key: i for i, key in enumerate(wanted)})
+    record = to_record(document, {key: i for i, key in enumerate(wanted)})
     derive.prepare(record)
     return Ready(
         record,
@@ -91,11 +92,14 @@ class Stroke:
         PEN, FINGER or MOUSE.
     erase : bool
         Whether it takes ink away.
+    seed : int
+        0..2**31 - 1. All its chance is drawn from it, wherever it lies and whatever the brush.
     """
 
     samples: np.ndarray
     kind: int = PEN
     erase: bool = False
+    seed: int = 1
 
 
 class Sheet:
@@ -104,18 +108,21 @@ class Sheet:
     Parameters
     ----------
     width, height : int
-        Size in px, 1..8192.
+        Size in device px, 1..8192.
+    scale : float
+        Device px per sheet px: brush and strokes are in sheet px, and only the ink is made finer.
 
     Examples
     --------
     >>> sheet = Sheet(64, 64)
+    >>> from .document import default_document
     >>> dot = np.array([(32, 32, 0, 1, 1.57, 0, 0)], SAMPLE)
-    >>> _ = sheet.ink(prepared(brushes.default_document()), Stroke(dot))
+    >>> _ = sheet.ink(prepared(default_document()), Stroke(dot))
     >>> sheet.pixels()[32, 32].tolist()
     [30, 42, 45, 255]
     """
 
-    def __init__(self, width: int, height: int):
+    def __init__(self, width: int, height: int, scale: float = 1.0):
         if not (1 <= width <= 8192 and 1 <= height <= 8192):
             raise ValueError(f"a sheet is 1 to 8192 px a side, not {width} x {height}; choose a smaller paper")
         tiles = -(-width // TILE) * -(-height // TILE)
@@ -130,15 +137,17 @@ class Sheet:
         self.even = np.zeros(POINTS, POINT)
         self.path = np.zeros(POINTS, POINT)
         self.stamps = np.zeros(STAMPS, STAMP)
-        sheet.size_sheet(self.state, self.maps, width, height)
+        sheet.size_sheet(self.state, self.maps, width, height, scale)
         sheet.add_slots(self.free, 0, PLANES * tiles)
-        self._brush = Ready(np.zeros(1, brushes.BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
+        self._brush = Ready(np.zeros(1, BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
 
-    def begin(self, brush: Ready, kind: int = PEN, erase: bool = False, record_only: bool = False):
+    def begin(
+        self, brush: Ready, kind: int = PEN, erase: bool = False, record_only: bool = False, seed: int = Stroke.seed
+    ):
         """Put the pen down with a prepared brush. With `record_only` stamps are noted but not inked."""
         self._brush = brush
         self.state["record_only"] = record_only
-        stroke.begin(self.state, brush.record, kind, int(erase))
+        stroke.begin(self.state, brush.record, kind, int(erase), seed)
 
     def feed(self, samples: np.ndarray, watched: bool = True) -> np.ndarray:
         """Move the pen. Returns the samples that counted; unsound ones are dropped.
@@ -164,10 +173,10 @@ class Sheet:
         )
         return batch[:kept]
 
-    def lift(self):
-        """Lift the pen: the stroke dries onto the layer."""
+    def lift(self) -> bool:
+        """Lift the pen: the stroke dries onto the layer. False where the tiles ran out; nothing has dried then."""
         record, images, bank = self._brush
-        stroke.lift(
+        dried = stroke.lift(
             self.state,
             record,
             self.path,
@@ -179,6 +188,7 @@ class Sheet:
             bank,
             self.cells,
         )
+        return bool(dried)
 
     def cancel(self):
         """Take the stroke in hand back."""
@@ -186,7 +196,7 @@ class Sheet:
 
     def ink(self, brush: Ready, recorded: Stroke) -> tuple[int, int, int, int]:
         """Ink a recorded stroke. Returns the rectangle it reached: left, top, right, bottom, px."""
-        self.begin(brush, recorded.kind, recorded.erase)
+        self.begin(brush, recorded.kind, recorded.erase, seed=recorded.seed)
         for start in range(0, len(recorded.samples), BATCH):
             self.feed(recorded.samples[start : start + BATCH], watched=False)
         self.lift()
@@ -195,7 +205,7 @@ class Sheet:
 
     def clear(self):
         """Take all ink off the sheet."""
-        sheet.clear_plane(self.state, self.maps, self.free, LAYER)
+        sheet.clear_layer(self.state, self.maps, self.free)
 
     def pixels(self, paper: int = PAPER, zoom: float = 1.0) -> np.ndarray:
         """The sheet on its paper as it shows now, the stroke in hand included.

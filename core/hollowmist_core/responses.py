@@ -5,6 +5,9 @@ from dataclasses import dataclass
 MAX_LINKS = 24
 """Most responses of one brush."""
 
+GAP = 0.01
+"""Least distance between neighbouring nodes along the input, so that a curve never stands upright."""
+
 MAX_NODES = 16
 TABLE = 257
 """Entries of a response's table: the curve at 0, 1/256 ... 1."""

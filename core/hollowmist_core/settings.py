@@ -174,6 +174,9 @@ LINE = (
 )
 
 
+STATIONS = ("hand", "line", "weight", "tip", "grain", "ink")
+"""From hand to ink."""
+
 TAPERED = ("", "finger_", "mouse_")
 """Prefixes of the tapers' settings: those of the pen, and of all where they are shared, have none."""
 

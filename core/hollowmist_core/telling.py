@@ -7,8 +7,8 @@ from typing import Any, NamedTuple
 
 import numpy as np
 
-from .brush import links_of
 from .causes import CAUSES
+from .document import links_of
 from .kernels.measure.causes import FIRST_LINK
 from .kernels.measure.evenness import EVEN
 from .kernels.measure.records import PRESSURES
@@ -148,14 +148,17 @@ def is_even(record: np.ndarray, kind: int) -> bool:
     return bool(max(record["width_varies"][kind], record["dark_varies"][kind]) <= EVEN)
 
 
-def rows_of(record: np.ndarray, document: dict) -> list[Row]:
-    """All figures of a record of readings (one element of dtype READINGS) of a checked brush."""
+def rows_of(record: np.ndarray, document: dict, cost: float | None = None) -> list[Row]:
+    """All figures of a record of readings (one element of dtype READINGS) of a checked brush.
+
+    What makes a line vary is listed by its effect, the largest first. `cost` is `readings.inking_ms` of the brush.
+    """
     rows = []
     for kind, pointer in enumerate(POINTERS):
         rows.append(Row("even", pointer, "even line", "yes" if is_even(record, kind) else "no", ""))
         rows.append(Row("even", pointer, "width varies", float(record["width_varies"][kind]), "share"))
         rows.append(Row("even", pointer, "darkness varies", float(record["dark_varies"][kind]), "share"))
-        for i in range(record["cause_count"]):
+        for i in np.argsort(-record["effects"][: record["cause_count"], kind], kind="stable"):
             label = cause_label(document, int(record["causes"][i]))
             rows.append(Row("even", pointer, f"because of {label}", float(record["effects"][i][kind]), "share"))
         for pressure, width in zip(PRESSURES, record["width"][kind], strict=True):
@@ -187,6 +190,8 @@ def rows_of(record: np.ndarray, document: dict) -> list[Row]:
     )
     # Below zero there is nothing to read: no grain, no source.
     rows += [Row(key, "", of, float(record[name]), unit) for key, name, of, unit in plain if record[name] >= 0]
+    if cost is not None:
+        rows.append(Row("cost", "", "1000 px of ink", cost, "ms"))
     return rows
 
 

@@ -2,7 +2,7 @@
 
 from typing import NamedTuple
 
-from .brush import read
+from .document import read
 from .prepare.kinds import GRAIN
 
 

@@ -104,6 +104,7 @@ def write(strokes: list[Stroke], name: str = "") -> bytes:
         _annotate(group, "pointer", POINTERS[stroke.kind])
         if stroke.erase:
             _annotate(group, "act", "erase")
+        _annotate(group, "seed", str(stroke.seed))
         trace = _child(group, "trace")
         trace.text = ", ".join(
             " ".join(np.format_float_positional(sample[name], trim="-") for _, _, name in _WRITTEN)
@@ -146,9 +147,15 @@ def read(data: bytes) -> Reading:
         kind = _annotation(group, "pointer") if group is not None else ""
         samples = _samples(columns, channels, number, found)
         erase = group is not None and _annotation(group, "act") == "erase"
-        found.strokes.append(Stroke(samples, POINTERS.index(kind) if kind in POINTERS else 0, erase))
+        seed = _seed(_annotation(group, "seed") if group is not None else "", number)
+        found.strokes.append(Stroke(samples, POINTERS.index(kind) if kind in POINTERS else 0, erase, seed))
     _bring_onto_sheet(found)
     return found
+
+
+def _seed(told: str, number: int) -> int:
+    """The seed of a trace; one that says none, or none that can be, gets the trace's number."""
+    return int(told) if told.isdecimal() and int(told) < 2**31 else number
 
 
 def _parsed(data: bytes):

@@ -7,7 +7,10 @@ from defusedxml.ElementTree import ParseError, fromstring
 
 ACTIVE = {"script", "foreignobject", "iframe", "object", "embed", "audio", "video", "handler", "listener"}
 DATA_PICTURE = re.compile(r"^data:image/(png|jpeg|webp);base64,", re.I)
-OUTSIDE_URL = re.compile(r"url\(\s*['\"]?\s*(?!#)(?!data:image/)", re.I)
+URL = re.compile(r"url\(\s*(?:\"([^\"]*)\"|'([^']*)'|([^)\"']*))", re.I)
+ANIMATED = {"animate", "set"}
+"""They can write any attribute, an address too."""
+
 LENGTH = re.compile(r"^\s*([0-9.]+(?:e[+-]?\d+)?)\s*(px|pt|pc|mm|cm|in|em|ex|%)?\s*$", re.I)
 PX = {"": 1, "px": 1, "pt": 4 / 3, "pc": 16, "mm": 96 / 25.4, "cm": 96 / 2.54, "in": 96, "em": 16, "ex": 8}
 MOST_ELEMENTS = 50_000
@@ -23,6 +26,12 @@ def _refuse(why: str):
     from .picture import PictureError
 
     return PictureError(f"The SVG was not taken: {why}. Save it as a plain SVG, or as a PNG.")
+
+
+def _goes_outside(style: str) -> bool:
+    """Whether a style or an attribute refers to something outside the file."""
+    addresses = ("".join(found).strip() for found in URL.findall(style))
+    return any(not (one.startswith("#") or DATA_PICTURE.match(one)) for one in addresses)
 
 
 def _length(text: str | None) -> float | None:
@@ -62,7 +71,7 @@ def check_svg(data: bytes) -> tuple[str, float, float]:
         name = element.tag.rpartition("}")[2].lower()
         if name in ACTIVE:
             raise _refuse(f"it holds a {name}")
-        if name == "style" and ("@import" in (element.text or "") or OUTSIDE_URL.search(element.text or "")):
+        if name == "style" and ("@import" in (element.text or "") or _goes_outside(element.text or "")):
             raise _refuse("its style sheet refers to another file")
         for key, value in element.attrib.items():
             attribute = key.rpartition("}")[2].lower()
@@ -70,7 +79,9 @@ def check_svg(data: bytes) -> tuple[str, float, float]:
                 raise _refuse(f"it holds a script ({attribute})")
             if attribute == "href" and not (value.startswith("#") or DATA_PICTURE.match(value)):
                 raise _refuse("it refers to another file")
-            if OUTSIDE_URL.search(value):
+            if name in ANIMATED and attribute == "attributename" and value.rpartition(":")[2].lower() == "href":
+                raise _refuse("it holds an animation that writes an address")
+            if _goes_outside(value):
                 raise _refuse("it refers to another file")
     width, height = _length(root.get("width")), _length(root.get("height"))
     box = re.split(r"[\s,]+", (root.get("viewBox") or "").strip())

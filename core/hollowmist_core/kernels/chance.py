@@ -30,12 +30,3 @@ def chance(seed, index, channel):
     """A number 0 <= r < 1, evenly spread, for a seed, an index and a channel."""
     word = scrambled(uint32(seed) + scrambled(uint32(index) + scrambled(uint32(channel))))
     return float32(int32(word >> uint32(8))) * float32(1.0 / (1 << 24))
-
-
-@helper
-def seed_of(x, y, pressure, azimuth):
-    """The seed of a stroke, from its first sample: it needs no keeping, and goes wherever the stroke goes."""
-    word = scrambled(uint32(int32(x * 64.0)))
-    word = scrambled(word + uint32(int32(y * 64.0)))
-    word = scrambled(word + uint32(int32(pressure * 4096.0)))
-    return int32(scrambled(word + uint32(int32(azimuth * 1024.0))) >> uint32(1))

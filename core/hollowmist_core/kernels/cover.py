@@ -23,10 +23,26 @@ def sides_of(stamp):
     return stamp.major + stamp.spread, stamp.minor + stamp.spread
 
 
+MOST_TAPS = float32(8)
+"""Most places that one pixel of a flattened shape is read at."""
+
+
 @helper
-def texels_of(image, stamp):
-    """Texels of an image's largest level that one px of a stamp spans."""
-    return float32(max(image.widths[0], image.heights[0])) / (TWO * stamp.major)
+def texels_of(image, major):
+    """Texels of an image's largest level that one px spans along the longer side of a shape, `major` px half long."""
+    return float32(max(image.widths[0], image.heights[0])) / (TWO * major)
+
+
+@helper
+def taps_of(major, minor):
+    """How many places across a flattened shape stand for one."""
+    return min(MOST_TAPS, float32(math.ceil(major / minor - float32(1e-3))))
+
+
+@helper
+def shape_level(image, major, minor, footprint):
+    """The level of an image to read for an area `footprint` px wide, where it is read at `taps_of` places across."""
+    return level_for(image, texels_of(image, major) * footprint * max(ONE, major / minor / MOST_TAPS))
 
 
 @helper
@@ -36,17 +52,23 @@ def reach_of(stamp):
 
 
 @helper
+def shape_sides(image, major, minor, spread):
+    """Half width and half height of the box that a shape fills, px."""
+    # The longer side spans the width. Half a texel of the level that is read (up to 1.42 px), the pixel's own half and
+    # half of the places that are read across hang over.
+    wide, high = float32(image.widths[0]), float32(image.heights[0])
+    longest = max(wide, high)
+    a, b = major * wide / longest, minor * high / longest
+    hanging = max(THREE * HALF, major / longest * TWO) + spread
+    return a + hanging, b + hanging
+
+
+@helper
 def half_sides(stamp, images):
-    """Half width and half height of the upright or turned box that a stamp fills, px."""
+    """Half width and half height of the upright or turned box that a stamp fills, px; of its first shape, if it has
+    two."""
     if stamp.tip == SHAPES:
-        # The longer side spans the width. Half a texel, and half a pixel, hang over.
-        image = images[stamp.image]
-        wide, high = float32(image.widths[0]), float32(image.heights[0])
-        longest = max(wide, high)
-        a, b = stamp.major * wide / longest, stamp.minor * high / longest
-        texel = max(ONE, stamp.major / longest * TWO)
-        hanging = texel + stamp.spread
-        return a + hanging, b + hanging
+        return shape_sides(images[stamp.image], stamp.major, stamp.minor, stamp.spread)
     reach = reach_of(stamp)
     a, b = sides_of(stamp)
     return a * reach, b * reach
@@ -60,11 +82,15 @@ def has_corners(stamp):
 
 @helper
 def box_of(state, stamp, images):
-    """The part of the sheet that a stamp can reach: left, top, right, bottom, px; empty off the sheet."""
+    """The part of the sheet that a stamp can reach: left, top, right, bottom, device px; empty off the sheet."""
     a, b = half_sides(stamp, images)
     if has_corners(stamp):
         half_width = a * abs(stamp.cos) + b * abs(stamp.sin)
         half_height = a * abs(stamp.sin) + b * abs(stamp.cos)
+        if stamp.mix > float32(0):
+            a, b = shape_sides(images[stamp.other], stamp.other_major, stamp.other_minor, stamp.spread)
+            half_width = max(half_width, a * abs(stamp.other_cos) + b * abs(stamp.other_sin))
+            half_height = max(half_height, a * abs(stamp.other_sin) + b * abs(stamp.other_cos))
     else:
         half_width = math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin)
         half_height = math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos)
@@ -120,44 +146,85 @@ def faced_cover(row, count, u, v, du, dv, brush, softness, inv_major, inv_minor,
 
 
 @helper
-def image_cover(row, count, image, level, bank, u, v, du, dv, stamp, scale):
-    """Coverage of a stamp's image as one of its levels has it, into `row`, times `scale`."""
-    wide, high = float32(image.widths[0]), float32(image.heights[0])
-    longest = max(wide, high)
-    # From normalised coordinates, in which the longer side is 2, to texels of the level.
-    texels_x = longest * HALF * float32(image.widths[level]) / wide * stamp.flip_u
-    texels_y = longest * HALF * float32(image.heights[level]) / high * stamp.flip_v
-    middle_x, middle_y = float32(image.widths[level]) * HALF, float32(image.heights[level]) * HALF
-    read_clear(
-        row,
-        count,
-        image,
-        level,
-        bank,
-        middle_x + u * texels_x,
-        middle_y + v * texels_y,
-        du * texels_x,
-        dv * texels_y,
-        scale,
-    )
+def clear_row(row, count):
+    """Write no coverage."""
+    for i in range(count):
+        row[i] = float32(0)
 
 
 @helper
-def cover_row(row, other, count, u, v, du, dv, stamp, brush, images, bank, inv_major, inv_minor, smoothness):
-    """Write the coverage of `count` pixels of a stamp's row; (u, v) at the first, (du, dv) per pixel.
+def image_cover(row, count, image, bank, u, v, du, dv, frame, footprint, scale):
+    """Add the coverage of a shape to `row`, times `scale`; (u, v) are normalised, in which its longer side is 2.
 
-    `other` is scratch space of the same length.
+    `frame` is (half its longer side, px; half that flattened, px; its flips along u and v). A pixel of a flattened
+    shape spans more texels across than along: it is read at several places across, each as sharp as along (McCormack,
+    Perry, Farkas and Jouppi 1999, "Feline: Fast Elliptical Lines for Anisotropic Texture Mapping").
     """
+    major, minor, flip_u, flip_v = frame
+    level = shape_level(image, major, minor, footprint)
+    wide, high = float32(image.widths[0]), float32(image.heights[0])
+    longest = max(wide, high)
+    # From normalised coordinates to texels of the level.
+    texels_x = longest * HALF * float32(image.widths[level]) / wide * flip_u
+    texels_y = longest * HALF * float32(image.heights[level]) / high * flip_v
+    middle_x, middle_y = float32(image.widths[level]) * HALF, float32(image.heights[level]) * HALF
+    taps = taps_of(major, minor)
+    for k in range(int32(taps)):
+        beside = ((float32(int32(k)) + HALF) / taps - HALF) * footprint / minor
+        read_clear(
+            row,
+            count,
+            image,
+            level,
+            bank,
+            middle_x + u * texels_x,
+            middle_y + (v + beside) * texels_y,
+            du * texels_x,
+            dv * texels_y,
+            scale / taps,
+        )
+
+
+@helper
+def in_other(u, v, stamp):
+    """A place in the frame of a stamp's second shape."""
+    x, y = u * stamp.major, v * stamp.minor
+    cos = stamp.cos * stamp.other_cos + stamp.sin * stamp.other_sin
+    sin = stamp.sin * stamp.other_cos - stamp.cos * stamp.other_sin
+    return (x * cos - y * sin) / stamp.other_major, (x * sin + y * cos) / stamp.other_minor
+
+
+@helper
+def shapes_cover(row, count, u, v, du, dv, stamp, sources, footprint, most):
+    """Add the coverage of a stamp's shape, or of both that it melts from one into the other, times `most`."""
+    frame = (stamp.major, stamp.minor, stamp.flip_u, stamp.flip_v)
+    share = most * (ONE - stamp.mix) / FULL
+    image_cover(row, count, sources.images[stamp.image], sources.bank, u, v, du, dv, frame, footprint, share)
+    if stamp.mix > float32(0):
+        u, v = in_other(u, v, stamp)
+        du, dv = in_other(du, dv, stamp)
+        frame = (stamp.other_major, stamp.other_minor, stamp.other_flip_u, stamp.other_flip_v)
+        image_cover(
+            row,
+            count,
+            sources.images[stamp.other],
+            sources.bank,
+            u,
+            v,
+            du,
+            dv,
+            frame,
+            footprint,
+            most * stamp.mix / FULL,
+        )
+
+
+@helper
+def cover_row(row, count, u, v, du, dv, stamp, brush, sources, inv_major, inv_minor, smoothness):
+    """Write the coverage of `count` pixels of a stamp's row; (u, v) at the first, (du, dv) per pixel."""
     if stamp.tip == SHAPES:
-        image = images[stamp.image]
-        level = level_for(image, texels_of(image, stamp))
-        image_cover(row, count, image, level, bank, u, v, du, dv, stamp, (ONE - stamp.mix) / FULL)
-        if stamp.mix > float32(0):
-            image = images[stamp.other]
-            level = level_for(image, texels_of(image, stamp))
-            image_cover(other, count, image, level, bank, u, v, du, dv, stamp, stamp.mix / FULL)
-            for i in range(count):
-                row[i] += other[i]
+        clear_row(row, count)
+        shapes_cover(row, count, u, v, du, dv, stamp, sources, ONE, ONE)
     elif stamp.tip == ELLIPSE:
         softness = stamp.softness
         for i in range(count):

@@ -4,12 +4,9 @@ import math
 
 from numba import float32, int32, void
 
-from ..brush import LINK
-from ..responses import MAX_NODES, TABLE
+from ..record import LINK
+from ..responses import GAP, MAX_NODES, TABLE
 from .registry import array, helper, kernel
-
-GAP = 0.01
-"""Least distance between neighbouring nodes along the input, so that a curve never stands upright."""
 
 
 @helper
@@ -125,7 +122,8 @@ def move_node(links, index, x, y):
     link = links[0]
     low = float(link.x[index - 1]) + GAP if index > 0 else 0.0
     high = float(link.x[index + 1]) - GAP if index < link.count - 1 else 1.0
-    link.x[index] = max(low, min(high, x))
+    # Neighbours nearer than two gaps, as a file may have them, leave only the middle between them.
+    link.x[index] = max(low, min(high, x)) if low <= high else 0.5 * (low + high)
     link.y[index] = min(1.0, max(0.0, y))
 
 

@@ -4,27 +4,32 @@ import math
 
 from numba import void
 
-from ..brush import BRUSH
+from ..record import BRUSH
 from ..responses import OUTPUT_NAMES
 from .colour import drives_colour, set_lab
 from .curve import fill_table
+from .grain import PAPER, STROKE
 from .registry import array, helper, kernel
-from .respond import AZIMUTH, DIRECTION, TWIST
-from .tip import NIB, POLYGON
+from .respond import (
+    AZIMUTH,
+    DIRECTION,
+    STAMP_CHANCE,
+    TO_ANGLE,
+    TO_FLOW,
+    TO_GRAIN,
+    TO_OPACITY,
+    TO_ROUNDNESS,
+    TO_SPACING,
+    TWIST,
+)
+from .tip import BUILD, CHANCE_TURN, ELLIPSE, NIB, PAGE, POLYGON, SHAPES
 
 RADIANS = math.pi / 180.0
 BOUNDS_PX = 1
 OUTPUT_COUNT = len(OUTPUT_NAMES)
-DENSE = 0.1
-"""Spacing that held density refers to."""
 
-
-@helper
-def held_flow(brush):
-    """Ink of one stamp. Held density keeps the ink per length as `DENSE` spacing has it."""
-    if not brush.hold_density or brush.flow >= 1.0:
-        return brush.flow
-    return 1.0 - (1.0 - brush.flow) ** (brush.spacing / DENSE)
+CLOSE = 0.25
+"""Widest spacing at which stamps are meant as a line: from there on they are to be seen one by one."""
 
 
 @helper
@@ -74,9 +79,47 @@ def set_links(brush):
     brush.link_from[OUTPUT_COUNT] = at
 
 
+@helper
+def drives(brush, output):
+    """Whether a response to an output is on."""
+    on = False
+    for i in range(brush.link_from[output], brush.link_from[output + 1]):
+        on = on or brush.responses[i].on != 0
+    return on
+
+
+@helper
+def leaves_to_chance(brush):
+    """Whether stamps of a brush differ from their neighbours by chance."""
+    stray = brush.scatter_across + brush.scatter_along + brush.size_jitter + brush.angle_jitter
+    chancy = stray > 0.0 or brush.turning == CHANCE_TURN or brush.stamps > 1.0
+    for i in range(brush.link_count):
+        chancy = chancy or (brush.responses[i].on != 0 and brush.responses[i].input == STAMP_CHANCE)
+    return chancy
+
+
+@helper
+def set_reader(brush):
+    """Whether the line is swept: its tip is computed, overlap is level, nothing is left to chance stamp by stamp, the
+    grain lies still, and stamps are so close that they are meant as a line."""
+    brush.round = brush.tip == ELLIPSE and brush.roundness >= 1.0 and not drives(brush, TO_ROUNDNESS)
+    fixed = brush.turning == PAGE and not drives(brush, TO_ANGLE) and not drives(brush, TO_ROUNDNESS)
+    inked_alike = not drives(brush, TO_OPACITY) and not drives(brush, TO_FLOW) and brush.fade_out <= 0.0
+    brush.steady = brush.tip == ELLIPSE and (brush.round or fixed) and inked_alike
+    computed = brush.tip != SHAPES and brush.overlap != BUILD
+    close = brush.spacing <= CLOSE and not drives(brush, TO_SPACING)
+    still = brush.grain_image < 0 or (
+        (brush.grain_hold == PAPER or brush.grain_hold == STROKE)
+        and brush.bite_jitter <= 0.0
+        and not drives(brush, TO_GRAIN)
+    )
+    plain = not brush.coloured and brush.spread <= 0.0
+    brush.swept = computed and close and still and plain and not leaves_to_chance(brush)
+
+
 @kernel(void, array(BRUSH))
 def prepare(brushes):
-    """Fill in a brush record's derived fields: turns, the ink of a stamp, faces, bounds, colours and responses."""
+    """Fill in a brush record's derived fields: turns, faces, bounds, colours and responses."""
     brush = brushes[0]
     turn = brush.angle * RADIANS
     brush.cos_angle = math.cos(turn)
@@ -87,9 +130,9 @@ def prepare(brushes):
         use.sin = math.sin(use.turn * RADIANS)
     brush.grain_cos = math.cos(brush.grain_turn * RADIANS)
     brush.grain_sin = math.sin(brush.grain_turn * RADIANS)
-    brush.hold_flow = held_flow(brush)
     set_faces(brush)
     set_bounds(brush)
     set_lab(brush.ink_lab, brush.ink)
     set_lab(brush.second_lab, brush.second_ink)
     set_links(brush)
+    set_reader(brush)

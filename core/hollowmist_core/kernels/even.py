@@ -18,7 +18,6 @@ RECALLED = 8
 def push_path(state, path, at, point):
     """Put a point at index `at` of the path, with its arc length. Returns the index after it."""
     if at >= len(path):
-        state.forced = 1
         return at
     copy_point(point, path[at])
     path[at].pressure = min(float32(1), max(float32(0), point.pressure))

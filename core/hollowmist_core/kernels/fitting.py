@@ -4,8 +4,9 @@ import math
 
 from numba import int32, void
 
-from ..brush import LINK
-from .curve import GAP, fill_table, height
+from ..record import LINK
+from ..responses import GAP
+from .curve import fill_table, height
 from .records import SAMPLE
 from .registry import array, helper, kernel
 
@@ -76,7 +77,8 @@ def fit_pen(light, usual, hard, links):
     put_node(link, min(least, soft - GAP), 0.02)
     put_node(link, soft, 0.15)
     put_node(link, middle, 0.5)
-    put_node(link, firm, 0.88)
+    # A pen whose hard press is at its end reaches full there, however hard it was meant.
+    put_node(link, min(firm, 1.0 - 1.5 * GAP), 0.88)
     most = max(quantile(hard, 0.9), firm + GAP)
     if most < 1.0 - GAP:
         put_node(link, most, 1.0)

@@ -2,7 +2,8 @@
 
 *tint*, *cut* and *press* act on what a stamp covers, so that stamps that build fill the valleys in the
 end; the blend modes (W3C Compositing and Blending Level 1, with the coverage as the backdrop) act on
-the most it may cover, so that the grain stays however often the stroke goes over it.
+the most it may cover, so that the grain stays however often the stroke goes over it, and are brought to
+scale so that full grain leaves that most as it is.
 """
 
 from numba import float32, int32
@@ -18,17 +19,24 @@ TINT, CUT, PRESS, MULTIPLY, SCREEN, OVERLAY, DARKEN, LIGHTEN = 0, 1, 2, 3, 4, 5,
 TIMES = 1
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
+TINY = float32(1e-12)
 
 
 @helper
-def tile_side(brush, width):
-    """Side of the grain's tile on the sheet, px, for a tip of a width."""
-    return brush.grain_times * width if brush.grain_scale == TIMES else brush.grain_px
+def tile_side(state, brush, width):
+    """Side of the grain's tile, device px, for a tip of a width in device px."""
+    return brush.grain_times * width if brush.grain_scale == TIMES else brush.grain_px * state.scale
+
+
+@helper
+def usual_side(state, brush):
+    """Side of the grain's tile, device px, for the brush at its size."""
+    return tile_side(state, brush, brush.size * state.scale)
 
 
 @helper
 def grain_row(row, count, brush, image, bank, x, y, dx, dy, side):
-    """Write the grain 0..1 of `count` places along a line; (x, y) in px of the frame that it holds to."""
+    """Write the grain 0..1 of `count` places along a line; (x, y) in device px of the frame that it holds to."""
     wide, high = float32(image.widths[0]), float32(image.heights[0])
     texels = wide / side
     level = level_for(image, texels)
@@ -63,14 +71,14 @@ def ground(state, brush, images, maps, free):
         return
     state.shift_x = state.shift_y = float32(0)
     if brush.grain_hold == STROKE:
-        side = tile_side(brush, brush.size)
+        side = usual_side(state, brush)
         state.shift_x = side * chance(state.seed, 0, GRAIN_X)
         state.shift_y = side * chance(state.seed, 0, GRAIN_Y)
     key = (
         float32(brush.grain_image + 1),
         float32(images[brush.grain_image].revision),
         float32(brush.grain_hold),
-        tile_side(brush, brush.size),
+        usual_side(state, brush),
         brush.grain_turn,
         brush.grain_offset_x,
         brush.grain_offset_y,
@@ -90,51 +98,52 @@ def ground(state, brush, images, maps, free):
 
 
 @helper
-def grain_tile(state, brush, images, bank, maps, free, pool, tile):
+def grain_tile(state, brush, sources, surface, tile):
     """Pool slot of a tile of the grain plane, filled when first needed; -1 if the pool is empty."""
-    slot = maps[GRAIN * tile_count(state) + tile]
+    slot = surface.maps[GRAIN * tile_count(state) + tile]
     if slot >= 0:
         return slot
-    slot = claim(state, maps, free, pool, GRAIN, tile)
+    slot = claim(state, surface, GRAIN, tile)
     if slot < 0:
         return slot
-    image = images[brush.grain_image]
-    side = tile_side(brush, brush.size)
+    image = sources.images[brush.grain_image]
+    side = usual_side(state, brush)
     x = float32(tile % state.columns * TILE) + HALF + state.shift_x
     y = float32(tile // state.columns * TILE) + HALF + state.shift_y
     for line in range(TILE):
         start = slot * TILE_AREA + line * TILE
-        row = pool[start : start + TILE]
-        grain_row(row, TILE, brush, image, bank, x, y + float32(int32(line)), ONE, float32(0), side)
+        row = surface.pool[start : start + TILE]
+        grain_row(row, TILE, brush, image, sources.bank, x, y + float32(int32(line)), ONE, float32(0), side)
     return slot
 
 
 @helper
-def moving_row(row, count, dx, dy, state, stamp, brush, images, bank):
+def moving_row(row, count, dx, dy, state, stamp, brush, sources):
     """Write the grain under a stamp's row that the grain plane does not have: it holds to the stamp, runs along
     the line, or is coarser or finer by a response.
 
     (dx, dy) is from the stamp's centre to the first pixel, px.
     """
-    image = images[brush.grain_image]
+    image = sources.images[brush.grain_image]
     times = stamp.grain_times
     if brush.grain_hold == STAMP:
         c, s = stamp.cos, stamp.sin
         x = (dx * c + dy * s) * stamp.flip_u
         y = (dy * c - dx * s) * stamp.flip_v
-        side = tile_side(brush, TWO * stamp.major) * times
-        grain_row(row, count, brush, image, bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
+        side = tile_side(state, brush, TWO * stamp.major) * times
+        grain_row(row, count, brush, image, sources.bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
         return
-    side = tile_side(brush, brush.size) * times
+    side = usual_side(state, brush) * times
     if brush.grain_hold == LINE:
         c, s = stamp.along_x, stamp.along_y
         dx += stamp.x - stamp.path_x
         dy += stamp.y - stamp.path_y
-        grain_row(row, count, brush, image, bank, stamp.s + dx * c + dy * s, dy * c - dx * s, c, -s, side)
+        x = stamp.s * state.scale + dx * c + dy * s
+        grain_row(row, count, brush, image, sources.bank, x, dy * c - dx * s, c, -s, side)
         return
     x = stamp.x + dx + float32(state.corner_x) + state.shift_x
     y = stamp.y + dy + float32(state.corner_y) + state.shift_y
-    grain_row(row, count, brush, image, bank, x, y, ONE, float32(0), side)
+    grain_row(row, count, brush, image, sources.bank, x, y, ONE, float32(0), side)
 
 
 @helper
@@ -174,6 +183,8 @@ def bite_row(row, caps, grain, count, stamp, brush):
             filled = min(ONE, max(float32(0), (depth - (ONE - grain[i])) * steep))
             row[i] *= ONE - bite * (ONE - filled)
     else:
+        # Full grain comes to the cap and no further: the opacity and the fade-out hold, whatever the way.
         way = brush.grain_way
+        scale = cap / max(TINY, mixed(cap, ONE, way))
         for i in range(count):
-            caps[i] = cap + bite * (mixed(cap, grain[i], way) - cap)
+            caps[i] = cap + bite * (mixed(cap, grain[i], way) * scale - cap)

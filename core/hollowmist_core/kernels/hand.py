@@ -4,7 +4,7 @@ import math
 
 from numba import float32, int32, void
 
-from ..brush import BRUSH
+from ..record import BRUSH
 from .records import FINGER, HAND, HELD, INK, MOUSE, NEWEST, POINT, RAW, SAMPLE, STROKE
 from .registry import array, helper, kernel
 from .respond import AZIMUTH, DIRECTION, PRESSURE, SPEED, TILT, TWIST, part_of_turn
@@ -192,8 +192,12 @@ def told(samples, i, which, fast):
         return float(here.pressure)
     if which == TILT:
         return tilt_of(here)
+    if which == AZIMUTH and not math.isfinite(here.azimuth):
+        return -1.0
     if which == AZIMUTH:
         return part_of_turn(math.cos(here.azimuth), math.sin(here.azimuth))
+    if which == TWIST and not math.isfinite(here.twist):
+        return -1.0
     if which == TWIST:
         return part_of_turn(math.cos(here.twist), math.sin(here.twist))
     if which == SPEED:
@@ -252,6 +256,9 @@ def trace_hand(brushes, strokes, samples, count, points, kind):
         points[i].speed = max(float32(0), speed)
         points[i].t = samples[i].t
         points[i].pressure = pressure_of(brush, kind, samples[i].pressure, max(float32(0), speed))
+        if i > 0 and profile_of(brush, kind)[0] == REPORTED:
+            elapsed = samples[i].t - samples[i - 1].t
+            points[i].pressure = held_rise(points[i].pressure, points[i - 1].pressure, elapsed)
         points[i].lean_x = tilt_of(samples[i]) if tilt_from == REPORTED else lean / 90.0
         points[i].lean_y = samples[i].pressure
     return count

@@ -144,7 +144,7 @@ def inside(at, step, limit, count):
 
 @helper
 def read_clear(row, count, image, level, bank, x, y, dx, dy, scale):
-    """Read `count` places along a line through a shape into `row`, 0..255 times `scale`; outside it is clear.
+    """Add `count` places along a line through a shape to `row`, 0..255 times `scale`; outside it is clear.
 
     (x, y) is the first place in texels of the level, from its top left corner; (dx, dy) the step.
     """
@@ -157,15 +157,11 @@ def read_clear(row, count, image, level, bank, x, y, dx, dy, scale):
     first_y, past_y = inside(py, step_y, (int(height) + 1) << 16, count)
     first, past = max(first, first_y), min(past, past_y)
     scale *= float32(1.0) / FIXED
-    for i in range(min(first, count)):
-        row[i] = float32(0)
     for i in range(first, past):
         k = int32(i)
         here_x, here_y = int32(px + step_x * k), int32(py + step_y * k)
         word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
-        row[i] = blended(word, here_x, here_y) * scale
-    for i in range(max(first, past), count):
-        row[i] = float32(0)
+        row[i] += blended(word, here_x, here_y) * scale
 
 
 @helper

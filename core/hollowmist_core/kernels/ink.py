@@ -1,32 +1,49 @@
 """Ink: coverage dries onto the layer, and the sheet is shown on its paper.
 
-The layer is premultiplied RGBA, 8 bits each; colours are sRGB and compose by source-over and
-destination-out (W3C Compositing and Blending Level 1).
+The layer is premultiplied RGBA, 16 bits each, so that hundreds of faint strokes neither stall nor drift: a pixel is
+two words, red and green, blue and alpha. Colours are sRGB and compose by source-over and destination-out (W3C
+Compositing and Blending Level 1).
 """
 
 import math
 
 from numba import float32, int32, uint32
 
-from ..brush import BRUSH
-from .records import INK_PLANES, LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
+from ..record import BRUSH
+from .records import INK_PLANES, LAYER, LAYER_REST, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
 from .sheet import channel, claim, give_back_ink, tile_count, tint_plane
 
 FULL = float32(255)
+DEEP = float32(65535)
+FINER = float32(257)
+"""Levels of the layer to one of the screen."""
+
 HALF = float32(0.5)
 ONE = float32(1)
 
 
 @helper
-def part(pixel, shift):
-    """One channel of a packed RGBA pixel, 0..255."""
-    return float32((pixel >> uint32(shift)) & uint32(255))
+def low_part(word):
+    """The first channel of a word of the layer, 0..65535."""
+    return float32(int32(word & uint32(65535)))
+
+
+@helper
+def high_part(word):
+    """The second channel of a word of the layer, 0..65535."""
+    return float32(int32(word >> uint32(16)))
+
+
+@helper
+def paired(low, high):
+    """Two channels, 0..65535, as a word of the layer, rounded to the nearest."""
+    return uint32(int32(low + HALF)) | (uint32(int32(high + HALF)) << uint32(16))
 
 
 @helper
 def packed(r, g, b, a):
-    """Pack four channels, 0..255, rounding to the nearest."""
+    """Pack four channels, 0..255, as a pixel of the screen, rounding to the nearest."""
     return (
         uint32(r + HALF)
         | (uint32(g + HALF) << uint32(8))
@@ -36,32 +53,24 @@ def packed(r, g, b, a):
 
 
 @helper
-def inked(pixel, cover, r, g, b):
-    """A premultiplied pixel with ink of colour (r, g, b) laid over it at a coverage 0..1."""
-    rest = ONE - cover
-    return packed(
-        r * cover + part(pixel, 0) * rest,
-        g * cover + part(pixel, 8) * rest,
-        b * cover + part(pixel, 16) * rest,
-        FULL * cover + part(pixel, 24) * rest,
-    )
+def part(pixel, shift):
+    """One channel of a pixel of the screen, 0..255."""
+    return float32((pixel >> uint32(shift)) & uint32(255))
 
 
 @helper
-def erased(pixel, cover):
-    """A premultiplied pixel with a coverage taken out of it."""
-    rest = ONE - cover
-    return packed(part(pixel, 0) * rest, part(pixel, 8) * rest, part(pixel, 16) * rest, part(pixel, 24) * rest)
-
-
-@helper
-def touched(pixel, cover, erase, r, g, b):
-    """A pixel after the stroke in hand."""
+def touched(first, rest, cover, erase, r, g, b):
+    """A premultiplied pixel, as its two words, after ink of colour (r, g, b), 0..255, at a coverage 0..1; or after as
+    much of it was taken out."""
     if cover <= float32(0):
-        return pixel
-    if erase:
-        return erased(pixel, cover)
-    return inked(pixel, cover, r, g, b)
+        return first, rest
+    left = ONE - cover
+    laid = float32(0) if erase else FINER * cover
+    alpha = float32(0) if erase else DEEP * cover
+    return (
+        paired(r * laid + low_part(first) * left, g * laid + high_part(first) * left),
+        paired(b * laid + low_part(rest) * left, alpha + high_part(rest) * left),
+    )
 
 
 @helper
@@ -79,10 +88,11 @@ def tints_of(state, maps, plane, tile):
 
 
 @helper
-def tinted(pixel, cover, erase, pool, tints, i):
+def tinted(first, rest, cover, erase, pool, tints, i):
     """A pixel after a stroke whose stamps have colours of their own, kept at place i of the tiles `tints`."""
     return touched(
-        pixel,
+        first,
+        rest,
         cover,
         erase,
         pool[tints[0] * TILE_AREA + i],
@@ -92,35 +102,48 @@ def tinted(pixel, cover, erase, pool, tints, i):
 
 
 @helper
-def dry(state, brush, maps, free, pool, cells):
-    """Compose the settled stroke onto the layer and return its coverage tiles."""
-    r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
+def claim_layer(state, surface):
+    """Claim all tiles of the layer that the settled stroke will dry on."""
     for tile in range(tile_count(state)):
-        cover = maps[SETTLED * tile_count(state) + tile]
+        if surface.maps[SETTLED * tile_count(state) + tile] >= 0:
+            claim(state, surface, LAYER, tile)
+            claim(state, surface, LAYER_REST, tile)
+
+
+@helper
+def dry(state, brush, surface, cells):
+    """Compose the settled stroke onto the layer, whose tiles were claimed, and return its coverage tiles."""
+    maps, free, pool = surface
+    r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
+    count = tile_count(state)
+    for tile in range(count):
+        cover = maps[SETTLED * count + tile]
         if cover < 0:
             continue
-        layer = claim(state, maps, free, pool, LAYER, tile)
+        first, rest = maps[LAYER * count + tile] * TILE_AREA, maps[LAYER_REST * count + tile] * TILE_AREA
         tints = tints_of(state, maps, SETTLED, tile)
-        if layer >= 0:
-            corner_x = (tile % state.columns) * TILE
-            corner_y = (tile // state.columns) * TILE
-            left, right = max(0, state.all_left - corner_x), min(TILE, state.all_right - corner_x)
-            for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
-                for i in range(row * TILE + left, row * TILE + right):
-                    at = layer * TILE_AREA + i
-                    c = pool[cover * TILE_AREA + i]
-                    if tints[2] >= 0:
-                        cells[at] = tinted(cells[at], c, state.erase, pool, tints, i)
-                    else:
-                        cells[at] = touched(cells[at], c, state.erase, r, g, b)
+        corner_x = (tile % state.columns) * TILE
+        corner_y = (tile // state.columns) * TILE
+        left, right = max(0, state.all_left - corner_x), min(TILE, state.all_right - corner_x)
+        for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
+            for i in range(row * TILE + left, row * TILE + right):
+                c = pool[cover * TILE_AREA + i]
+                if tints[2] >= 0:
+                    one, two = tinted(cells[first + i], cells[rest + i], c, state.erase, pool, tints, i)
+                else:
+                    one, two = touched(cells[first + i], cells[rest + i], c, state.erase, r, g, b)
+                cells[first + i], cells[rest + i] = one, two
         give_back_ink(state, maps, free, SETTLED, tile)
 
 
 @helper
-def on_paper(pixel, r, g, b):
-    """An opaque pixel: the premultiplied one over paper of colour (r, g, b)."""
-    rest = ONE - part(pixel, 24) / FULL
-    return packed(part(pixel, 0) + r * rest, part(pixel, 8) + g * rest, part(pixel, 16) + b * rest, FULL)
+def on_paper(first, rest, r, g, b):
+    """An opaque pixel of the screen: the layer's over paper of colour (r, g, b)."""
+    left = ONE - high_part(rest) / DEEP
+    scale = ONE / FINER
+    return packed(
+        low_part(first) * scale + r * left, high_part(first) * scale + g * left, low_part(rest) * scale + b * left, FULL
+    )
 
 
 @helper
@@ -138,7 +161,7 @@ def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
         column = x // TILE
         past = min(x1, (column + 1) * TILE)
         tile = (y // TILE) * state.columns + column
-        layer = maps[LAYER * count + tile]
+        layer, layer_rest = maps[LAYER * count + tile], maps[LAYER_REST * count + tile]
         cover = maps[OPEN * count + tile]
         plane = OPEN if cover >= 0 else SETTLED
         if cover < 0:
@@ -150,14 +173,15 @@ def compose_run(out, at, state, brush, maps, pool, cells, y, x0, x1, paper):
                 out[at + i] = blank
         else:
             for i in range(past - x):
-                pixel = cells[layer * TILE_AREA + inner + i] if layer >= 0 else uint32(0)
+                one = cells[layer * TILE_AREA + inner + i] if layer >= 0 else uint32(0)
+                two = cells[layer_rest * TILE_AREA + inner + i] if layer >= 0 else uint32(0)
                 if cover >= 0:
                     c = pool[cover * TILE_AREA + inner + i]
                     if tints[2] >= 0:
-                        pixel = tinted(pixel, c, state.erase, pool, tints, inner + i)
+                        one, two = tinted(one, two, c, state.erase, pool, tints, inner + i)
                     else:
-                        pixel = touched(pixel, c, state.erase, r, g, b)
-                out[at + i] = on_paper(pixel, paper_r, paper_g, paper_b) if pixel != 0 else blank
+                        one, two = touched(one, two, c, state.erase, r, g, b)
+                out[at + i] = on_paper(one, two, paper_r, paper_g, paper_b) if two != 0 else blank
         at += past - x
         x = past
 
@@ -306,9 +330,10 @@ def present(strokes, brushes, maps, pool, cells, views, flat, screen, left, top,
         column = int32(-1)
         empty = False
         for i in range(width):
-            u0 = max(0.0, past_x)
+            # Rounded, a place can lie a hair before the band's first column.
+            u0 = max(float(x0), past_x)
             past_x = (view.left + i + 1) * step + view.origin_x
-            u1 = min(float(state.sheet_width), past_x)
+            u1 = min(float(x1), past_x)
             if u1 <= u0:
                 screen[at + i] = desk
                 continue

@@ -4,7 +4,8 @@ import math
 
 from numba import float32, int32
 
-from ..brush import BRUSH
+from ..record import BRUSH
+from .bundles import Sources
 from .cover import (
     box_of,
     cover_row,
@@ -13,6 +14,7 @@ from .cover import (
     oval_cover,
     reach_of,
     round_cover,
+    shape_sides,
     sides_of,
     smoothness_of,
 )
@@ -20,7 +22,7 @@ from .grain import PAPER, STROKE, bite_row, grain_tile, moving_row
 from .records import IMAGE, STAMP, TILE, TILE_AREA
 from .records import STROKE as STATE
 from .registry import array, helper, kernel
-from .sheet import claim, tint_plane
+from .sheet import claim, claim_ink, tint_plane
 from .spread import creep_row, spread_row
 from .tip import ELLIPSE, SHAPES
 
@@ -126,6 +128,18 @@ def box_span(a, b, cos, sin, dy):
 
 
 @helper
+def both_spans(middle, half, other_middle, other_half):
+    """The span, as middle and half width, that holds two; one of negative half width is none."""
+    if other_half < float32(0):
+        return middle, half
+    if half < float32(0):
+        return other_middle, other_half
+    low = min(middle - half, other_middle - other_half)
+    high = max(middle + half, other_middle + other_half)
+    return (low + high) * HALF, (high - low) * HALF
+
+
+@helper
 def tint_row(tint, colour, row, cover, caps, count, flow):
     """Lay one channel of a stamp's colour over that of the stamps before: source-over, whatever the overlap.
 
@@ -151,7 +165,7 @@ def is_grained(stamp, brush):
 
 
 @helper
-def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, images, bank, pool, grain_at, scales):
+def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, sources, pool, grain_at, scales):
     """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1.
 
     Leaves the stamp's coverage in `state.cover`, and the most that it may cover in `state.caps`.
@@ -166,14 +180,14 @@ def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, i
             for i in range(count):
                 bites[i] = under[i]
         else:
-            moving_row(bites, count, dx, dy, state, stamp, brush, images, bank)
+            moving_row(bites, count, dx, dy, state, stamp, brush, sources)
     if stamp.spread <= float32(0) or stamp.tip == SHAPES:
-        cover_row(cover, caps, count, u, v, du, dv, stamp, brush, images, bank, inv_major, inv_minor, smoothness)
+        cover_row(cover, count, u, v, du, dv, stamp, brush, sources, inv_major, inv_minor, smoothness)
     if stamp.spread > float32(0):
         creeps = state.creeps[:count]
         creep_row(creeps, bites, count, stamp, brush)
         near = state.nears[:count]
-        spread_row(cover, near, caps, creeps, count, u, v, du, dv, stamp, brush, images, bank, scales)
+        spread_row(cover, near, caps, creeps, count, u, v, du, dv, stamp, brush, sources, scales)
     if stamp.bite > float32(0):
         bite_row(cover, caps, bites, count, stamp, brush)
         ink_capped_row(row, cover, caps, count, stamp, build)
@@ -184,7 +198,7 @@ def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, i
 
 
 @helper
-def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, build, state, brush, images, bank):
+def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, build, state, brush, sources):
     """Lay a stamp into the part [left, right) x [top, bottom) of a tile, all in px from the tile's corner.
 
     `tints` are the tiles of red, green and blue; they are minded where the brush is coloured.
@@ -195,11 +209,17 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
     bare = stamp.bite <= float32(0) and stamp.spread <= float32(0)
     plain = stamp.tip == ELLIPSE and bare and not brush.coloured
     corners = has_corners(stamp)
-    a, b = half_sides(stamp, images)
+    a, b = half_sides(stamp, sources.images)
+    other_a, other_b = a, b
+    if stamp.mix > float32(0):
+        other_a, other_b = shape_sides(sources.images[stamp.other], stamp.other_major, stamp.other_minor, stamp.spread)
     for line in range(top, bottom):
         dy = float32(line) + HALF - stamp.y
         if corners:
             middle, half = box_span(a, b, stamp.cos, stamp.sin, dy)
+            if stamp.mix > float32(0):
+                beside, wide = box_span(other_a, other_b, stamp.other_cos, stamp.other_sin, dy)
+                middle, half = both_spans(middle, half, beside, wide)
         else:
             middle, half = oval_span(stamp, dy)
         if half < float32(0):
@@ -234,8 +254,7 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
                 build,
                 state,
                 brush,
-                images,
-                bank,
+                sources,
                 pool,
                 grain_at,
                 (inv_major, inv_minor, smoothness),
@@ -252,22 +271,22 @@ def lies_still(stamp, brush):
 
 
 @helper
-def tint_tiles(state, brush, plane, maps, free, pool, tile):
+def tint_tiles(state, brush, plane, surface, tile):
     """The tiles of a coverage tile's red, green and blue; -1 where the brush has none, or the pool is empty."""
     none = int32(-1)
     if not brush.coloured:
         return none, none, none
     return (
-        claim(state, maps, free, pool, tint_plane(plane, 0), tile),
-        claim(state, maps, free, pool, tint_plane(plane, 1), tile),
-        claim(state, maps, free, pool, tint_plane(plane, 2), tile),
+        claim(state, surface, tint_plane(plane, 0), tile),
+        claim(state, surface, tint_plane(plane, 1), tile),
+        claim(state, surface, tint_plane(plane, 2), tile),
     )
 
 
 @helper
-def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
+def lay(state, stamp, brush, build, plane, surface, sources):
     """Lay a stamp into a plane of the sheet, claiming tiles as it needs them."""
-    left, top, right, bottom = box_of(state, stamp, images)
+    left, top, right, bottom = box_of(state, stamp, sources.images)
     if left >= right or top >= bottom:
         return
     x, y = stamp.x, stamp.y
@@ -276,9 +295,9 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
     for row in range(top // TILE, (bottom - 1) // TILE + 1):
         for column in range(left // TILE, (right - 1) // TILE + 1):
             tile = row * state.columns + column
-            slot = claim(state, maps, free, pool, plane, tile)
-            grain_slot = grain_tile(state, brush, images, bank, maps, free, pool, tile) if lies else int32(-1)
-            tints = tint_tiles(state, brush, plane, maps, free, pool, tile)
+            slot = claim_ink(state, surface, plane, tile)
+            grain_slot = grain_tile(state, brush, sources, surface, tile) if lies else int32(-1)
+            tints = tint_tiles(state, brush, plane, surface, tile)
             if slot < 0 or (lies and grain_slot < 0) or (brush.coloured and min(tints[0], tints[1], tints[2]) < 0):
                 continue
             corner_x, corner_y = column * TILE, row * TILE
@@ -288,7 +307,7 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
             stamp.path_y = path_y - float32(corner_y)
             state.corner_x, state.corner_y = corner_x, corner_y
             lay_in_tile(
-                pool,
+                surface.pool,
                 slot,
                 grain_slot,
                 tints,
@@ -300,8 +319,7 @@ def lay(state, stamp, brush, build, plane, maps, free, pool, images, bank):
                 build,
                 state,
                 brush,
-                images,
-                bank,
+                sources,
             )
     stamp.x, stamp.y = x, y
     stamp.path_x, stamp.path_y = path_x, path_y
@@ -324,6 +342,7 @@ def lay_stamps(pool, stamps, count, build, strokes, brushes, images, bank, grain
 
     `grain_slot` is the pool's tile that holds the grain under it, or -1.
     """
+    sources = Sources(images, bank)
     for i in range(count):
         lay_in_tile(
             pool,
@@ -338,7 +357,6 @@ def lay_stamps(pool, stamps, count, build, strokes, brushes, images, bank, grain
             build,
             strokes[0],
             brushes[0],
-            images,
-            bank,
+            sources,
         )
     return count

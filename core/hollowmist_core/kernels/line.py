@@ -10,6 +10,7 @@ import math
 
 from numba import float32
 
+from .bundles import Place
 from .corners import SPAN, UNKNOWN, corner_limit, decidable, hold_point, is_corner, measure_turns
 from .even import close_steadied, compact_even, note_corner, push_path, set_window, smooth, trail_steadied
 from .point import blend, copy_point
@@ -242,3 +243,19 @@ def interpolate(a, b, s):
         a.twist_x + (b.twist_x - a.twist_x) * part,
         a.twist_y + (b.twist_y - a.twist_y) * part,
     )
+
+
+@helper
+def set_along(state, dx, dy):
+    """Keep the line's direction; without a way it goes on as before."""
+    length = math.hypot(dx, dy)
+    if length > 1e-6:
+        state.along_x = dx / length
+        state.along_y = dy / length
+
+
+@helper
+def place_at(state, a, b, s):
+    """The place at arc length s between two points, with the direction that the state keeps."""
+    x, y, pressure, lean_x, lean_y, speed, twist_x, twist_y = interpolate(a, b, s)
+    return Place(x, y, pressure, lean_x, lean_y, state.along_x, state.along_y, speed, twist_x, twist_y)

@@ -10,12 +10,13 @@ TILE = 128
 
 TILE_AREA = TILE * TILE
 
-LAYER, SETTLED, OPEN, GRAIN, SETTLED_COLOUR, OPEN_COLOUR = 0, 1, 2, 3, 4, 7
-"""Planes of a sheet: dried ink (RGBA), coverage of the stroke in hand that no longer changes,
-coverage that also holds the stroke's open end, and grain that holds to the paper or the stroke; then, for brushes
-whose stamps have colours of their own, red, green and blue (0..255) of either coverage, a plane each."""
+LAYER, SETTLED, OPEN, GRAIN, SETTLED_COLOUR, OPEN_COLOUR, LAYER_REST = 0, 1, 2, 3, 4, 7, 10
+"""Planes of a sheet: dried ink (red and green, 16 bits each; `LAYER_REST` has blue and alpha), coverage of the
+stroke in hand that no longer changes, coverage that also holds the stroke's open end, and grain that holds to the
+paper or the stroke; then, for brushes whose stamps have colours of their own, red, green and blue (0..255) of either
+coverage, a plane each."""
 
-PLANES = 10
+PLANES = 11
 INK_PLANES = 3
 """Planes that are seen."""
 
@@ -93,6 +94,12 @@ STAMP = np.dtype(
         ("mix", "f4"),
         ("flip_u", "f4"),
         ("flip_v", "f4"),
+        ("other_major", "f4"),
+        ("other_minor", "f4"),
+        ("other_cos", "f4"),
+        ("other_sin", "f4"),
+        ("other_flip_u", "f4"),
+        ("other_flip_v", "f4"),
         ("path_x", "f4"),
         ("path_y", "f4"),
         ("along_x", "f4"),
@@ -106,9 +113,10 @@ STAMP = np.dtype(
         ("blue", "f4"),
     ]
 )
-"""One touch of the tip: centre, semi-axes in px, turn, softness of the radius 0..1, ink it gives
+"""One touch of the tip: centre, semi-axes in device px, turn, softness of the radius 0..1, ink it gives
 (flow) and the most it may cover (cap), arc length; the kind of tip; its image, another one and how far
-it has melted into that (0..1); flips as 1 or -1; the point of the path it strayed from and the line's
+it has melted into that (0..1); flips as 1 or -1; semi-axes, turn and flips of the other
+one; the point of the path it strayed from and the line's
 direction there; how strongly the grain bites, the pressure of the hand, and how many times coarser the grain is;
 how far the ink creeps out, px; its colour 0..255, where the brush is coloured."""
 
@@ -130,10 +138,12 @@ very end; the exponent of its shape."""
 
 STROKE = np.dtype(
     [
+        # The sheet: its size in device px, and how many of them a sheet px has
         ("sheet_width", "i4"),
         ("sheet_height", "i4"),
         ("columns", "i4"),
         ("rows", "i4"),
+        ("scale", "f4"),
         ("kind", "i4"),
         ("erase", "i4"),
         ("record_only", "i4"),
@@ -169,15 +179,17 @@ STROKE = np.dtype(
         ("walked", "i4"),
         ("stamp_index", "i4"),
         ("stamp_count", "i4"),
-        ("forced", "i4"),
         ("seed", "i4"),
         ("first_set", "i4"),
+        ("swept_x", "f4"),
+        ("swept_y", "f4"),
         ("along_x", "f4"),
         ("along_y", "f4"),
         ("first_x", "f4"),
         ("first_y", "f4"),
         # Weight: the tapers of the pointer in hand
         ("tapers", TAPERING, (len(TAPERS),)),
+        ("dot", "f4"),
         # Responses: the hand's inputs at the stamp being set, 0..1
         ("inputs", "f4", (len(INPUT_NAMES),)),
         # Grain: what its plane was filled with, and where it lies in this stroke
@@ -193,12 +205,12 @@ STROKE = np.dtype(
         ("bites", "f4", (TILE,)),
         ("creeps", "f4", (TILE,)),
         ("nears", "f4", (TILE,)),
-        # What changed, in sheet px; empty when left >= right
+        # What changed, in device px; empty when left >= right
         ("left", "i4"),
         ("top", "i4"),
         ("right", "i4"),
         ("bottom", "i4"),
-        # Reach of the open end, in sheet px
+        # Reach of the open end, in device px
         ("open_left", "i4"),
         ("open_top", "i4"),
         ("open_right", "i4"),
@@ -212,7 +224,8 @@ STROKE = np.dtype(
     ],
     align=True,
 )
-"""State of the stroke in hand. `starved` is set when the tile pool ran out: grow it and ink anew."""
+"""State of the stroke in hand. A tapered stroke shorter than `dot` px is a dot still.
+`starved` is set when the tile pool ran out: grow it and ink anew."""
 
 VIEW = np.dtype(
     [

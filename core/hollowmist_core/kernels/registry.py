@@ -1,58 +1,75 @@
 """Registration: which kernels both homes export, and the types of their arguments."""
 
-import hashlib
-import os
-from pathlib import Path
-from typing import NamedTuple
+from functools import cached_property
 
 import numpy as np
 from numba import config, from_dtype, njit, types
+from numba.extending import typeof_impl
+
+from .compiled import CHECKED, KEPT, VECTORS, Entry, library, sources_digest
+
+# Numba looks only at the file of the function itself when it asks whether a cached one is stale; what a test
+# compiles by itself holds its helpers from other files too, so it is kept by all sources.
+config.CACHE_DIR = str(KEPT / f"jit-{sources_digest()[:12]}{'-checked' if CHECKED else ''}")
+
+helper = njit(cache=True, error_model="numpy", boundscheck=CHECKED)
+"""Compile a function that kernels call but no home exports."""
 
 
-def source_cache() -> Path:
-    """Folder for compiled kernels, named after the sources.
+class Kernel:
+    """A registered kernel: kernels call it as Numba compiles it, Python calls it in the server's library.
 
-    Numba looks only at the file of the function itself when it asks whether a cached one is stale; a
-    kernel holds its helpers from other files too.
+    Parameters
+    ----------
+    function : callable
+        The Python function.
+    returns : numba type
+    arguments : tuple of numba types
+
+    Notes
+    -----
+    Where the library is not made of the sources as they stand, Numba compiles the kernel when it is called.
     """
-    here = Path(__file__).parent
-    digest = hashlib.sha256()
-    for file in sorted(
-        [*here.rglob("*.py"), here.parent / "brush.py", here.parent / "settings.py", here.parent / "responses.py"]
-    ):
-        digest.update(file.read_bytes())
-    return here / "__pycache__" / digest.hexdigest()[:16]
+
+    def __init__(self, function, returns: types.Type, arguments: tuple[types.Type, ...]):
+        self.function = function
+        self.returns = returns
+        self.arguments = arguments
+        self.compiled = helper(function)
+        self.__doc__ = function.__doc__
+
+    @cached_property
+    def entry(self):
+        """What a call from Python goes to."""
+        return Entry(self) if library() else self.compiled
+
+    def __call__(self, *given):
+        """Call it from Python."""
+        return self.entry(*given)
 
 
-if "NUMBA_CACHE_DIR" not in os.environ:
-    config.CACHE_DIR = str(source_cache())
-
-
-class Kernel(NamedTuple):
-    """A registered kernel: the Python function and its Numba signature."""
-
-    function: object
-    returns: types.Type
-    arguments: tuple[types.Type, ...]
+@typeof_impl.register(Kernel)
+def _as_function(kernel, context):
+    """A kernel that another one calls is typed as the function that Numba compiles."""
+    return types.Dispatcher(kernel.compiled)
 
 
 KERNELS: dict[str, Kernel] = {}
 """Exported name -> kernel."""
 
-helper = njit(cache=True, error_model="numpy")
-"""Compile a function that kernels call but no home exports."""
-
 
 def array(dtype) -> types.Array:
     """Numba type of a C-contiguous vector of a NumPy dtype (records included)."""
-    return types.Array(from_dtype(np.dtype(dtype)), 1, "C")
+    vector = types.Array(from_dtype(np.dtype(dtype)), 1, "C")
+    VECTORS[vector] = np.dtype(dtype)
+    return vector
 
 
 def kernel(returns, *arguments):
-    """Register a function under its own name for both homes, and compile it natively when first called."""
+    """Register a function under its own name for both homes."""
 
     def register(function):
         KERNELS[function.__name__] = Kernel(function, returns, arguments)
-        return helper(function)
+        return KERNELS[function.__name__]
 
     return register

@@ -4,7 +4,7 @@ import math
 
 from numba import float32, int32
 
-from ..responses import INPUT_NAMES, OUTPUT_NAMES
+from ..responses import INPUT_NAMES, OUTPUT_NAMES, OUTPUTS
 from .chance import STAMP_RESPONSE, STROKE_RESPONSE, chance
 from .curve import look_up
 from .registry import helper
@@ -34,6 +34,9 @@ PRESSURE, TILT, AZIMUTH, TWIST, SPEED, DIRECTION, DISTANCE, STAMP_CHANCE, STROKE
 
 ONE = float32(1)
 
+LEAST, MOST = tuple(float(one.low) for one in OUTPUTS), tuple(float(one.high) for one in OUTPUTS)
+"""What any one response to an output may say; all of them together say no more."""
+
 
 @helper
 def part_of_turn(x, y):
@@ -47,15 +50,15 @@ def part_of_turn(x, y):
 @helper
 def listen(state, brush, place, s):
     """Bring the hand's inputs at a place on the path to 0..1, once for all stamps of a step."""
-    lean_x, lean_y = place[3], place[4]
-    state.inputs[PRESSURE] = place[2]
+    lean_x, lean_y = place.lean_x, place.lean_y
+    state.inputs[PRESSURE] = place.pressure
     state.inputs[TILT] = math.sqrt(lean_x * lean_x + lean_y * lean_y)
-    state.inputs[SPEED] = place[7] / brush.fast
+    state.inputs[SPEED] = place.speed / brush.fast
     state.inputs[DISTANCE] = s / brush.far
     if brush.needs_turns:
         state.inputs[AZIMUTH] = part_of_turn(lean_x, lean_y)
-        state.inputs[TWIST] = part_of_turn(place[8], place[9])
-        state.inputs[DIRECTION] = part_of_turn(place[5], place[6])
+        state.inputs[TWIST] = part_of_turn(place.twist_x, place.twist_y)
+        state.inputs[DIRECTION] = part_of_turn(place.along_x, place.along_y)
 
 
 @helper
@@ -76,13 +79,13 @@ def holds(state, link):
 
 @helper
 def factor(state, brush, output, index):
-    """Product of all responses to an output; 1 where there is none."""
+    """Product of all responses to an output, within what one of them may say; 1 where there is none."""
     product = ONE
     for i in range(brush.link_from[output], brush.link_from[output + 1]):
         link = brush.responses[i]
         if holds(state, link):
             product *= look_up(link, heard(state, link, index))
-    return product
+    return min(float32(MOST[output]), max(float32(LEAST[output]), product))
 
 
 @helper

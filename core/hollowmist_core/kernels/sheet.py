@@ -2,12 +2,23 @@
 
 `maps` holds, plane after plane, the pool slot of each tile or -1. `free[0]` is the number of free
 slots, listed from `free[1]` on. The pool is one block of 32-bit cells, seen as float32 (coverage) or
-as uint32 (RGBA, red in the lowest byte).
+as uint32 (dried ink: two channels of 16 bits).
 """
 
 from numba import float32, int32, uint32, void
 
-from .records import OPEN_COLOUR, PLANES, SETTLED, SETTLED_COLOUR, STROKE, TILE, TILE_AREA
+from .records import (
+    LAYER,
+    LAYER_REST,
+    OPEN,
+    OPEN_COLOUR,
+    PLANES,
+    SETTLED,
+    SETTLED_COLOUR,
+    STROKE,
+    TILE,
+    TILE_AREA,
+)
 from .registry import array, helper, kernel
 
 
@@ -24,10 +35,11 @@ def tint_plane(plane, which):
 
 
 @helper
-def claim(state, maps, free, pool, plane, tile):
+def claim(state, surface, plane, tile):
     """Pool slot of a tile, taken from the free ones and cleared if need be; -1 if there is none left."""
+    free = surface.free
     at = plane * tile_count(state) + tile
-    slot = maps[at]
+    slot = surface.maps[at]
     if slot >= 0:
         return slot
     if free[0] == 0:
@@ -35,10 +47,10 @@ def claim(state, maps, free, pool, plane, tile):
         return int32(-1)
     slot = free[free[0]]
     free[0] -= 1
-    maps[at] = slot
+    surface.maps[at] = slot
     start = slot * TILE_AREA
     for i in range(start, start + TILE_AREA):
-        pool[i] = float32(0)
+        surface.pool[i] = float32(0)
     return slot
 
 
@@ -60,18 +72,24 @@ def give_back_ink(state, maps, free, plane, tile):
         give_back(state, maps, free, tint_plane(plane, k), tile)
 
 
-@kernel(void, array(STROKE), array("i4"), array("i4"), int32)
-def clear_plane(strokes, maps, free, plane):
-    """Return all tiles of a plane to the pool."""
+@kernel(void, array(STROKE), array("i4"), array("i4"))
+def clear_layer(strokes, maps, free):
+    """Take all dried ink off a sheet."""
     state = strokes[0]
     for tile in range(tile_count(state)):
-        give_back(state, maps, free, plane, tile)
+        give_back(state, maps, free, LAYER, tile)
+        give_back(state, maps, free, LAYER_REST, tile)
 
 
-@kernel(void, array(STROKE), array("i4"), int32, int32)
-def size_sheet(strokes, maps, width, height):
-    """Set a sheet's size in px and mark all its tiles as empty."""
+@kernel(void, array(STROKE), array("i4"), int32, int32, float32)
+def size_sheet(strokes, maps, width, height, scale):
+    """Set a sheet's size in device px and mark all its tiles as empty.
+
+    `scale` is how many device px a sheet px has: brush, samples and chance stay in sheet px, only the ink is made
+    finer. Tiles, stamps as they are laid, and all rectangles are in device px.
+    """
     state = strokes[0]
+    state.scale = scale
     state.sheet_width = width
     state.sheet_height = height
     state.columns = (width + TILE - 1) // TILE
@@ -87,6 +105,28 @@ def copy_tile(pool, source, target):
     b = target * TILE_AREA
     for i in range(TILE_AREA):
         pool[b + i] = pool[a + i]
+
+
+@helper
+def claim_ink(state, surface, plane, tile):
+    """Pool slot of a tile of coverage; -1 if there is none left.
+
+    A tile of the open end begins with what has settled under it, so that it shows the stroke whole.
+    """
+    maps, pool = surface.maps, surface.pool
+    count = tile_count(state)
+    fresh = maps[plane * count + tile] < 0
+    slot = claim(state, surface, plane, tile)
+    if slot < 0 or not fresh or plane != OPEN or maps[SETTLED * count + tile] < 0:
+        return slot
+    copy_tile(pool, maps[SETTLED * count + tile], slot)
+    for k in range(3):
+        under = maps[tint_plane(SETTLED, k) * count + tile]
+        if under >= 0:
+            over = claim(state, surface, tint_plane(OPEN, k), tile)
+            if over >= 0:
+                copy_tile(pool, under, over)
+    return slot
 
 
 @kernel(void, array("i4"), int32, int32)

@@ -9,8 +9,7 @@ import math
 
 from numba import float32, int32
 
-from .cover import fade, image_cover, oval_cover, texels_of
-from .images import FULL, level_for
+from .cover import clear_row, fade, oval_cover, shape_level, shapes_cover, texels_of
 from .registry import helper
 from .tip import ELLIPSE, POLYGON, SHAPES
 
@@ -68,35 +67,32 @@ def crept_faces_row(row, other, creeps, count, u, v, du, dv, stamp, brush, inv_m
 
 
 @helper
-def widen_ring(near, other, count, image, level, bank, u, v, du, dv, stamp, radius, start, share):
-    """Raise `near` to the most of a shape's coverage at places round about each pixel, at a radius in px."""
+def widen_ring(near, other, count, u, v, du, dv, stamp, sources, radius, start):
+    """Raise `near` to the most of a stamp's coverage at places round about each pixel, at a radius in px."""
     for k in range(AROUND):
         turn = TURN * (float32(int32(k)) + start)
         at_u = u + math.cos(turn) * radius / stamp.major
         at_v = v + math.sin(turn) * radius / stamp.minor
-        image_cover(other, count, image, level, bank, at_u, at_v, du, dv, stamp, share / FULL)
+        clear_row(other, count)
+        shapes_cover(other, count, at_u, at_v, du, dv, stamp, sources, HALF * stamp.spread, ONE)
         for i in range(count):
             near[i] = max(near[i], other[i])
 
 
 @helper
-def creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, images, bank, ring):
+def creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, sources, ring):
     """Let ink creep from a ring of places round about each pixel.
 
     A texel's mean coverage c, `radius` away, says that the edge is radius + texel (1/2 - c) away.
     """
-    image = images[stamp.image]
+    image = sources.images[stamp.image]
     radius = RINGS[ring] * stamp.spread
-    level = level_for(image, texels_of(image, stamp) * HALF * stamp.spread)
-    texel = float32(1 << level) / texels_of(image, stamp)
+    level = shape_level(image, stamp.major, stamp.minor, HALF * stamp.spread)
+    texel = float32(1 << level) / texels_of(image, stamp.major)
     start = HALF * float32(ring)
     for i in range(count):
         near[i] = float32(0)
-    widen_ring(near, other, count, image, level, bank, u, v, du, dv, stamp, radius, start, ONE - stamp.mix)
-    if stamp.mix > float32(0):
-        image = images[stamp.other]
-        level = level_for(image, texels_of(image, stamp) * HALF * stamp.spread)
-        widen_ring(near, other, count, image, level, bank, u, v, du, dv, stamp, radius, start, stamp.mix)
+    widen_ring(near, other, count, u, v, du, dv, stamp, sources, radius, start)
     # Under one pixel of spread nothing jumps: what creeps out comes in little by little.
     most = min(ONE, stamp.spread)
     for i in range(count):
@@ -106,12 +102,12 @@ def creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, images, ban
 
 
 @helper
-def spread_row(row, near, other, creeps, count, u, v, du, dv, stamp, brush, images, bank, scales):
+def spread_row(row, near, other, creeps, count, u, v, du, dv, stamp, brush, sources, scales):
     """Write the coverage of a stamp's row whose ink creeps out; for a shape, `row` holds its own coverage already."""
     inv_major, inv_minor, smoothness = scales
     if stamp.tip == SHAPES:
         for ring in range(len(RINGS)):
-            creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, images, bank, ring)
+            creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, sources, ring)
     elif stamp.tip == ELLIPSE:
         crept_oval_row(row, creeps, count, u, v, du, dv, stamp, smoothness)
     else:

@@ -4,23 +4,32 @@ import math
 
 from numba import float32, int32, void
 
-from ..brush import BRUSH
-from .chance import MOST_STAMPS, seed_of
+from ..record import BRUSH
+from .bundles import Sources, Surface
+from .chance import MOST_STAMPS
 from .cover import box_of
 from .grain import ground
 from .hand import DROPPED, MERGED, take
-from .ink import dry
+from .ink import claim_layer, dry
 from .lay import lay
-from .line import begin_line, follow, interpolate, open_end
+from .line import begin_line, follow, open_end, place_at, set_along
 from .point import copy_point
 from .records import IMAGE, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .respond import listen
-from .sheet import claim, copy_tile, give_back_ink, tile_count, tint_plane
-from .tip import FIRST, FIRST_MOVE, set_stamp, step_after
+from .sheet import give_back_ink, tile_count
+from .sweep import sweep
+from .tip import ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
+from .track import FROM, LONGEST, TO, next_piece
 from .weight import held_back, least_length, set_tapers
 
 BUILD = 1
+OVERLAP = float32(1)
+"""Length, device px, by which pieces of a tip with corners lie over each other."""
+
+STRAIGHT_ON = float32(0.95)
+"""Cosine of the sharpest bend over which they do."""
+
 FAR_OFF = 1 << 30
 
 
@@ -38,9 +47,12 @@ def forget_open(state):
     state.open_right = state.open_bottom = -FAR_OFF
 
 
-@kernel(void, array(STROKE), array(BRUSH), int32, int32)
-def begin(strokes, brushes, kind, erase):
-    """Start a stroke of a prepared brush with a pen (0), finger (1) or mouse (2)."""
+@kernel(void, array(STROKE), array(BRUSH), int32, int32, int32)
+def begin(strokes, brushes, kind, erase, seed):
+    """Start a stroke of a prepared brush with a pen (0), finger (1) or mouse (2).
+
+    `seed` is the stroke's own for as long as it is kept: all its chance is drawn from it.
+    """
     state = strokes[0]
     state.kind = kind
     state.erase = erase
@@ -49,10 +61,11 @@ def begin(strokes, brushes, kind, erase):
     for i in range(len(state.inputs)):
         state.inputs[i] = 0.0
     state.next_s = 0.0
-    state.seed = state.first_set = 0
+    state.seed = seed
+    state.first_set = 0
     state.along_x = state.first_x = 1.0
     state.along_y = state.first_y = 0.0
-    state.walked = state.stamp_index = state.stamp_count = state.forced = state.starved = 0
+    state.walked = state.stamp_index = state.stamp_count = state.starved = 0
     begin_line(state, brushes[0])
     set_tapers(state, brushes[0])
     forget_change(state)
@@ -62,7 +75,7 @@ def begin(strokes, brushes, kind, erase):
 
 
 @helper
-def mark(state, stamp, images, is_open):
+def mark(state, stamp, images, plane):
     """Add a stamp's box to the rectangles of what changed."""
     left, top, right, bottom = box_of(state, stamp, images)
     if left >= right or top >= bottom:
@@ -71,7 +84,7 @@ def mark(state, stamp, images, is_open):
     state.top = min(state.top, top)
     state.right = max(state.right, right)
     state.bottom = max(state.bottom, bottom)
-    if is_open:
+    if plane == OPEN:
         state.open_left = min(state.open_left, left)
         state.open_top = min(state.open_top, top)
         state.open_right = max(state.open_right, right)
@@ -81,16 +94,6 @@ def mark(state, stamp, images, is_open):
         state.all_top = min(state.all_top, top)
         state.all_right = max(state.all_right, right)
         state.all_bottom = max(state.all_bottom, bottom)
-
-
-@helper
-def set_along(state, here, after):
-    """Keep the line's direction between two points; where they coincide it goes on as before."""
-    dx, dy = after.x - here.x, after.y - here.y
-    length = math.hypot(dx, dy)
-    if length > 1e-6:
-        state.along_x = dx / length
-        state.along_y = dy / length
 
 
 @helper
@@ -110,7 +113,7 @@ def set_first(state, path, path_end):
 
 
 @helper
-def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, maps, free, pool, images, bank):
+def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
     """Lay the stamps from `state.next_s` up to arc length `until` of a stroke `total` px long."""
     build = brush.overlap == BUILD
     several = int32(brush.stamps)
@@ -119,9 +122,8 @@ def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, map
             state.walked += 1
         here = path[state.walked]
         after = path[min(state.walked + 1, path_end - 1)]
-        set_along(state, here, after)
-        x, y, pressure, lean_x, lean_y, speed, twist_x, twist_y = interpolate(here, after, state.next_s)
-        place = (x, y, pressure, lean_x, lean_y, state.along_x, state.along_y, speed, twist_x, twist_y)
+        set_along(state, after.x - here.x, after.y - here.y)
+        place = place_at(state, here, after, state.next_s)
         listen(state, brush, place, state.next_s)
         index = int32(state.stamp_index * MOST_STAMPS)
         width = float32(0)
@@ -129,18 +131,51 @@ def walk(state, brush, path, path_end, until, total, stamps, is_open, plane, map
             if state.record_only and state.stamp_count >= len(stamps):
                 return
             stamp = stamps[state.stamp_count if state.record_only else 0]
-            width = set_stamp(stamp, state, brush, place, index + k, state.next_s, total)
-            mark(state, stamp, images, is_open)
+            own = set_stamp(stamp, state, brush, place, index + k, state.next_s, total)
+            # The step is told by its first stamp, however many there are.
+            width = own if k == 0 else width
+            mark(state, stamp, sources.images, plane)
             if state.record_only:
                 state.stamp_count += 1
             else:
-                lay(state, stamp, brush, build, plane, maps, free, pool, images, bank)
+                lay(state, stamp, brush, build, plane, surface, sources)
         state.stamp_index += 1
         state.next_s += step_after(state, brush, index, width)
 
 
 @helper
-def settle(state, brush, path, stamps, maps, free, pool, images, bank):
+def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+    """Fill the line from `state.next_s` in pieces: those that end by arc length `until`, or all of a whole stroke."""
+    whole = total < math.inf
+    while whole or state.next_s + LONGEST <= until:
+        # A stroke of one place is one touch.
+        if state.next_s >= total and state.stamp_index > 0:
+            return
+        before_x, before_y = state.along_x, state.along_y
+        end = next_piece(state, brush, path, path_end, total, stamps)
+        mark(state, stamps[FROM], sources.images, plane)
+        mark(state, stamps[TO], sources.images, plane)
+        goes_on = before_x * state.along_x + before_y * state.along_y > STRAIGHT_ON
+        if brush.tip != ELLIPSE and state.stamp_index > 0 and goes_on:
+            # Where a corner draws the edge, two pieces that only touch would leave a notch there.
+            stamps[FROM].x -= OVERLAP * state.along_x
+            stamps[FROM].y -= OVERLAP * state.along_y
+        sweep(state, stamps, brush, state.stamp_index == 0, end >= total, plane, surface, sources)
+        state.stamp_index = 1
+        state.next_s = end
+
+
+@helper
+def walk(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+    """Ink the line from `state.next_s` up to arc length `until` of a stroke `total` px long."""
+    if brush.swept and not state.record_only:
+        sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+    else:
+        lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+
+
+@helper
+def settle(state, brush, path, stamps, surface, sources):
     """Lay the stamps that no later sample can change."""
     if state.path_count == 0:
         return
@@ -152,13 +187,9 @@ def settle(state, brush, path, stamps, maps, free, pool, images, bank):
     set_first(state, path, state.path_count)
     if brush.turning == FIRST_MOVE and not state.first_set:
         until = -1.0
-    # A path too long to hold back (tapers of tens of thousands of px) is laid as it stands.
-    if state.forced or state.path_count > len(path) // 4 * 3:
-        until = final
-        state.forced = 0
     # The last final point may still be the very end, whose stamp the open end lays.
     until = min(until, final - 2e-3)
-    walk(state, brush, path, state.path_count, until, math.inf, stamps, False, SETTLED, maps, free, pool, images, bank)
+    walk(state, brush, path, state.path_count, until, math.inf, stamps, SETTLED, surface, sources)
 
 
 @helper
@@ -171,6 +202,24 @@ def compact_path(state, path):
         copy_point(path[i], path[i - drop])
     state.path_count -= drop
     state.walked = 0
+
+
+@helper
+def thin_path(state, path):
+    """Drop every second point of a path that must wait, and that its buffer has no more room for.
+
+    (Tapers of tens of thousands of px wait, and those in % of a stroke until it is lifted. What is left lies within
+    four times the chord's error.)
+    """
+    if state.path_count < len(path) // 4 * 3:
+        return
+    kept = 0
+    for i in range(0, state.path_count - 1, 2):
+        copy_point(path[i], path[kept])
+        kept += 1
+    copy_point(path[state.path_count - 1], path[kept])
+    state.path_count = kept + 1
+    state.walked //= 2
 
 
 @helper
@@ -189,49 +238,24 @@ def release_open(state, maps, free):
 
 
 @helper
-def underlay_open(state, maps, free, pool):
-    """Copy settled coverage and its colour under every open tile, so that an open tile shows the stroke whole."""
-    for row in range(state.open_top // TILE, (state.open_bottom - 1) // TILE + 1):
-        for column in range(state.open_left // TILE, (state.open_right - 1) // TILE + 1):
-            tile = row * state.columns + column
-            settled = maps[SETTLED * tile_count(state) + tile]
-            target = claim(state, maps, free, pool, OPEN, tile)
-            if target < 0 or settled < 0:
-                continue
-            copy_tile(pool, settled, target)
-            for k in range(3):
-                under = maps[tint_plane(SETTLED, k) * tile_count(state) + tile]
-                if under >= 0:
-                    over = claim(state, maps, free, pool, tint_plane(OPEN, k), tile)
-                    if over >= 0:
-                        copy_tile(pool, under, over)
-
-
-@helper
-def lay_open(state, brush, path, stamps, maps, free, pool, images, bank):
+def lay_open(state, brush, path, stamps, surface, sources):
     """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
     if state.path_open == 0:
         return
     walked, next_s = state.walked, state.next_s
     stamp_index, stamp_count = state.stamp_index, state.stamp_count
     along_x, along_y = state.along_x, state.along_y
+    swept_x, swept_y = state.swept_x, state.swept_y
+    first_set, first_x, first_y = state.first_set, state.first_x, state.first_y
     set_first(state, path, state.path_open)
     total = path[state.path_open - 1].s
-    # First pass: how far it reaches, so that its tiles can be laid out.
-    recording = state.record_only
-    if not recording:
-        state.record_only = 1
-        state.stamp_count = 0
-    walk(state, brush, path, state.path_open, total, total, stamps, True, OPEN, maps, free, pool, images, bank)
-    if not recording:
-        if state.open_left < state.open_right:
-            underlay_open(state, maps, free, pool)
-            for i in range(state.stamp_count):
-                lay(state, stamps[i], brush, brush.overlap == BUILD, OPEN, maps, free, pool, images, bank)
-        state.record_only = 0
+    walk(state, brush, path, state.path_open, total, total, stamps, OPEN, surface, sources)
     state.stamp_count = stamp_count
     state.walked, state.next_s, state.stamp_index = walked, next_s, stamp_index
     state.along_x, state.along_y = along_x, along_y
+    state.swept_x, state.swept_y = swept_x, swept_y
+    # What the open end takes for the first move, a later sample may still turn.
+    state.first_set, state.first_x, state.first_y = first_set, first_x, first_y
 
 
 @kernel(
@@ -258,6 +282,7 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images,
     changed is left in the state. A stroke that nobody watches (`watched` 0: it is lifted before it is
     shown) is spared its open end. Returns how many samples counted.
     """
+    surface, sources = Surface(maps, free, pool), Sources(images, bank)
     state, brush = strokes[0], brushes[0]
     forget_change(state)
     release_open(state, maps, free)
@@ -271,31 +296,44 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images,
         if outcome == MERGED:
             continue
         if state.sample_count == 1:
-            state.seed = seed_of(samples[i].x, samples[i].y, state.pressure, state.azimuth)
             ground(state, brush, images, maps, free)
         follow(state, brush, recent, even, path)
-        settle(state, brush, path, stamps, maps, free, pool, images, bank)
+        settle(state, brush, path, stamps, surface, sources)
         compact_path(state, path)
+        thin_path(state, path)
     if state.sample_count > 0:
         open_end(state, brush, recent, even, path)
     if state.sample_count > 0 and watched:
-        lay_open(state, brush, path, stamps, maps, free, pool, images, bank)
+        lay_open(state, brush, path, stamps, surface, sources)
     return kept
-
-
-@helper
-def finish(state, brush, path, stamps, maps, free, pool, images, bank):
-    """Lay the open end for good."""
-    forget_change(state)
-    release_open(state, maps, free)
-    if state.path_open > 0:
-        total = path[state.path_open - 1].s
-        set_first(state, path, state.path_open)
-        walk(state, brush, path, state.path_open, total, total, stamps, False, SETTLED, maps, free, pool, images, bank)
 
 
 @kernel(
     void,
+    array(STROKE),
+    array(BRUSH),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array(IMAGE),
+    array("u4"),
+)
+def finish(strokes, brushes, path, stamps, maps, free, pool, images, bank):
+    """Lay the open end for good; nothing dries yet."""
+    surface, sources = Surface(maps, free, pool), Sources(images, bank)
+    state, brush = strokes[0], brushes[0]
+    forget_change(state)
+    release_open(state, surface.maps, surface.free)
+    if state.path_open > 0:
+        total = path[state.path_open - 1].s
+        set_first(state, path, state.path_open)
+        walk(state, brush, path, state.path_open, total, total, stamps, SETTLED, surface, sources)
+
+
+@kernel(
+    int32,
     array(STROKE),
     array(BRUSH),
     array(POINT),
@@ -310,12 +348,18 @@ def finish(state, brush, path, stamps, maps, free, pool, images, bank):
 def lift(strokes, brushes, path, stamps, maps, free, pool, images, bank, cells):
     """End the stroke: lay its open end for good and let the ink dry onto the layer.
 
-    `cells` is the pool seen as uint32.
+    `cells` is the pool seen as uint32. Returns 1, or 0 where the tiles ran out: nothing of the stroke has dried then;
+    cancel it, and ink it anew with more of them.
     """
+    surface = Surface(maps, free, pool)
     state, brush = strokes[0], brushes[0]
-    finish(state, brush, path, stamps, maps, free, pool, images, bank)
+    finish(strokes, brushes, path, stamps, maps, free, pool, images, bank)
     if not state.record_only:
-        dry(state, brush, maps, free, pool, cells)
+        claim_layer(state, surface)
+        if state.starved:
+            return 0
+        dry(state, brush, surface, cells)
+    return 1
 
 
 @kernel(void, array(STROKE), array("i4"), array("i4"))

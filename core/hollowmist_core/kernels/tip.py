@@ -43,6 +43,11 @@ PAGE, STROKE_TURN, FIRST_MOVE, AZIMUTH, CHANCE_TURN, BARREL = 0, 1, 2, 3, 4, 5
 BY_CHANCE, IN_TURN, BY_PRESSURE, BY_TILT, BY_RESPONSE = 0, 1, 2, 3, 4
 SIDE_BY_SIDE = 1
 
+BUILD = 1
+
+DENSE = float32(0.1)
+"""Spacing that held density refers to."""
+
 LEAST_STEP = 0.5
 """Stamps are never nearer to each other than this, px."""
 
@@ -69,17 +74,17 @@ def set_turn(stamp, state, brush, place, index):
     """Turn a stamp with the page, the stroke, its first move, the pen's azimuth or chance, and its jitter."""
     cos, sin = brush.cos_angle, brush.sin_angle
     if brush.turning == STROKE_TURN:
-        cos, sin = turned(cos, sin, place[5], place[6])
+        cos, sin = turned(cos, sin, place.along_x, place.along_y)
     elif brush.turning == FIRST_MOVE:
         cos, sin = turned(cos, sin, state.first_x, state.first_y)
     elif brush.turning == AZIMUTH:
-        lean = math.sqrt(place[3] * place[3] + place[4] * place[4])
+        lean = math.sqrt(place.lean_x * place.lean_x + place.lean_y * place.lean_y)
         if lean > float32(1e-6):
-            cos, sin = turned(cos, sin, place[3] / lean, place[4] / lean)
+            cos, sin = turned(cos, sin, place.lean_x / lean, place.lean_y / lean)
     elif brush.turning == BARREL:
-        roll = math.sqrt(place[8] * place[8] + place[9] * place[9])
+        roll = math.sqrt(place.twist_x * place.twist_x + place.twist_y * place.twist_y)
         if roll > float32(1e-6):
-            cos, sin = turned(cos, sin, place[8] / roll, place[9] / roll)
+            cos, sin = turned(cos, sin, place.twist_x / roll, place.twist_y / roll)
     stray = float32(math.pi / 180.0) * added(state, brush, TO_ANGLE, index)
     stray += float32(brush.angle_jitter * (math.pi / 180.0)) * either_way(state.seed, index, ANGLE)
     if brush.turning == CHANCE_TURN:
@@ -101,9 +106,9 @@ def choose_shapes(state, brush, place, index):
         which = int32(index // MOST_STAMPS * int32(brush.stamps) + index % MOST_STAMPS) % count
         return which, which, float32(0)
     if brush.choosing == BY_PRESSURE:
-        drive = place[2]
+        drive = place.pressure
     elif brush.choosing == BY_TILT:
-        drive = math.sqrt(place[3] * place[3] + place[4] * place[4])
+        drive = math.sqrt(place.lean_x * place.lean_x + place.lean_y * place.lean_y)
     else:
         drive = factor(state, brush, TO_SOURCE, index)
     at = min(ONE, max(float32(0), drive)) * float32(count)
@@ -120,13 +125,15 @@ def choose_shapes(state, brush, place, index):
 def set_shape(stamp, state, brush, place, index):
     """Give a stamp its shape source, with that source's own turn, flips and scale."""
     which, other, mix = choose_shapes(state, brush, place, index)
-    use = brush.shapes[which]
-    stamp.image = use.image
-    stamp.other = brush.shapes[other].image
+    if brush.shapes[which].image < 0:
+        which, mix = other, float32(0)
+    use, second = brush.shapes[which], brush.shapes[other]
+    stamp.image, stamp.other = use.image, second.image
     stamp.mix = mix if stamp.other >= 0 else float32(0)
-    if stamp.image < 0:
-        stamp.image = stamp.other
-        stamp.mix = float32(0)
+    stamp.other_flip_u = -stamp.flip_u if second.flip_across else stamp.flip_u
+    stamp.other_flip_v = -stamp.flip_v if second.flip_along else stamp.flip_v
+    stamp.other_major, stamp.other_minor = stamp.major * second.scale, stamp.minor * second.scale
+    stamp.other_cos, stamp.other_sin = turned(stamp.cos, stamp.sin, second.cos, second.sin)
     if use.flip_across:
         stamp.flip_u = -stamp.flip_u
     if use.flip_along:
@@ -146,39 +153,82 @@ def set_stray(stamp, state, brush, place, index, width):
         reach = width * factor(state, brush, TO_SCATTER, index)
         across += brush.scatter_across * reach * either_way(state.seed, index, ACROSS)
         along = brush.scatter_along * reach * either_way(state.seed, index, ALONG)
-    stamp.x = place[0] + along * place[5] - across * place[6]
-    stamp.y = place[1] + along * place[6] + across * place[5]
+    stamp.x = state.scale * (place.x + along * place.along_x - across * place.along_y)
+    stamp.y = state.scale * (place.y + along * place.along_y + across * place.along_x)
+
+
+@helper
+def flow_of(state, brush, index, width):
+    """Ink of one stamp, 0..1. Held density keeps the ink per length as `DENSE` spacing would have it, with steps as
+    they are taken: never under `LEAST_STEP`."""
+    flow = min(ONE, brush.flow * factor(state, brush, TO_FLOW, index))
+    if not brush.hold_density or flow >= ONE:
+        return flow
+    least = float32(LEAST_STEP)
+    step = max(least, brush.spacing * width * factor(state, brush, TO_SPACING, index))
+    return ONE - (ONE - flow) ** (step / max(least, DENSE * width))
+
+
+@helper
+def length_across(a, b, cos, sin):
+    """Length of an ellipse of semi-axes a and b, px, along a direction in its own frame."""
+    return TWO * math.sqrt(a * a * cos * cos + b * b * sin * sin)
+
+
+@helper
+def lightened(stamp, brush, across, thin, width):
+    """How much lighter a stamp is that a pixel cannot show as thin as it is, 0..1.
+
+    `across` and `thin` are its true axes, px; the stamp's own are a pixel at least. Stamps that build add up by
+    their area. In a level line what counts is the length across the line and, where stamps stand apart, along it.
+    """
+    a, b = across * HALF, thin * HALF
+    if a >= HALF and b >= HALF:
+        return ONE
+    if brush.overlap == BUILD:
+        return a * b / (stamp.major * stamp.minor)
+    cos = stamp.along_x * stamp.cos + stamp.along_y * stamp.sin
+    sin = stamp.along_y * stamp.cos - stamp.along_x * stamp.sin
+    true, shown = length_across(a, b, sin, cos), length_across(stamp.major, stamp.minor, sin, cos)
+    beside = true / shown
+    if brush.swept:
+        return beside
+    # Along the line stamps are as long, on average, as their area over that; what is longer than a step overlaps.
+    step = max(float32(1e-6), brush.spacing * width)
+    pi = float32(math.pi)
+    along = min(step, pi * a * b / true) / min(step, pi * stamp.major * stamp.minor / shown)
+    return beside * along
 
 
 @helper
 def set_stamp(stamp, state, brush, place, index, s, total):
     """Write a stamp that the brush leaves at a place on the path.
 
-    `place` is (x, y, pressure, lean x, lean y, direction x, direction y, speed, twist x, twist y); `index` counts
-    stamps, a step having `MOST_STAMPS` of them. The hand's inputs must have been listened to. Returns the line's
-    width there, px.
+    `index` counts stamps, a step having `MOST_STAMPS` of them. The hand's inputs must have been listened to. The
+    stamp's lengths are in device px, but for its arc length. Returns the line's width there, sheet px.
     """
+    scale = state.scale
     width = width_at(state, brush, s, total, index)
     cap = opacity_at(state, brush, s, total, index)
     across = width
     if brush.size_jitter > float32(0):
         across *= ONE - brush.size_jitter * chance(state.seed, index, SIZE)
     # Under one pixel a line gets lighter rather than thinner, as far as a pixel can tell.
-    stamp.major = max(HALF, across * HALF)
-    stamp.minor = max(HALF, across * HALF * min(ONE, brush.roundness * factor(state, brush, TO_ROUNDNESS, index)))
-    stamp.cap = cap * min(ONE, across)
+    thin = across * min(ONE, brush.roundness * factor(state, brush, TO_ROUNDNESS, index))
+    stamp.major, stamp.minor = max(HALF, across * scale * HALF), max(HALF, thin * scale * HALF)
     stamp.softness = min(ONE, brush.softness * factor(state, brush, TO_SOFTNESS, index))
-    stamp.flow = brush.hold_flow * factor(state, brush, TO_FLOW, index)
+    stamp.flow = flow_of(state, brush, index, width)
     stamp.s = s
-    stamp.path_x, stamp.path_y = place[0], place[1]
-    stamp.along_x, stamp.along_y = place[5], place[6]
-    stamp.press = place[2]
+    stamp.path_x, stamp.path_y = place.x * scale, place.y * scale
+    stamp.along_x, stamp.along_y = place.along_x, place.along_y
+    stamp.press = place.pressure
     stamp.flip_u = float32(-1) if brush.flip_across and chance(state.seed, index, FLIP_ACROSS) < HALF else ONE
     stamp.flip_v = float32(-1) if brush.flip_along and chance(state.seed, index, FLIP_ALONG) < HALF else ONE
     stamp.tip = brush.tip
     stamp.image = stamp.other = int32(-1)
     stamp.mix = float32(0)
     set_turn(stamp, state, brush, place, index)
+    stamp.cap = cap * lightened(stamp, brush, across * scale, thin * scale, width * scale)
     set_stray(stamp, state, brush, place, index, width)
     if brush.tip == SHAPES:
         if brush.shape_count > 0:
@@ -194,7 +244,7 @@ def set_stamp(stamp, state, brush, place, index, s, total):
         stamp.grain_times = factor(state, brush, TO_GRAIN, index)
     stamp.spread = float32(0)
     if brush.spread > float32(0):
-        stamp.spread = across * brush.spread * factor(state, brush, TO_SPREAD, index)
+        stamp.spread = across * scale * brush.spread * factor(state, brush, TO_SPREAD, index)
     if brush.coloured:
         set_colour(stamp, state, brush, index)
     return width

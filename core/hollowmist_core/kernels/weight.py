@@ -13,6 +13,9 @@ EACH = 1
 BLUNTEST = 3.0
 """Exponent of a taper at the ends of its shape setting: 3 is a needle, 1/3 blunt."""
 
+DOT = 0.5
+"""A tapered stroke shorter than this share of the brush's size is a dot still: a hand that trembles leaves its mark."""
+
 WIDTH, OPACITY = 0, 2
 """Where the pair of tapers of the width begins, and that of the opacity, as `settings.TAPERS` lists them."""
 
@@ -29,12 +32,15 @@ def length_of(brush, taper):
 def set_tapers(state, brush):
     """Keep the tapers that hold for the pointer in hand."""
     first = len(state.tapers) * state.kind if brush.tapers_for == EACH else 0
+    state.dot = float32(0)
     for k in range(len(state.tapers)):
         given, taper = brush.tapers[first + k], state.tapers[k]
         taper.length = length_of(brush, given)
         taper.of_stroke = int32(given.unit == PART and taper.length > 0.0)
         taper.point = given.point
         taper.exponent = BLUNTEST**-given.curve
+        if taper.length > 0.0:
+            state.dot = float32(DOT) * brush.size
 
 
 @helper
@@ -48,9 +54,10 @@ def held_back(state):
 
 @helper
 def least_length(state):
-    """Length of stroke from which on all tapers have room, px."""
+    """Length of stroke from which on all tapers have room, and it is no dot any more, px."""
     width = float(state.tapers[WIDTH].length) + float(state.tapers[WIDTH + 1].length)
-    return max(width, float(state.tapers[OPACITY].length) + float(state.tapers[OPACITY + 1].length))
+    opacity = float(state.tapers[OPACITY].length) + float(state.tapers[OPACITY + 1].length)
+    return max(float(state.dot), max(width, opacity))
 
 
 @helper
@@ -82,14 +89,17 @@ def lengths_on(state, pair, total):
 def share_left(state, pair, s, total):
     """What a pair of tapers (`WIDTH` or `OPACITY`) leaves, 0..1, at arc length s of a stroke `total` px long.
 
-    A single touch has no tapers.
+    A single touch has no tapers, and they come in little by little while the stroke is a dot.
     """
     a, b = state.tapers[pair], state.tapers[pair + 1]
     if a.length <= 0.0 and b.length <= 0.0:
         return float32(1)
     start, end = lengths_on(state, pair, total)
     risen_a, risen_b = rise(s, start, a.exponent), rise(total - s, end, b.exponent)
-    return float32((a.point + (1.0 - a.point) * risen_a) * (b.point + (1.0 - b.point) * risen_b))
+    left = (a.point + (1.0 - a.point) * risen_a) * (b.point + (1.0 - b.point) * risen_b)
+    if total < state.dot:
+        left += (1.0 - left) * (1.0 - total / state.dot)
+    return float32(left)
 
 
 @helper

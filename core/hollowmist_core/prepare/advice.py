@@ -30,6 +30,9 @@ class Advice:
 
 _INVERT = ("Invert", default_step("invert"))
 _CLOSE = ("Close the seam", default_step("seam"))
+_WHOLE = ("Find the repeat", default_step("seam") | {"way": "find the repeat"})
+_GROW = ("Grow a tile", default_step("seam") | {"way": "grow"})
+_EVEN = ("Even the light", default_step("light"))
 
 ADVICE: tuple[Advice, ...] = (
     Advice(figures.BARE, "There is no ink in it: lower the levels' black, or take another step out."),
@@ -40,6 +43,14 @@ ADVICE: tuple[Advice, ...] = (
         "Its border still carries ink, which would show as a box: fade the edge.",
         "Fade the edge",
         default_step("fade") | {"form": "box", "width": 0.15},
+    ),
+    Advice(figures.UNEVEN, "Light comes from one side, and would show in rows: even it out.", *_EVEN),
+    Advice(figures.PERIODIC, "It has a pattern of its own: cut it at whole courses, so that none is halved.", *_WHOLE),
+    Advice(figures.GROWN, "The cut can still be seen: grow a new tile from patches of it.", *_GROW),
+    Advice(
+        figures.STAYS,
+        "No way of closing hides its seam: turn *Other patches* for another tile, or take a picture that is more alike "
+        "all over.",
     ),
     Advice(figures.SEAM, "Its seam will show where it repeats: close the seam.", *_CLOSE),
     Advice(

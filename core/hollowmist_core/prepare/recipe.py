@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError, create_model
 
-from ..brush import Problem, field_for
+from ..document import Problem, field_for
 from ..kernels.prepare.steps import MOST_POINTS
 from .generators import GENERATORS
 from .steps import STEPS
@@ -62,6 +62,7 @@ class DrawStroke(_Strict):
     brush: dict
     kind: Literal["pen", "finger", "mouse"]
     erase: bool
+    seed: int = Field(1, ge=0, le=2**31 - 1)
     samples: Annotated[
         list[Annotated[list[Annotated[float, Field(allow_inf_nan=False)]], Field(min_length=6, max_length=6)]],
         Field(min_length=1, max_length=20000),

@@ -1,10 +1,10 @@
 """Following a recipe natively. The tablet follows it with the same kernels, step by step."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from .. import brush as brushes
+from ..document import read as read_brush
 from ..kernels.generate import generators as generate_kernels
 from ..kernels.generate.screens import SCREEN
 from ..kernels.prepare import drawn, figures, mend, tone
@@ -31,10 +31,13 @@ class Result:
         0 bare .. 1 full.
     screen : ndarray or None
         The record of the fitted screen, where a screen was generated.
+    closed : tuple or None
+        The way in which its seam was closed last, by its number, and what lies along the cuts.
     """
 
     ink: np.ndarray
     screen: np.ndarray | None = None
+    closed: tuple[int, np.ndarray] | None = None
 
     @property
     def bytes(self) -> np.ndarray:
@@ -115,7 +118,7 @@ def _layer(strokes: list[dict], ready: list, width: int, height: int, erasing: b
     sheet = Sheet(width, height)
     for stroke, brush in zip(strokes, ready, strict=True):
         samples = samples_from(stroke["samples"])
-        sheet.ink(brush, Stroke(samples, KINDS[stroke["kind"]], stroke["erase"] != erasing))
+        sheet.ink(brush, Stroke(samples, KINDS[stroke["kind"]], stroke["erase"] != erasing, stroke.get("seed", 1)))
     out = np.zeros(width * height, np.float32)
     drawn.layer_ink(sheet.state, sheet.maps, sheet.cells, out)
     return out
@@ -125,7 +128,7 @@ def _drawn(ink: np.ndarray, step: dict, pictures: Pictures | None) -> np.ndarray
     if not step["strokes"]:
         return ink
     height, width = ink.shape
-    ready = [prepared(brushes.read(stroke["brush"]), pictures) for stroke in step["strokes"]]
+    ready = [prepared(read_brush(stroke["brush"]), pictures) for stroke in step["strokes"]]
     given = _layer(step["strokes"], ready, width, height, False)
     taken = _layer(step["strokes"], ready, width, height, True)
     out = np.empty_like(given)
@@ -135,18 +138,23 @@ def _drawn(ink: np.ndarray, step: dict, pictures: Pictures | None) -> np.ndarray
 
 def apply_step(ink: np.ndarray, step: dict, makes: str, pictures: Pictures | None = None) -> np.ndarray:
     """Apply one checked step to ink, shape (height, width), float32."""
+    return _applied(Result(ink), step, makes, pictures).ink
+
+
+def _applied(found: Result, step: dict, makes: str, pictures: Pictures | None) -> Result:
+    ink = found.ink
     tiled = makes == GRAIN
     if not step["on"] or (step["kind"] == "combine" and not step["other"]):
-        return ink
+        return found
     if step["kind"] == "mend":
-        return _mended(ink, step, tiled)
+        return replace(found, ink=_mended(ink, step, tiled))
     if step["kind"] == "draw":
-        return _drawn(ink, step, pictures)
+        return replace(found, ink=_drawn(ink, step, pictures))
     height, width = ink.shape
     record = step_record(STEP_BY_NAME[step["kind"]], step, width, height, tiled)
     record["kind"] = list(STEP_BY_NAME).index(step["kind"])
     flat = np.ascontiguousarray(ink, np.float32).ravel()
-    step_kernels.size_step(record, flat)
+    step_kernels.size_step(record, flat, _scratch(width * height))
     to_width, to_height = int(record["to_width"][0]), int(record["to_height"][0])
     out = np.zeros(to_width * to_height, np.float32)
     other = np.zeros((1, 1), np.float32)
@@ -154,7 +162,8 @@ def apply_step(ink: np.ndarray, step: dict, makes: str, pictures: Pictures | Non
         other = (pictures(step["other"]) / np.float32(255)).astype(np.float32)
     scratch = _scratch(width * height, to_width * to_height, to_width * height)
     step_kernels.run_step(record, flat, other.ravel(), other.shape[1], other.shape[0], out, scratch)
-    return out.reshape(to_height, to_width)
+    closed = (int(record["values"][0, 0]), record["cuts"][0]) if step["kind"] == "seam" else found.closed
+    return replace(found, ink=out.reshape(to_height, to_width), closed=closed)
 
 
 def follow(recipe: dict, makes: str, original: np.ndarray | None = None, pictures: Pictures | None = None) -> Result:
@@ -177,19 +186,29 @@ def follow(recipe: dict, makes: str, original: np.ndarray | None = None, picture
         A picture is not there.
     """
     result = begun(recipe["start"], original)
-    ink = result.ink
     for step in recipe["steps"]:
-        ink = apply_step(ink, step, makes, pictures)
+        result = _applied(result, step, makes, pictures)
     most = MOST_GRAIN if makes == GRAIN else MOST_SHAPE
-    if max(ink.shape) > most:
-        ink = apply_step(ink, {"kind": "resize", "on": True, "side": most}, makes)
-    return Result(np.ascontiguousarray(ink), result.screen)
+    if max(result.ink.shape) > most:
+        result = _applied(result, {"kind": "resize", "on": True, "side": most}, makes, None)
+    return replace(result, ink=np.ascontiguousarray(result.ink))
 
 
-def measured(ink: np.ndarray, makes: str, largest: float = 0) -> np.void:
-    """Figures of a source: a record of `kernels.prepare.figures.FIGURES`."""
+def measured(ink: np.ndarray, makes: str, largest: float = 0, closed: tuple | None = None) -> np.void:
+    """Figures of a source: a record of `kernels.prepare.figures.FIGURES`. `closed` is that of its `Result`."""
     out = np.zeros(1, figures.FIGURES)
     height, width = ink.shape
     flat = np.ascontiguousarray(ink, np.float32).ravel()
-    figures.measure_source(flat, width, height, int(makes == GRAIN), int(largest), out)
+    way, cuts = closed or (figures.OPEN, np.zeros(6, np.float32))
+    figures.measure_source(
+        flat,
+        width,
+        height,
+        int(makes == GRAIN),
+        int(largest),
+        way,
+        np.ascontiguousarray(cuts),
+        _scratch(max(ink.shape)),
+        out,
+    )
     return out[0]

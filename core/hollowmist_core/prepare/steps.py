@@ -111,10 +111,20 @@ STEPS: tuple[Kind, ...] = (
         "Makes the picture repeat unseen; it loses the band that overlaps.",
         (
             choice(
-                "way", "Way", "", "A cut along the least difference, or a slow change.", "least-error cut", "gradient"
+                "way",
+                "Way",
+                "",
+                "A cut along the least difference, a slow change, whole courses of its own pattern, or a new tile "
+                "grown from patches of it.",
+                "least-error cut",
+                "gradient",
+                "find the repeat",
+                "grow",
             ),
             percent("band", "Band", "", 0.2, "How much of each side overlaps.", low=0.02, high=0.5),
             choice("axes", "Axes", "", "Which borders are closed.", "both", "across", "down"),
+            number("side", "Tile", "", 512, "Side of a tile that is grown.", "px", 64.0, 1024.0, 8.0, log=True),
+            number("seed", "Other patches", "", 1, "Another number grows another tile.", "", 1.0, 99.0, 1.0),
         ),
     ),
     Kind(

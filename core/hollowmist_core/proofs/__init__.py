@@ -15,8 +15,8 @@ from ..kernels.records import SAMPLE, samples_from
 
 DATA = Path(__file__).with_name("strokes.json")
 
-SHEET = (2048, 1536)
-"""Size of the proof sheet, px."""
+SHEET = (3072, 2048)
+"""Size of the proof sheet, px: at 40 % it fills a screen of 1216 px."""
 
 MOST_SAMPLES = 100_000
 """Samples in one recorded stroke."""
@@ -33,11 +33,14 @@ class Lane:
     ----------
     key, label : str
     strokes : tuple of ndarray, dtype SAMPLE
+    seeds : tuple of int
+        Of each stroke.
     """
 
     key: str
     label: str
     strokes: tuple[np.ndarray, ...]
+    seeds: tuple[int, ...]
 
 
 @cache
@@ -45,7 +48,7 @@ def lanes() -> tuple[Lane, ...]:
     """The shipped lanes, in order."""
     data = json.loads(DATA.read_text(encoding="utf-8"))
     return tuple(
-        Lane(lane["key"], lane["label"], tuple(samples_from(rows) for rows in lane["strokes"]))
+        Lane(lane["key"], lane["label"], tuple(samples_from(rows) for rows in lane["strokes"]), tuple(lane["seeds"]))
         for lane in data["lanes"]
     )
 

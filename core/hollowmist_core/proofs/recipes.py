@@ -184,5 +184,6 @@ def make_lanes() -> list[dict]:
     made = []
     for i, (key, label, at, draw) in enumerate(LANES):
         strokes = draw(np.random.default_rng([SEED, i]))
-        made.append({"key": key, "label": label, "at": at, "strokes": strokes})
+        seeds = [int(seed) for seed in np.random.default_rng([SEED, i]).integers(1, 2**31, len(strokes))]
+        made.append({"key": key, "label": label, "at": at, "seeds": seeds, "strokes": strokes})
     return made

@@ -3,8 +3,9 @@
 import json
 from unittest import TestCase
 
-from .. import brush
-from ..brush import BrushError, default_document, read
+from .. import document as documents
+from .. import settings
+from ..document import BrushError, default_document, read
 
 
 class ReadingTests(TestCase):
@@ -18,8 +19,8 @@ class ReadingTests(TestCase):
     def test_every_setting_has_a_sound_default(self):
         document = read({})
         self.assertEqual(document, default_document())
-        for setting in brush.SETTINGS:
-            self.assertIn(setting.station, brush.STATIONS)
+        for setting in settings.SETTINGS:
+            self.assertIn(setting.station, settings.STATIONS)
             self.assertTrue(setting.help)
 
     def test_a_document_survives_json(self):
@@ -51,7 +52,7 @@ class ReadingTests(TestCase):
         self.assert_refused(curve([[0, 0], [1, 1.5]]), "1.5", "from 0 to 1")
 
     def test_a_newer_version_says_to_update(self):
-        self.assert_refused({"version": brush.VERSION + 1}, "newer Hollowmist", "Update")
+        self.assert_refused({"version": documents.VERSION + 1}, "newer Hollowmist", "Update")
 
     def test_what_is_no_object_is_refused(self):
         for document in (None, [], "brush", 3):
@@ -59,7 +60,7 @@ class ReadingTests(TestCase):
 
     def test_the_record_holds_the_document(self):
         document = read({"size": 31.5, "overlap": "build", "ink": "#010203", "finish": False})
-        record = brush.to_record(document)[0]
+        record = documents.to_record(document)[0]
         self.assertEqual(float(record["size"]), 31.5)
         self.assertEqual(int(record["overlap"]), 1)
         self.assertEqual(int(record["ink"]), 0x010203)
@@ -73,7 +74,7 @@ class ReadingTests(TestCase):
             of = {"length": 0.1 * i, "px": 10.0 + i, "part": 0.02 * i, "point": 0.03 * i, "curve": -0.05 * i}
             document |= {f"{name}_{key}": value for key, value in of.items()} | {f"{name}_in": "px"}
             want.append(of | {"unit": 1})
-        tapers = brush.to_record(read(document))["tapers"][0]
+        tapers = documents.to_record(read(document))["tapers"][0]
         self.assertEqual(len(tapers), len(ends))
         for taper, of in zip(tapers, want, strict=True):
             for key, value in of.items():
@@ -87,10 +88,10 @@ class ReadingTests(TestCase):
         self.assertEqual(now["taper_end_opacity_curve"], -0.4)
         self.assertEqual(now["taper_end_opacity_point"], 0.2)
         self.assertEqual(now["taper_start_opacity_length"], 0.0)
-        self.assertEqual(now["version"], brush.VERSION)
+        self.assertEqual(now["version"], documents.VERSION)
         # In this version's way it is not known any more.
         self.assert_refused({"taper_end_opacity": 0.2})
 
     def test_the_schema_states_ranges(self):
-        size = brush.json_schema()["properties"]["size"]
+        size = documents.json_schema()["properties"]["size"]
         self.assertEqual((size["minimum"], size["maximum"]), (0.5, 2000.0))

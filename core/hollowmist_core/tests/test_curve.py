@@ -5,21 +5,23 @@ from unittest import TestCase
 import numpy as np
 from scipy.interpolate import CubicHermiteSpline
 
-from .. import brush
+from ..document import BrushError, default_document, read, to_record
 from ..kernels import curve, derive
+from ..record import LINK
+from ..responses import TABLE
 
 
 def link(nodes, low=0.0, high=1.0):
-    record = np.zeros(1, brush.LINK)
+    record = np.zeros(1, LINK)
     record["count"], record["on"], record["low"], record["high"] = len(nodes), 1, low, high
     record["x"][0, : len(nodes)], record["y"][0, : len(nodes)] = zip(*nodes, strict=True)
     return record
 
 
 def table_of(nodes):
-    document = brush.default_document()
+    document = default_document()
     document["responses"]["size"]["pressure"]["nodes"] = [list(n) for n in nodes]
-    record = brush.to_record(brush.read(document))
+    record = to_record(read(document))
     derive.prepare(record)
     return record["responses"][0, 0]["table"]
 
@@ -34,7 +36,7 @@ class CurveTests(TestCase):
         slopes[0], slopes[-1] = secants[0], secants[-1]
         inner = (h[1:] * secants[:-1] + h[:-1] * secants[1:]) / (h[:-1] + h[1:])
         slopes[1:-1] = np.minimum(inner, 3 * np.minimum(secants[:-1], secants[1:]))
-        want = CubicHermiteSpline(x, y, slopes)(np.linspace(0, 1, brush.TABLE))
+        want = CubicHermiteSpline(x, y, slopes)(np.linspace(0, 1, TABLE))
         np.testing.assert_allclose(table_of(nodes), want, atol=2e-6)
 
     def test_never_overshoots_its_nodes(self):
@@ -44,7 +46,7 @@ class CurveTests(TestCase):
             x = np.sort(rng.choice(np.arange(101), count, replace=False)) / 100
             y = rng.random(count)
             table = table_of(list(zip(x, y, strict=True)))
-            inputs = np.linspace(0, 1, brush.TABLE)
+            inputs = np.linspace(0, 1, TABLE)
             for i in range(count - 1):
                 piece = table[(inputs >= x[i]) & (inputs <= x[i + 1])]
                 if len(piece):
@@ -57,10 +59,20 @@ class CurveTests(TestCase):
         np.testing.assert_allclose(table[128:], 0.75, atol=1e-6)
 
     def test_a_straight_line_stays_straight(self):
-        np.testing.assert_allclose(table_of([(0, 0), (1, 1)]), np.linspace(0, 1, brush.TABLE), atol=1e-6)
+        np.testing.assert_allclose(table_of([(0, 0), (1, 1)]), np.linspace(0, 1, TABLE), atol=1e-6)
 
 
 class EditingTests(TestCase):
+    def test_nodes_nearer_than_the_gap_are_refused_and_never_cross(self):
+        document = default_document()
+        document["responses"]["size"]["pressure"]["nodes"] = [[0, 0], [0.5, 0.5], [0.505, 0.6], [1, 1]]
+        with self.assertRaisesRegex(BrushError, "too near"):
+            read(document)
+        record = link([(0, 0), (0.5, 0.5), (0.505, 0.6), (0.512, 0.7), (1, 1)])
+        curve.move_node(record, 2, 0.0, 0.6)
+        x = record["x"][0, :5]
+        self.assertGreater(np.diff(x).min(), 0.0)
+
     def test_a_node_cannot_pass_its_neighbours(self):
         record = link([(0, 0), (0.5, 0.5), (1, 1)])
         curve.move_node(record, 1, 7.0, -3.0)

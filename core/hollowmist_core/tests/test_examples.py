@@ -2,10 +2,10 @@
 
 import doctest
 
-from .. import brush, native
+from .. import document, native
 
 
 def load_tests(loader, tests, pattern):
-    for module in (brush, native):
+    for module in (document, native):
         tests.addTests(doctest.DocTestSuite(module))
     return tests

@@ -4,9 +4,9 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import LINK
 from ..kernels.fitting import CONSTANT, FITTED, JUMPS, MIXED, TOO_FEW, apply_fitting, fit_pen
 from ..kernels.records import SAMPLE
+from ..record import LINK
 from ..responses import FITTING
 
 
@@ -36,6 +36,13 @@ class FittingTests(TestCase):
             self.assertAlmostEqual(float(through(link, [np.median(pressures)])[0]), want, delta=0.03)
         self.assertEqual(float(through(link, [0.0])[0]), 0.0)
         self.assertAlmostEqual(float(through(link, [np.quantile(given[2], 0.95)])[0]), 1.0, delta=0.02)
+
+    def test_a_pen_whose_hard_press_is_at_its_end_reaches_full(self):
+        light, usual, _ = presses(0.2, 0.5, 0.8)
+        for hard in (np.ones(300, np.float32), presses(0.995, spread=0.003)[0]):
+            came, link = fitted(light, usual, hard)
+            self.assertEqual(came, FITTED)
+            self.assertAlmostEqual(float(through(link, [1.0])[0]), 1.0, places=5)
 
     def test_the_curve_never_falls(self):
         for seed, levels in enumerate([(0.05, 0.1, 0.2), (0.2, 0.5, 0.8), (0.4, 0.6, 0.99), (0.02, 0.5, 0.98)]):

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import read as read_brush
+from ..document import read as read_brush
 from ..native import Sheet, Stroke, prepared
 from ..prepare.generators import GENERATORS
 from ..prepare.recipe import read

@@ -5,7 +5,7 @@ from unittest import TestCase
 import numpy as np
 from scipy import ndimage
 
-from ..brush import read
+from ..document import read
 from ..kernels.records import SAMPLE
 from ..native import Sheet, Stroke, prepared
 from . import coverage, straight
@@ -31,11 +31,11 @@ PLAIN = {
 }
 
 
-def inked(*strokes, tile=TILE, **settings):
+def inked(*strokes, tile=TILE, seeds=(1, 1), **settings):
     sheet = Sheet(400, 300)
     brush = prepared(read({**PLAIN, **settings}), lambda _: tile)
-    for samples in strokes:
-        sheet.ink(brush, Stroke(samples))
+    for samples, seed in zip(strokes, seeds, strict=False):
+        sheet.ink(brush, Stroke(samples, seed=seed))
     return coverage(sheet)
 
 
@@ -62,12 +62,12 @@ class HoldTests(TestCase):
     def test_stroke_held_grain_differs_per_stroke_and_not_per_inking(self):
         lower = ACROSS.copy()
         lower["y"] += 64
-        cover = inked(ACROSS, lower, grain_hold="stroke")
+        cover = inked(ACROSS, lower, seeds=(1, 2), grain_hold="stroke")
         upper_part, lower_part = cover[130:170, 100:300], cover[194:234, 100:300]
         self.assertLess(np.corrcoef(upper_part.ravel(), lower_part.ravel())[0, 1], 0.5)
         paper = inked(ACROSS, lower)
         np.testing.assert_allclose(paper[130:170, 100:300], paper[194:234, 100:300], atol=0.01)
-        np.testing.assert_array_equal(cover, inked(ACROSS, lower, grain_hold="stroke"))
+        np.testing.assert_array_equal(cover, inked(ACROSS, lower, seeds=(1, 2), grain_hold="stroke"))
 
     def test_stamp_held_grain_turns_with_the_stamp(self):
         dot = np.array([(200, 150, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
@@ -124,21 +124,28 @@ class WayTests(TestCase):
                 want = np.clip((pressure * 1.2 - (1 - round(255 * g) / 255)) / 0.2, 0, 1)
                 self.assertAlmostEqual(got, want, delta=0.02, msg=f"{pressure} {g}")
 
-    def test_blend_modes_are_those_of_w3c_compositing(self):
-        backdrop = 0.4
-        for g in (0.2, 0.5, 0.8):
-            multiplied, screened = backdrop * g, backdrop + g - backdrop * g
-            hard = 2 * backdrop * g if backdrop <= 0.5 else 1 - 2 * (1 - backdrop) * (1 - g)
-            modes = {
-                "multiply": multiplied,
-                "screen": screened,
-                "overlay": hard,
-                "darken": min(backdrop, g),
-                "lighten": max(backdrop, g),
-            }
-            for way, want in modes.items():
-                got = self.middle(g, grain_way=way, opacity=backdrop)
-                self.assertAlmostEqual(got, want, delta=0.012, msg=f"{way} {g}")
+    def test_blend_modes_are_those_of_w3c_compositing_scaled_to_the_opacity(self):
+        modes = {
+            "multiply": lambda a, g: a * g,
+            "screen": lambda a, g: a + g - a * g,
+            "overlay": lambda a, g: 2 * a * g if a <= 0.5 else 1 - 2 * (1 - a) * (1 - g),
+            "darken": min,
+            "lighten": max,
+        }
+        for opacity in (0.4, 0.7):
+            for g in (0.2, 0.5, 0.8):
+                for way, mode in modes.items():
+                    got = self.middle(g, grain_way=way, opacity=opacity)
+                    want = opacity * mode(opacity, g) / mode(opacity, 1)
+                    self.assertAlmostEqual(got, want, delta=0.012, msg=f"{way} {g} {opacity}")
+
+    def test_no_way_raises_a_stroke_above_its_opacity_or_past_its_fade_out(self):
+        for way in ("multiply", "screen", "overlay", "darken", "lighten"):
+            for overlap in ("level", "build"):
+                faint = inked(ACROSS, grain_way=way, opacity=0.4, overlap=overlap)
+                self.assertLessEqual(faint.max(), 0.4 + 2 / 255, way)
+                faded = inked(ACROSS, grain_way=way, fade_out=100.0, overlap=overlap)
+                self.assertEqual(faded[:, int(ACROSS["x"][0]) + 140 :].max(), 0.0, way)
 
     def test_building_fills_what_tint_took_and_keeps_what_multiply_took(self):
         many = {"overlap": "build", "flow": 0.5, "spacing": 0.05}

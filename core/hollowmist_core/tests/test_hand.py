@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import read
+from ..document import read
 from ..kernels import hand
 from ..kernels.records import FINGER, MOUSE, PEN, POINT, SAMPLE, STROKE
 from ..native import Sheet, prepared
@@ -100,6 +100,26 @@ class HistogramTests(TestCase):
         bins = np.zeros(10, np.float32)
         hand.input_histogram(bins, 10, samples, 5, 0, 3.0)
         np.testing.assert_allclose(bins, [0, 100, 0, 0, 0, 0, 0, 0, 0, 40], atol=1e-4)
+
+    def test_an_azimuth_that_is_not_known_counts_for_nothing(self):
+        samples = straight(0, 0, 100, 0, 20)
+        samples["azimuth"] = np.nan
+        bins = np.zeros(8, np.float32)
+        hand.input_histogram(bins, 8, samples, len(samples), 2, 1.0)
+        self.assertEqual(bins.sum(), 0.0)
+
+    def test_the_trace_holds_the_pressure_at_the_start_as_the_stroke_does(self):
+        samples = straight(0, 0, 100, 0, 30, 1.0, 120.0)
+        samples["pressure"][0] = 0.0
+        brush, points = prepared(read({})).record, np.zeros(30, POINT)
+        hand.trace_hand(brush, np.zeros(1, STROKE), samples, 30, points, PEN)
+        taken = []
+        sheet = Sheet(200, 200)
+        sheet.begin(prepared(read({})))
+        for one in range(30):
+            sheet.feed(samples[one : one + 1])
+            taken.append(float(sheet.state["pressure"][0]))
+        np.testing.assert_allclose(points["pressure"], taken, atol=1e-6)
 
     def test_the_trace_tells_what_the_brush_takes(self):
         samples = straight(0, 50, 300, 50, 61, (0.2, 0.8), 150.0)

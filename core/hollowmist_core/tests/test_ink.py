@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import default_document, read
+from ..document import default_document, read
 from ..kernels.records import SAMPLE
 from ..native import Sheet, Stroke, prepared
 from . import coverage, straight

@@ -5,7 +5,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import default_document
+from ..document import default_document
 from ..formats.inkml import MOST_BYTES, Channel, InkMLError, _columns, read, write
 from ..kernels.records import FINGER
 from ..native import Sheet, Stroke, prepared

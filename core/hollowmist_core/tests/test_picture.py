@@ -4,6 +4,7 @@ import io
 import struct
 import zlib
 from unittest import TestCase
+from xml.sax.saxutils import quoteattr
 
 import numpy as np
 from PIL import Image
@@ -107,6 +108,19 @@ class SvgTests(TestCase):
         alpha = opened.pixels[..., 3]
         self.assertEqual(alpha.shape, (1024, 1024))
         self.assertAlmostEqual(float((alpha > 127).mean()), 0.36, delta=0.01)
+
+    def test_references_within_the_file_may_be_quoted(self):
+        for reference in ("url(#a)", "url('#a')", 'url( "#a" )'):
+            shape = f"<rect width='9' height='9' fill={quoteattr(reference)}/>"
+            check_svg(f"<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'>{shape}</svg>".encode())
+
+    def test_an_animation_that_writes_an_address_is_refused(self):
+        for element in ("animate", "set"):
+            for name in ("href", "xlink:href"):
+                inner = f"<image><{element} attributeName='{name}' to='http://elsewhere.example/x.png'/></image>"
+                head = "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'>"
+                with self.assertRaisesRegex(PictureError, "address"):
+                    check_svg(f"{head}{inner}</svg>".encode())
 
     def test_without_a_size_it_says_what_to_add(self):
         with self.assertRaisesRegex(PictureError, "viewBox"):

@@ -7,7 +7,7 @@ from PIL import Image
 from scipy import ndimage
 
 from ..prepare.recipe import default_step, read
-from ..prepare.run import apply_step, begun, follow
+from ..prepare.run import _mended, apply_step, begun, follow
 
 RNG = np.random.default_rng(7)
 INK = RNG.random((90, 130)).astype(np.float32)
@@ -16,6 +16,13 @@ SMOOTH = ndimage.gaussian_filter(RNG.random((120, 160)), 3, mode="wrap").astype(
 
 def step(kind, ink=INK, makes="shape", pictures=None, **settings):
     return apply_step(ink, {**default_step(kind), **settings}, makes, pictures)
+
+
+def _away(x, y, a, b):
+    """Distance of places to the line from a to b."""
+    d = b - a
+    t = np.clip(((x - a[0]) * d[0] + (y - a[1]) * d[1]) / max(1e-12, d @ d), 0, 1)
+    return np.hypot(x - a[0] - t * d[0], y - a[1] - t * d[1])
 
 
 class ToneTests(TestCase):
@@ -176,6 +183,38 @@ class PenStepTests(TestCase):
         got = step("mend", strokes=[stroke])
         np.testing.assert_allclose(got[40, 50:60], INK[50, 90:100], atol=1e-6)
         np.testing.assert_array_equal(got[:, :30], INK[:, :30])
+
+    def test_it_is_the_distance_to_the_whole_stroke_wherever_its_samples_lie(self):
+        rng = np.random.default_rng(3)
+        ink = rng.random((60, 80)).astype(np.float32)
+        for tiled in (False, True):
+            points = [[-30.0, 10.0], [50.0, 31.0], [52.0, 90.0], [52.0, 90.0], [9.0, 20.5]]
+            stroke = {"samples": points, "dx": 11, "dy": 7, "radius": 6.0, "heal": False}
+            got = _mended(ink, {"strokes": [stroke]}, tiled)
+            share = np.zeros_like(ink)
+            reach = (-1, 0, 1, 2) if tiled else (0,)
+            y, x = np.mgrid[:60, :80] + 0.5
+            for a, b in zip(points, points[1:], strict=False):
+                for i in reach:
+                    for k in reach:
+                        away = _away(x + 80 * i, y + 60 * k, np.array(a), np.array(b))
+                        share = np.maximum(share, np.clip((6 - away) / 3, 0, 1))
+            index = ((np.arange(60) + 7) % 60, (np.arange(80) + 11) % 80)
+            if not tiled:
+                index = (np.minimum(np.arange(60) + 7, 59), np.minimum(np.arange(80) + 11, 79))
+            want = ink + share * (ink[np.ix_(*index)] - ink)
+            np.testing.assert_allclose(got, want, atol=2e-5)
+
+    def test_a_stroke_far_beside_a_tile_is_the_same_stroke(self):
+        rng = np.random.default_rng(5)
+        points = rng.uniform(-4000, 4000, (50, 2))
+        ink = rng.random((256, 256)).astype(np.float32)
+        stroke = {"dx": 5, "dy": 5, "radius": 8.0, "heal": False}
+        here, there = (
+            _mended(ink, {"strokes": [{**stroke, "samples": (points + by).tolist()}]}, True)
+            for by in ((0, 0), (512, -256))
+        )
+        np.testing.assert_allclose(here, there, atol=2e-3)
 
     def test_healing_keeps_the_light_that_is_there(self):
         light = np.linspace(0.2, 0.8, 200)[None, :] * np.ones((100, 1))

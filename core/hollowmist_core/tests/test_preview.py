@@ -7,7 +7,7 @@ import numpy as np
 from PIL import Image
 
 from .. import preview
-from ..brush import read
+from ..document import read
 
 
 def ink_of(png):

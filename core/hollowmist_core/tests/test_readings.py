@@ -6,14 +6,14 @@ from unittest import TestCase
 import numpy as np
 from PIL import Image
 
-from ..brush import default_document, read
 from ..causes import CAUSES
+from ..document import default_document, read
 from ..kernels.measure.causes import FIRST_LINK, LAST
 from ..kernels.measure.readings import enlarge, without_cause
 from ..kernels.measure.records import PRESSURES
 from ..kernels.records import FINGER, MOUSE, PEN
 from ..native import PAPER, Sheet, Stroke, prepared
-from ..readings import measured
+from ..readings import inking_ms, measured
 from ..scaling import scaled
 from ..settings import SETTINGS, TAPERED, TAPERS
 from ..telling import as_csv, cause_label, is_even, rows_of
@@ -98,6 +98,13 @@ class TipReadingTests(TestCase):
         # Two circles d apart meet at a height of sqrt(1 - d^2): the swing is 2 % of the width where that is 96 %.
         self.assertAlmostEqual(float(record["widest_spacing"]), np.sqrt(1 - 0.96**2), delta=0.02)
 
+    def test_no_stamps_show_in_a_swept_line(self):
+        for spacing in (0.04, 0.25):
+            record = measured(read({"size": 22.0, "spacing": spacing, "responses": {}}))[0]
+            self.assertLess(float(record["ripple"]), 0.002)
+            # It is swept as far as that goes, and stamped with few to be seen beyond.
+            self.assertGreaterEqual(float(record["widest_spacing"]), 0.25)
+
     def test_the_edge_is_the_way_from_10_to_90_percent(self):
         for softness in (0.2, 0.5, 1.0):
             document = read({"size": 60.0, "softness": softness, "responses": {}})
@@ -164,6 +171,12 @@ class TaperReadingTests(TestCase):
         # 98 % of the width is reached at u = 1 - sqrt(0.02) of the taper.
         self.assertAlmostEqual(float(record["taper_start"][PEN]), 120 * 0.8586, delta=4.0)
         self.assertAlmostEqual(float(record["taper_end"][PEN]), 60 * 0.8586, delta=4.0)
+
+    def test_tapers_longer_than_the_probes_are_read_on_a_smaller_brush(self):
+        settings = {"size": 20.0, "taper_start_in": "px", "taper_start_px": 3000.0, "responses": {}}
+        got = measured(read({**settings, "taper_start_point": 0.0}))[0]
+        # The rise u (2 - u) has 98 % of the width at u = 1 - sqrt(0.02).
+        self.assertAlmostEqual(float(got["taper_start"][0]), 3000 * (1 - 0.02**0.5), delta=3000 * 0.06)
 
     def test_tapers_of_the_opacity_are_read_apart(self):
         fading = {"taper_start_opacity_in": "px", "taper_start_opacity_px": 140.0, "taper_start_opacity_point": 0.25}
@@ -324,6 +337,16 @@ class EvennessTests(TestCase):
 
 
 class TellingTests(TestCase):
+    def test_causes_are_told_largest_first_and_the_cost_with_them(self):
+        links = {"size": {"pressure": {"range": [0.9, 1.0]}, "tilt": {"range": [1.0, 0.4]}}}
+        document = read({"size": 30.0, "responses": links})
+        rows = rows_of(measured(document)[0], document, cost=1.5)
+        effects = [row.value for row in rows if row.pointer == "pen" and row.of.startswith("because of")]
+        self.assertEqual(effects, sorted(effects, reverse=True))
+        self.assertGreater(len(effects), 1)
+        self.assertEqual([(row.value, row.unit) for row in rows if row.reading == "cost"], [(1.5, "ms")])
+        self.assertGreater(inking_ms(document), 0.0)
+
     def test_the_figures_come_as_rows_and_csv(self):
         document = read({"responses": PRESSED})
         rows = rows_of(measured(document)[0], document)

@@ -5,8 +5,8 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import pictures_of as brush_pictures
-from ..brush import read as read_brush
+from ..document import pictures_of as brush_pictures
+from ..document import read as read_brush
 from ..kernels.generate.generators import GENERATORS as GENERATOR_NAMES
 from ..kernels.prepare import figures
 from ..prepare.advice import ADVICE, advice_for
@@ -40,7 +40,7 @@ class ReadingTests(TestCase):
     def test_settings_reach_the_kernels_in_their_order(self):
         kind = next(kind for kind in STEPS if kind.name == "seam")
         given = {**default_step("seam"), "way": "gradient", "band": 0.3, "axes": "down"}
-        self.assertEqual(kind.values(given), [1.0, 0.3, 2.0])
+        self.assertEqual(kind.values(given), [1.0, 0.3, 2.0, 512.0, 1.0])
 
     def test_a_recipe_survives_json(self):
         recipe = read({"start": {"kind": "dots", "seed": 9}, "steps": [{"kind": "blur", "radius": 3.5}]})
@@ -102,7 +102,7 @@ class AdviceTests(TestCase):
         self.assertEqual(self.bits(disc(), largest=600), figures.SMALL)
         self.assertEqual(self.bits(disc(), largest=60), 0)
         ramp = np.linspace(0, 1, 64, dtype=np.float32)[None, :] * np.ones((64, 1), np.float32)
-        self.assertEqual(self.bits(ramp, "grain"), figures.SEAM)
+        self.assertEqual(self.bits(ramp, "grain"), figures.UNEVEN)
         self.assertEqual(self.bits((0.4 + 0.1 * disc()).astype(np.float32), "grain"), figures.FLAT)
 
     def test_the_tap_mends_what_is_told(self):
@@ -111,7 +111,7 @@ class AdviceTests(TestCase):
         faults = [(edged, "shape", figures.EDGE), (dark, "shape", figures.LIGHT_ON_DARK)]
         y, x = np.mgrid[0:1:96j, 0:1:96j]
         sloped = (0.5 + 0.3 * (x - 0.5) + 0.3 * np.sin(40 * x * (1 + y))).clip(0, 1).astype(np.float32)
-        faults.append((sloped, "grain", figures.SEAM))
+        faults.append((sloped, "grain", figures.UNEVEN))
         for ink, makes, bit in faults:
             (advice,) = advice_for(self.bits(ink, makes))
             self.assertEqual(advice.bit, bit)

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import BrushError, read
+from ..document import BrushError, read
 from ..kernels.curve import trace_link
 from ..kernels.records import FINGER, MOUSE, PEN
 from ..native import Sheet, prepared
@@ -22,11 +22,11 @@ def responses(**outputs):
     return links
 
 
-def stamps_of(samples, links, kind=PEN, **settings):
+def stamps_of(samples, links, kind=PEN, seed=1, **settings):
     """Stamps of a stroke of a brush that only these responses vary, as a record array."""
     document = read({"size": 40.0, "responses": links, **settings})
     sheet = Sheet(2048, 512)
-    sheet.begin(prepared(document), kind, record_only=True)
+    sheet.begin(prepared(document), kind, record_only=True, seed=seed)
     sheet.feed(samples)
     sheet.lift()
     return sheet.stamps[: int(sheet.state["stamp_count"][0])].copy()
@@ -82,11 +82,17 @@ class InputTests(TestCase):
         self.assertTrue(per_stamp.min() >= 8.0 and per_stamp.max() <= 40.0)
         per_stroke = widths(stamps_of(line(), responses(size=("stroke chance", (0.2, 1.0)))))
         self.assertLess(per_stroke.std(), 1e-4)
-        other = widths(stamps_of(line(y=201.0), responses(size=("stroke chance", (0.2, 1.0)))))
+        other = widths(stamps_of(line(), responses(size=("stroke chance", (0.2, 1.0))), seed=2))
         self.assertNotAlmostEqual(float(per_stroke[0]), float(other[0]), delta=0.01)
 
 
 class OutputTests(TestCase):
+    def test_many_links_to_one_output_say_no_more_than_one_may(self):
+        most = {name: {"range": [4.0, 4.0], "nodes": STRAIGHT} for name in ("pressure", "tilt", "speed", "distance")}
+        stamps = stamps_of(line(), {"spread": most, "scatter": most}, spread=1.0, scatter_across=1.0, thickest=1.0)
+        self.assertLessEqual(float(stamps["spread"].max()), 4 * 40.0 + 1e-3)
+        self.assertLessEqual(float(np.abs(stamps["y"] - 200).max()), 4 * 40.0 + 1e-3)
+
     def at(self, pressure, links, **settings):
         return stamps_of(line(pressure=pressure), links, size_jitter=0.0, **settings)[20]
 

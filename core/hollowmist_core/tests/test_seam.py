@@ -5,8 +5,12 @@ from unittest import TestCase
 import numpy as np
 from scipy import ndimage
 
+from ..kernels.prepare import figures
+from ..prepare.advice import advice_for
 from ..prepare.recipe import default_step
-from ..prepare.run import apply_step, measured
+from ..prepare.recipe import read as read_recipe
+from ..prepare.run import apply_step, follow, measured
+from . import photos
 
 RNG = np.random.default_rng(3)
 
@@ -94,3 +98,75 @@ class SeamTests(TestCase):
     def test_bare_paper_has_no_seam(self):
         figures = measured(np.zeros((32, 32), np.float32), "grain")
         self.assertEqual(float(figures["seam_across"]), 1.0)
+
+
+def followed(ink, *steps):
+    """The result of steps on a picture, and its figures."""
+    grey = np.round(255 * (1 - ink)).astype(np.uint8)
+    original = np.dstack([grey, grey, grey, np.full_like(grey, 255)])
+    recipe = read_recipe({"start": {"kind": "picture", "channel": "luminance"}, "steps": list(steps)})
+    result = follow(recipe, "grain", original)
+    return result, measured(result.ink, "grain", closed=result.closed)
+
+
+def by_advice(ink):
+    """Do what the advice says until it says nothing of light or seam. Returns the steps and the figures."""
+    steps = []
+    about = figures.UNEVEN | figures.SEAM | figures.PERIODIC | figures.GROWN
+    for _ in range(6):
+        result, found = followed(ink, *steps)
+        taps = [one.step for one in advice_for(int(found["advice"]) & about) if one.step]
+        if not taps:
+            break
+        # A tap on a step that is there already changes that one, as the prep table does.
+        steps = [one for one in steps if one["kind"] != taps[0]["kind"]] + [taps[0]]
+    return steps, result, found
+
+
+class HonestTests(TestCase):
+    """What everybody can see is scored so, and there is a way that hides it."""
+
+    def test_the_old_closing_of_patterns_is_told_by_its_cut(self):
+        for name in ("brickwork", "cloth", "net"):
+            even = default_step("light")
+            result, found = followed(getattr(photos, name)(), even, default_step("seam"))
+            border = max(score(result.ink))
+            self.assertLess(border, 1.3, name)
+            self.assertGreater(max(found["seam_across"], found["seam_down"]), 2.0, name)
+
+    def test_the_advice_closes_patterns_at_whole_courses(self):
+        for name in ("brickwork", "cloth", "net"):
+            steps, _, found = by_advice(getattr(photos, name)())
+            self.assertEqual(steps[-1]["kind"], "seam", (name, steps))
+            self.assertLessEqual(max(found["seam_across"], found["seam_down"]), 1.3, (name, steps[-1]["way"]))
+            self.assertFalse(int(found["advice"]) & figures.STAYS, name)
+
+    def test_whole_courses_are_whole(self):
+        even, whole = default_step("light"), default_step("seam") | {"way": "find the repeat"}
+        for name, wide, high in (("brickwork", 64, 56), ("cloth", 24, 24), ("net", 36, 36)):
+            result, _ = followed(getattr(photos, name)(), even, whole)
+            height, width = result.ink.shape
+            for side, period in ((width, wide), (height, high)):
+                times = side / period
+                self.assertLess(abs(times - round(times)), 0.02 * times + 0.05, (name, side, period))
+                self.assertGreaterEqual(round(times), 1)
+
+    def test_a_picture_without_a_repeat_stays_as_it_is(self):
+        ink = photos.gravel()
+        got = apply_step(ink, default_step("seam") | {"way": "find the repeat"}, "grain")
+        np.testing.assert_array_equal(got, ink)
+
+    def test_a_grown_tile_is_of_the_picture_and_wraps(self):
+        ink = photos.gravel()
+        got, _ = followed(ink, default_step("seam") | {"way": "grow", "side": 300.0})
+        self.assertEqual(*got.ink.shape)
+        self.assertLess(abs(got.ink.shape[0] - 300), 60)
+        self.assertLessEqual(max(score(got.ink)), 1.3)
+        self.assertAlmostEqual(got.ink.mean(), ink.mean(), delta=0.03)
+        self.assertAlmostEqual(got.ink.std() / ink.std(), 1.0, delta=0.15)
+        again, _ = followed(ink, default_step("seam") | {"way": "grow", "side": 300.0})
+        np.testing.assert_array_equal(got.ink, again.ink)
+
+    def test_all_middle_grey_gets_advice(self):
+        ink = np.clip(0.5 + 0.25 * RNG.normal(size=(64, 64)), 0.12, 0.88).astype(np.float32)
+        self.assertTrue(int(measured(ink, "grain")["advice"]) & figures.FLAT)

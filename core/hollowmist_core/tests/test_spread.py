@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import read
+from ..document import read
 from ..kernels.records import SAMPLE
 from ..native import Sheet, Stroke, prepared
 from . import coverage, straight

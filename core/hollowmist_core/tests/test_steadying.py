@@ -6,7 +6,7 @@ from unittest import TestCase
 import numpy as np
 from scipy.ndimage import gaussian_filter1d
 
-from ..brush import read
+from ..document import read
 from ..kernels.measure.steadied import SIGMA, trace_lag
 from ..kernels.records import POINT
 from ..native import Sheet, prepared

@@ -7,7 +7,7 @@ from scipy.ndimage import gaussian_filter1d
 from scipy.signal import savgol_filter
 
 from .. import proofs
-from ..brush import read
+from ..document import read
 from ..kernels.records import FINGER, PEN, SAMPLE, WINDOW
 from ..native import Sheet, Stroke, prepared
 from . import coverage, straight

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import read
+from ..document import read
 from ..kernels.records import FINGER, MOUSE, PEN
 from ..native import Sheet, prepared
 from . import straight

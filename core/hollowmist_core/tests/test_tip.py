@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..brush import read
+from ..document import read
 from ..kernels.chance import chance
 from ..kernels.records import SAMPLE
 from ..native import Sheet, Stroke, chained, prepared
@@ -155,6 +155,23 @@ class ChanceTests(TestCase):
         self.assertGreater(np.abs(off).max(), 15.0)
         self.assertGreaterEqual(stamps["major"].min(), 10 * 0.6 - 1e-4)
         self.assertLess(stamps["major"].min(), 10 * 0.7)
+
+    def test_moving_the_stroke_or_changing_the_hand_reshuffles_nothing(self):
+        given = {"size": 30.0, "scatter_across": 1.0, "angle_jitter": 90.0}
+        moved = LINE.copy()
+        moved["x"] += 37.25
+        moved["y"] += 11.5
+        before = stamps_of(LINE, **given)
+        for samples, settings in ((moved, {}), (LINE, {"pen_pressure": "fixed", "pen_level": 0.3})):
+            after = stamps_of(samples, **given, **settings)
+            np.testing.assert_allclose(after["y"] - after["path_y"], before["y"] - before["path_y"], atol=1e-4)
+            np.testing.assert_array_equal(after["sin"], before["sin"])
+
+    def test_more_stamps_a_step_take_no_other_steps(self):
+        links = {"size": {"stamp chance": {"range": [0.3, 1.0]}}}
+        one = stamps_of(LINE, size=20.0, spacing=0.5, responses=links)
+        three = stamps_of(LINE, size=20.0, spacing=0.5, stamps=3.0, responses=links)
+        np.testing.assert_array_equal(three["s"][::3], one["s"])
 
     def test_spacing_jitter_keeps_the_mean(self):
         even, uneven = (stamps_of(LINE, size=10.0, spacing=0.4, spacing_jitter=j) for j in (0.0, 1.0))

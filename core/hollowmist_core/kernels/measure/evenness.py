@@ -29,6 +29,12 @@ EVEN = 0.01
 NOTABLE = 0.005
 """A cause is listed when it alone makes the line vary by more than this share."""
 
+MARGIN = 40.0
+"""Length of a probe, px, besides its tapers and its width."""
+
+ROOM = 1600.0
+"""Longest probe that is looked along, px."""
+
 MIDDLE = 1024.5
 """The middle of the probes' sheet, px."""
 
@@ -49,13 +55,19 @@ def reach_across(brush):
 
 
 @helper
-def probe_length(desk, kind):
-    """Length of a probe, px, that leaves room for the tapers."""
+def tapered_length(desk, kind):
+    """Length of line, px, that leaves room for the tapers."""
     state, brush = desk[0][0], desk[1][0]
     state.kind = kind
     set_tapers(state, brush)
     ends = least_length(state) if held_back(state) >= 0.0 else 0.0
-    return min(1600.0, ends + 1.2 * float(brush.size) + 40.0)
+    return ends + 1.2 * float(brush.size) + MARGIN
+
+
+@helper
+def probe_length(desk, kind):
+    """Length of a probe, px, that leaves room for the tapers as far as the sheet does."""
+    return min(ROOM, tapered_length(desk, kind))
 
 
 @helper

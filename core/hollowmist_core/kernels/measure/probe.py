@@ -59,10 +59,10 @@ def draw_probe(desk, kind, length, x, y, direction, changing, pressure):
     """Ink a straight probe and leave its coverage, and the colours of a coloured brush, settled on the sheet."""
     strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples = desk
     strokes[0].record_only = 0
-    begin(strokes, brushes, kind, 0)
+    begin(strokes, brushes, kind, 0, 1)
     count = fill_probe(samples, length, x, y, direction, changing, pressure)
     feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples, count, 0)
-    finish(strokes[0], brushes[0], path, stamps, maps, free, pool, images, bank)
+    finish(strokes, brushes, path, stamps, maps, free, pool, images, bank)
 
 
 @helper

@@ -4,8 +4,8 @@ import math
 
 from numba import float32, int32
 
-from ...brush import BRUSH
-from ..derive import prepare
+from ...record import BRUSH
+from ..derive import prepare, set_reader
 from ..hand import REPORTED, profile_of
 from ..records import IMAGE, POINT, SAMPLE, STAMP, STROKE
 from ..registry import array, helper, kernel
@@ -13,7 +13,17 @@ from ..tip import SHAPES
 from ..weight import OPACITY, WIDTH, lengths_on
 from .causes import GRAIN, TAPER_CAUSES, has_cause, switch_off
 from .drift import read_lights
-from .evenness import MIDDLE, cause_at, probe_length, reach_across, read_cause, read_evenness
+from .evenness import (
+    MARGIN,
+    MIDDLE,
+    ROOM,
+    cause_at,
+    probe_length,
+    reach_across,
+    read_cause,
+    read_evenness,
+    tapered_length,
+)
 from .probe import STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, read_edges, width_of
 from .records import ALONG, PLOT, PRESSURES, READINGS
@@ -149,6 +159,7 @@ def read_widest_spacing(desk, work, times, readings):
             break
         middle = 0.5 * (low + high)
         brush.spacing = math.exp(middle)
+        set_reader(brush)
         length = min(LONGEST, probe_length(desk, 0) + 4.0 * float(brush.spacing) * width + 64.0)
         if ripple_at(desk, work, length, readings) < RIPPLE_SHOWS:
             low = middle
@@ -157,6 +168,7 @@ def read_widest_spacing(desk, work, times, readings):
     readings.widest_spacing = math.exp(low) if high >= math.log(CLOSEST) else -1.0
     readings.edge_count = edges
     brush.spacing = spacing
+    set_reader(brush)
 
 
 @helper
@@ -228,11 +240,18 @@ def way_to(desk, work, count, length, which, most, backwards):
 
 
 @helper
-def read_tapers(desk, work, kind, times, readings):
-    """Read how long the tapers of width and darkness are, and what is left at the very ends."""
+def read_tapers(desk, work, given, kind, times, readings):
+    """Read how long the tapers of width and darkness are, and what is left at the very ends.
+
+    Tapers that the probes' sheet has no room for are measured on a smaller brush.
+    """
+    needed = tapered_length(desk, kind)
+    if needed > ROOM:
+        times *= (ROOM - MARGIN) / (needed - MARGIN)
+        take_brush(desk[1], given, times)
     brush = desk[1][0]
     count = 2 * int(reach_across(brush)) + 1
-    length = min(LONGEST, probe_length(desk, kind))
+    length = probe_length(desk, kind)
     ink_probe(desk, kind, length, MIDDLE - 0.5 * length, MIDDLE, 0.0, STILL, 1.0)
     full = max(1e-6, look_along(desk, work, count, length, middle_of(desk, WIDTH, length))[0])
     dark = max(1e-6, look_along(desk, work, count, length, middle_of(desk, OPACITY, length))[1])
@@ -320,7 +339,7 @@ def read_brush(
         read_lights(desk, readings)
         return step + 1
     if step < EVENNESS:
-        read_tapers(desk, work, step - TAPERS, times, readings)
+        read_tapers(desk, work, given, step - TAPERS, times, readings)
         return step + 1
     times = min(LEAST_TIMES, FINEST / largest(given[0]))
     take_brush(whole, given, times)

@@ -10,7 +10,7 @@ import math
 
 from numba import float32, float64, int32
 
-from ...brush import BRUSH
+from ...record import BRUSH
 from ..corners import MILDEST, SPAN, UNKNOWN, hold_point, is_corner, measure_turns
 from ..hand import CLOSE, DROPPED, MERGED, take
 from ..line import begin_line, compact_even, follow, open_end

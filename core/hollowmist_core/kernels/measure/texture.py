@@ -48,8 +48,10 @@ def edge_at(desk, work, count, x):
 
 @helper
 def period_of(desk):
-    """Mean distance, px, from stamp to stamp on the probe on the sheet."""
-    state = desk[0][0]
+    """Mean distance, px, from stamp to stamp on the probe on the sheet; where the line is swept, as they would lie."""
+    state, brush = desk[0][0], desk[1][0]
+    if brush.swept:
+        return max(0.5, float(brush.spacing * brush.size))
     return max(0.5, float(state.next_s) / max(1, state.stamp_index))
 
 

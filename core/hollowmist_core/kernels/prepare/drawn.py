@@ -2,7 +2,8 @@
 
 from numba import float32, int32, void
 
-from ..records import LAYER, STROKE, TILE, TILE_AREA
+from ..ink import DEEP, high_part
+from ..records import LAYER_REST, STROKE, TILE, TILE_AREA
 from ..registry import array, kernel
 from ..sheet import tile_count
 
@@ -16,14 +17,14 @@ def layer_ink(strokes, maps, cells, out):
     for i in range(state.sheet_width * state.sheet_height):
         out[i] = float32(0)
     for tile in range(tile_count(state)):
-        slot = maps[LAYER * tile_count(state) + tile]
+        slot = maps[LAYER_REST * tile_count(state) + tile]
         if slot < 0:
             continue
         left, top = tile % state.columns * TILE, tile // state.columns * TILE
         for y in range(min(TILE, state.sheet_height - top)):
             for x in range(min(TILE, state.sheet_width - left)):
                 pixel = cells[slot * TILE_AREA + y * TILE + x]
-                out[(top + y) * state.sheet_width + left + x] = float32(int32(pixel >> 24)) / float32(255)
+                out[(top + y) * state.sheet_width + left + x] = high_part(pixel) / DEEP
 
 
 @kernel(void, array("f4"), array("f4"), array("f4"), array("f4"), int32)

@@ -10,9 +10,19 @@ import math
 from numba import float32, int32
 
 from ..registry import helper
+from .repeat import straighten
 
-CUT, BLEND = 0, 1
+CUT, BLEND, REPEAT, GROW = 0, 1, 2, 3
 BOTH, ACROSS, DOWN = 0, 1, 2
+AROUND = 4
+"""Places to either side of a cut whose steps tell what a step is like there."""
+
+SLIP = 2
+"""Courses that lie so many px off, along or aside, are whole to the eye."""
+
+ZONE = 2
+"""Places to either side of a cut over which it may change from one picture to the other."""
+
 FEATHER = 1.5
 """Half width, px, of the change along a cut."""
 
@@ -23,6 +33,18 @@ ONE = float32(1)
 def band_of(side, share):
     """Width of the band that closing gives up, px; a picture keeps at least half of its side."""
     return max(2, min(side // 2, int(share * side))) if side >= 8 else 0
+
+
+@helper
+def least_before(costs, band, line, i):
+    """The least cost of the line before among the places that a path may come from to place `i`."""
+    before = (line - 1) * band
+    least = costs[before + i]
+    if i > 0:
+        least = min(least, costs[before + i - 1])
+    if i < band - 1:
+        least = min(least, costs[before + i + 1])
+    return least
 
 
 @helper
@@ -37,13 +59,7 @@ def cheapest(image, base, over, row, step, line_step, band, lines, costs, closed
             gap = image[base + at + i * step] - image[over + at + i * step]
             cost = gap * gap
             if line > 0:
-                before = (line - 1) * band
-                least = costs[before + i]
-                if i > 0:
-                    least = min(least, costs[before + i - 1])
-                if i < band - 1:
-                    least = min(least, costs[before + i + 1])
-                cost += least
+                cost += least_before(costs, band, line, i)
             elif closed and i != start:
                 cost = float32(1e9)
             costs[line * band + i] = cost
@@ -80,8 +96,74 @@ def mean_of(image, start, line_step, step, lines, count):
 
 
 @helper
-def close_along(image, out, side, lines, step, line_step, to_step, to_line_step, band, way, closes, scratch):
+def near_step(image, row, step, side, at, reach):
+    """Mean step between neighbours along a line of `side` places, within `reach` places of one."""
+    first, past = max(0, at - reach), min(side - 1, at + reach)
+    total = float32(0)
+    for i in range(first, past):
+        total += abs(image[row + (i + 1) * step] - image[row + i * step])
+    return total / float32(max(1, past - first))
+
+
+@helper
+def usual_course(image, side, lines, step, line_step, period):
+    """How much a picture differs from itself one period on, or from its neighbours if that is more: mean square."""
+    inside, near, count = 0.0, 0.0, 0
+    for line in range(lines):
+        row = line * line_step
+        for i in range(side - period):
+            away = image[row + (i + period) * step] - image[row + i * step]
+            inside += away * away
+            away = image[row + (i + 1) * step] - image[row + i * step]
+            near += away * away
+            count += 1
+    # What a shift by one pixel makes of it, nobody sees.
+    return max(inside, near) / max(1, count)
+
+
+@helper
+def course_across(image, side, lines, step, line_step, kept, path, period, along, aside):
+    """How much a pattern differs across the cut from its next course, moved by (along, aside) px: mean square."""
+    total, count = 0.0, 0
+    for line in range(max(0, -aside), min(lines, lines - aside)):
+        row = line * line_step
+        at = int(path[line])
+        for i in range(max(0, at - period - along), at):
+            there = i + period + along
+            if 0 <= there < side and kept + i < side:
+                away = image[row + (kept + i) * step] - image[row + aside * line_step + there * step]
+                total += away * away
+                count += 1
+    return total / max(1, count)
+
+
+@helper
+def course_step(image, side, lines, step, line_step, kept, path, period):
+    """How much more a pattern differs from its next course across the cut than elsewhere; 0 where it has no courses.
+
+    A cut through bricks can be without a step, and yet everybody sees the bricks that it halved: what lies one period
+    before the cut is compared with what lies behind it (root mean square), against the same inside, or against the
+    steps between neighbours where those are larger. Courses that lie `SLIP` px off are whole to the eye.
+    """
+    if period <= 0 or kept < 2 * period:
+        return float32(0)
+    usual = usual_course(image, side, lines, step, line_step, period)
+    least = 1e30
+    for along in range(-SLIP, SLIP + 1):
+        for aside in range(-SLIP, SLIP + 1):
+            least = min(least, course_across(image, side, lines, step, line_step, kept, path, period, along, aside))
+    return float32(math.sqrt(least / usual)) if usual > 1e-9 else float32(0)
+
+
+@helper
+def close_along(
+    image, out, side, lines, step, line_step, to_step, to_line_step, band, way, closes, period, cuts, scratch
+):
     """Close one direction: `side` pixels in each of `lines` lines become side - band.
+
+    To `cuts` is added the step across the cut, pixel by pixel along it, and what neighbours around it do (a slow change
+    counts as a cut in its middle); then what `course_step` says. `period` is
+    the picture's own along this direction, px, 0 where it has none.
 
     Place 0 of a line then goes on from its last place. With `closes` the cut ends where it began,
     because the lines themselves wrap.
@@ -117,6 +199,15 @@ def close_along(image, out, side, lines, step, line_step, to_step, to_line_step,
                     value = mean + ((value - mean) * share + (over - mean) * (ONE - share)) / keep
                     value = min(ONE, max(float32(0), value))
             out[to_row + i * to_step] = value
+    for line in range(lines):
+        at = int(path[line]) if way == CUT else band // 2
+        cuts[0] += near_step(out, line * to_line_step, to_step, kept, at, ZONE)
+        for place in (at, kept + at):
+            cuts[1] += float32(0.5) * near_step(image, line * line_step, step, side, place, AROUND)
+    if way == BLEND:
+        for line in range(lines):
+            path[line] = float32(band // 2)
+    cuts[2] = course_step(image, side, lines, step, line_step, kept, path, period)
 
 
 @helper
@@ -128,24 +219,50 @@ def closed_size(width, height, share, axes):
 
 
 @helper
-def close_seam(image, out, width, height, scratch, way, share, axes):
-    """Close the seam across, down, or both. `scratch` holds two pictures."""
-    wide, high = closed_size(width, height, share, axes)
-    if axes == DOWN or wide == width:
-        between = out if axes == ACROSS else scratch[: wide * height]
-        for i in range(wide * height):
-            between[i] = image[i]
+def crop_along(image, out, width, wide, high):
+    """The upper left part of a picture."""
+    for y in range(high):
+        for x in range(wide):
+            out[y * wide + x] = image[y * width + x]
+
+
+@helper
+def close_seam(image, out, width, height, wide, high, scratch, way, share, axes, periods, spans, cuts):
+    """Close the seam across, down, or both: a tile of `wide` x `high` px is left, whose sides overlap by a band.
+
+    `scratch` holds two pictures. `periods` are the picture's own, across and down, px, and `spans` what `wide` and
+    `high` are in the first and the last third, where they are whole numbers of those. `cuts` receives, across and then
+    down, the step across the cut, what neighbours around it do, and what `course_step` says.
+    """
+    cutting = CUT if way == REPEAT else way
+    for k in range(6):
+        cuts[k] = float32(0)
+    straight = scratch[: width * height]
+    between = scratch[width * height : width * height + wide * height]
+    rest = scratch[width * height + wide * height :]
+    band = min(width - wide, band_of(width, share))
+    if axes == DOWN or band < 1:
+        crop_along(image, between, width, wide, height)
+    elif way == REPEAT:
+        straighten(image, straight, width, height, 1, width, wide, spans[0:2])
+        close_along(
+            straight, between, wide + band, height, 1, width, 1, wide, band, cutting, False, periods[0], cuts[0:3], rest
+        )
     else:
-        between = out if axes == ACROSS else scratch[: wide * height]
-        rest = scratch[wide * height :]
-        close_along(image, between, width, height, 1, width, 1, wide, width - wide, way, False, rest)
-    if axes == ACROSS:
+        close_along(
+            image, between, wide + band, height, 1, width, 1, wide, band, cutting, False, periods[0], cuts[0:3], rest
+        )
+    band = min(height - high, band_of(height, share))
+    if axes == ACROSS or band < 1:
+        crop_along(between, out, wide, wide, high)
         return
-    if high == height:
-        for i in range(wide * high):
-            out[i] = between[i]
-        return
-    close_along(between, out, height, wide, wide, 1, wide, 1, height - high, way, True, scratch[wide * height :])
+    if way == REPEAT:
+        straighten(between, straight, height, wide, wide, 1, high, spans[2:4])
+        close_along(
+            straight, out, high + band, wide, wide, 1, wide, 1, band, cutting, True, periods[1], cuts[3:6], rest
+        )
+    else:
+        close_along(between, out, high + band, wide, wide, 1, wide, 1, band, cutting, True, periods[1], cuts[3:6], rest)
 
 
 @helper

@@ -5,13 +5,15 @@ numbers its values.
 """
 
 import numpy as np
-from numba import int32, void
+from numba import float32, int32, void
 
-from ..registry import array, kernel
+from ..registry import array, helper, kernel
 from .blur import blur, sharpen
 from .cutout import FLOOD, content_box, copy_part, cut_brightness, cut_flood, fade_edge
+from .quilt import grow, grown_side, read_courses
+from .repeat import period_of, whole_periods
 from .reshape import MOST, combine, flip, mirror, resize, rotate, shift, turned_size
-from .seam import close_seam, closed_size, settle
+from .seam import ACROSS, DOWN, GROW, REPEAT, band_of, close_seam, closed_size, settle
 from .tone import even_light, invert, levels
 
 KINDS = (
@@ -66,17 +68,49 @@ STEP = np.dtype(
         ("left", "i4"),
         ("top", "i4"),
         ("point_count", "i4"),
+        ("cuts", "f4", (6,)),
+        ("periods", "i4", (2,)),
+        ("spans", "f4", (4,)),
         ("points", "f4", (2 * MOST_POINTS,)),
         ("values", "f4", (VALUES,)),
     ]
 )
 """A step: what it is, whether its picture is a tile, the size it finds and the size it leaves, where it
-crops, points (shares of width and height), and the values of its settings in order."""
+crops; of a closing, across and then down, what lies apart across its cut, what neighbours around it do and how much
+more a course differs from the next there; the picture's own periods, px, and what spans as many of them as the tile
+has; points (shares
+of width and height), and the values of its settings in order."""
 
 
-@kernel(void, array(STEP), array("f4"))
-def size_step(steps, image):
-    """Write the size that a step leaves, from the size it finds and, for a crop, from the picture."""
+@helper
+def size_closed(step, image, likes):
+    """Write the size that closing a seam leaves: of whole periods, of whole patches, or less by the overlap."""
+    width, height, v = step.width, step.height, step.values
+    way, axes = int(v[0]), int(v[2])
+    wide, high = closed_size(width, height, v[1], axes)
+    step.periods[0] = period_of(image, width, height, 1, width, likes)
+    step.periods[1] = period_of(image, height, width, width, 1, likes)
+    if way == REPEAT:
+        wide = high = 0
+        if axes != DOWN:
+            wide = whole_periods(image, width, height, 1, width, band_of(width, v[1]), step.periods[0], step.spans[0:2])
+        if axes != ACROSS:
+            high = whole_periods(
+                image, height, width, width, 1, band_of(height, v[1]), step.periods[1], step.spans[2:4]
+            )
+        # A direction without a period stays open.
+        wide, high = wide if wide > 0 else width, high if high > 0 else height
+    elif way == GROW:
+        wide = high = grown_side(int(v[3]), width, height)
+    step.to_width, step.to_height = wide, high
+
+
+@kernel(void, array(STEP), array("f4"), array("f4"))
+def size_step(steps, image, scratch):
+    """Write the size that a step leaves, from the size it finds and, for some, from the picture.
+
+    `scratch` has room for a line of the picture.
+    """
     step = steps[0]
     width, height, v = step.width, step.height, step.values
     wide, high = int32(width), int32(height)
@@ -103,9 +137,46 @@ def size_step(steps, image):
         wide = max(int32(1), int32(width * v[0] / longest + 0.5))
         high = max(int32(1), int32(height * v[0] / longest + 0.5))
     elif step.kind == CLOSE:
-        a, b = closed_size(width, height, v[1], int(v[2]))
-        wide, high = int32(a), int32(b)
+        size_closed(step, image, scratch)
+        return
     step.to_width, step.to_height = wide, high
+
+
+@helper
+def close(step, image, out, scratch):
+    """Close a seam in one of the four ways."""
+    width, height, v = step.width, step.height, step.values
+    way, axes = int(v[0]), int(v[2])
+    wide, high = step.to_width, step.to_height
+    if way == GROW:
+        for k in range(6):
+            step.cuts[k] = float32(0)
+        grow(image, out, width, height, wide, int(v[3]), int32(v[4]), step.cuts, scratch)
+        read_courses(image, out, width, height, wide, step.periods, step.cuts)
+        settle(out, wide, high, scratch, 0)
+        return
+    close_seam(
+        image,
+        out,
+        width,
+        height,
+        wide,
+        high,
+        scratch,
+        way,
+        v[1],
+        axes,
+        step.periods,
+        step.spans,
+        step.cuts,
+    )
+    # Along a direction that stayed open nothing is moved: its seam would come to lie in the middle.
+    if wide < width and high < height:
+        settle(out, wide, high, scratch, axes)
+    elif wide < width:
+        settle(out, wide, high, scratch, ACROSS)
+    elif high < height:
+        settle(out, wide, high, scratch, DOWN)
 
 
 @kernel(void, array(STEP), array("f4"), array("f4"), int32, int32, array("f4"), array("f4"))
@@ -147,7 +218,6 @@ def run_step(steps, image, other, other_width, other_height, out, scratch):
     elif step.kind == SHIFT:
         shift(image, out, width, height, int(v[0] * width + 0.5), int(v[1] * height + 0.5))
     elif step.kind == CLOSE:
-        close_seam(image, out, width, height, scratch, int(v[0]), v[1], int(v[2]))
-        settle(out, step.to_width, step.to_height, scratch, int(v[2]))
+        close(step, image, out, scratch)
     elif step.kind == COMBINE:
         combine(image, out, width, height, other, other_width, other_height, int(v[0]), v[1], v[2], v[3], v[4])

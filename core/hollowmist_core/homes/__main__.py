@@ -1,0 +1,36 @@
+"""Compile both homes and write the generated TypeScript: `python -m hollowmist_core.homes MODULE.wasm LAYOUT.ts`.
+
+With HOLLOWMIST_BOUNDS_CHECK set, and without arguments, only the library for the fuzz is made: what inks, with every
+access to an array checked.
+"""
+
+import json
+import sys
+from pathlib import Path
+
+from ..kernels.compiled import CHECKED, KEPT, library_path
+from .compiling import compile_units
+from .linking import link_library, link_module
+from .units import INKING
+
+
+def main(module_path: str, layout_path: str) -> None:
+    """Compile, link, and write both files."""
+    folders = compile_units(KEPT / "objects")
+    exports = [name for folder in folders for name in json.loads((folder / "exports.json").read_text())]
+    link_module([folder / "tablet.o" for folder in folders], exports, Path(module_path))
+    link_library([folder / "server.o" for folder in folders], library_path())
+    from .layout import typescript
+
+    Path(layout_path).write_text(typescript(), encoding="utf-8")
+    print(f"  {module_path}: {Path(module_path).stat().st_size / 1024:.0f} KB")
+
+
+def make_checked() -> None:
+    """Compile the kernels that ink, every access to an array checked."""
+    folders = compile_units(KEPT / "objects-checked", INKING)
+    link_library([folder / "server.o" for folder in folders], library_path())
+
+
+if __name__ == "__main__":
+    make_checked() if CHECKED else main(*sys.argv[1:])

@@ -1,0 +1,40 @@
+"""Linking: the units' objects become the tablet's module and the server's library."""
+
+import os
+import subprocess
+import tempfile
+from pathlib import Path
+
+from .objects import HOST_FUNCTIONS
+
+
+def link_module(objects: list[Path], exports: list[str], path: Path) -> None:
+    """Link WebAssembly objects to one module."""
+    path.parent.mkdir(parents=True, exist_ok=True)
+    with tempfile.NamedTemporaryFile("w", suffix=".txt") as lent:
+        # Instructions too can end as calls (a float remainder as fmod); the linker lets only these through.
+        lent.write("\n".join(name + kind for name in sorted(HOST_FUNCTIONS) for kind in ("", "f")))
+        lent.flush()
+        subprocess.run(
+            [
+                "wasm-ld",
+                "--no-entry",
+                f"--allow-undefined-file={lent.name}",
+                "--strip-all",
+                "--export=__heap_base",
+                "-O2",
+                *(f"--export={name}" for name in exports),
+                "-o",
+                path,
+                *objects,
+            ],
+            check=True,
+        )
+
+
+def link_library(objects: list[Path], path: Path) -> None:
+    """Link native objects to a shared library. It appears whole or not at all; others are removed."""
+    path.parent.mkdir(parents=True, exist_ok=True)
+    made = path.with_suffix(f".{os.getpid()}")
+    subprocess.run(["cc", "-shared", "-Wl,--no-undefined", "-o", made, *objects, "-lm"], check=True)
+    made.replace(path)

@@ -1,0 +1,87 @@
+"""Units: the files of kernels, each compiled on its own and again only when something that it hangs on changed."""
+
+import ast
+import hashlib
+from functools import cache
+from importlib.metadata import version
+from pathlib import Path
+
+PACKAGE = Path(__file__).parents[1]
+
+UNITS = (
+    "measure.readings",
+    "stroke",
+    "prepare.steps",
+    "generate.generators",
+    "lay",
+    "ink",
+    "images",
+    "prepare.figures",
+    "measure.steadied",
+    "hand",
+    "curve",
+    "derive",
+    "fitting",
+    "prepare.mend",
+    "prepare.tone",
+    "prepare.drawn",
+    "sheet",
+)
+"""Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
+
+
+INKING = ("stroke", "ink", "images", "derive", "sheet")
+"""Those that a stroke needs."""
+
+
+def modules_in(node: ast.ImportFrom, package: tuple[str, ...]) -> list[tuple[str, ...]]:
+    """Modules of ours, as parts of their dotted names, that an import of a module in `package` may read."""
+    if not node.level:
+        return []
+    base = package[: len(package) - node.level + 1]
+    if node.module:
+        base += tuple(node.module.split("."))
+    return [base, *((*base, alias.name) for alias in node.names)]
+
+
+@cache
+def imported(file: Path) -> frozenset[Path]:
+    """Files of the package that a file imports, directly."""
+    package = file.relative_to(PACKAGE).parts[:-1]
+    found = set()
+    for node in ast.walk(ast.parse(file.read_bytes())):
+        if isinstance(node, ast.ImportFrom):
+            for parts in modules_in(node, package):
+                path = PACKAGE.joinpath(*parts)
+                found.update(one for one in (path.with_suffix(".py"), path / "__init__.py") if parts and one.is_file())
+    return frozenset(found)
+
+
+def hangs_on(file: Path) -> set[Path]:
+    """A file and all files of the package that it imports, directly or not."""
+    seen, waiting = set(), [file]
+    while waiting:
+        one = waiting.pop()
+        if one not in seen:
+            seen.add(one)
+            waiting.extend(imported(one))
+    return seen
+
+
+def file_of(unit: str) -> Path:
+    """The file of a unit."""
+    return PACKAGE.joinpath("kernels", *unit.split(".")).with_suffix(".py")
+
+
+def digest(files) -> str:
+    """A hash over files, and over the compilers that read them."""
+    found = hashlib.sha256(f"numba {version('numba')} llvmlite {version('llvmlite')}".encode())
+    for file in sorted(files):
+        found.update(str(file.relative_to(PACKAGE)).encode() + b"\0" + file.read_bytes() + b"\0")
+    return found.hexdigest()[:24]
+
+
+def unit_digest(unit: str) -> str:
+    """A hash over all that a unit's objects are made of."""
+    makers = [PACKAGE / "homes" / name for name in ("lowering.py", "objects.py")]
+    return digest({*hangs_on(file_of(unit)), *makers, PACKAGE / "kernels" / "registry.py"})

@@ -1,0 +1,331 @@
+"""Sweep: a piece of the line filled in closed form, as ever closer stamps would fill it.
+
+A round tip leaves the union of the circles between two of linear radius: two caps and the strip between their outer
+tangents. A flat one is round in its own frame, stretched by what it is flat. A tip with straight faces leaves the
+convex hull of its two ends: those faces, each where it reaches farthest, and the two edges that a corner draws. (Ends
+with different turns are taken at their mean.)
+"""
+
+import math
+
+from numba import float32, int32
+
+from .cover import box_of, fade, reach_of, smoothness_of
+from .grain import bite_row, grain_tile
+from .lay import LANES, ink_capped_row
+from .records import TILE, TILE_AREA
+from .registry import helper
+from .sheet import claim_ink
+from .tip import ELLIPSE
+from .track import FROM, TO
+from .weight import OPACITY
+
+HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
+TINY = float32(1e-12)
+STRAIGHT_ON = float32(0.7)
+"""Cosine of the sharpest bend at which a piece counts on what the one before it left."""
+
+STEEP = float32(0.999)
+"""Most that a piece's radius may change by per length: beyond, one end holds the other."""
+
+
+@helper
+def piece_of(a, b):
+    """A piece in its tip's own frame: turn and flatness of that, the line from its first end to its last, their radii.
+
+    Returns (cos, sin, times that the short side is shorter, length, direction x, direction y, first radius, change of
+    radius per length), device px along the long side.
+    """
+    cos, sin = a.cos + b.cos, a.sin + b.sin
+    size = math.sqrt(cos * cos + sin * sin)
+    if size > float32(1e-3):
+        cos, sin = cos / size, sin / size
+    else:
+        cos, sin = a.cos, a.sin
+    flat = (a.major + b.major) / (a.minor + b.minor)
+    dx, dy = b.x - a.x, b.y - a.y
+    x, y = dx * cos + dy * sin, (dy * cos - dx * sin) * flat
+    length = math.sqrt(x * x + y * y)
+    if length < float32(1e-4):
+        return cos, sin, flat, float32(0), ONE, float32(0), max(a.major, b.major), float32(0)
+    change = min(STEEP, max(-STEEP, (b.major - a.major) / length))
+    return cos, sin, flat, length, x / length, y / length, a.major, change
+
+
+@helper
+def round_row(row, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change):
+    """Coverage of a swept round or flat tip along one row, and the ink there; (u, v) from the first end, along the
+    piece and beside it, in the tip's frame, at the first pixel.
+
+    The circle that covers a place most is the one whose edge is farthest from it: for a hard edge in px, for a soft one
+    in radii.
+    """
+    _, _, flat, length, x, y, radius, change = piece
+    hard = TWO * softness * (radius + HALF * change * length) <= ONE
+    lean = change / math.sqrt(ONE - change * change)
+    flatter = flat * flat
+    for i in range(count):
+        k = float32(int32(i))
+        along, beside = u + du * k, v + dv * k
+        if hard:
+            t = along + abs(beside) * lean
+        else:
+            t = along + beside * beside * change / max(TINY, radius + change * along)
+        t = min(length, max(float32(0), t))
+        ahead = along - t
+        away = math.sqrt(max(TINY, ahead * ahead + beside * beside))
+        r = radius + change * t
+        # How fast the distance changes per px: in the flat direction it was stretched.
+        nx, ny = ahead * x - beside * y, ahead * y + beside * x
+        steep = math.sqrt(nx * nx + ny * ny * flatter) / away
+        row[i] = fade((r - away) / max(TWO * softness * r, max(steep, TINY)), smoothness)
+        inks[i] = first_ink + ink_change * t
+
+
+@helper
+def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change):
+    """Fill one row of a swept round tip that no grain bites. Most brushes come this way: the loops hold nothing but
+    local numbers, so that they become vector instructions."""
+    _, _, _, length, _, _, radius, change = piece
+    if TWO * softness * (radius + HALF * change * length) <= ONE:
+        lean = change / math.sqrt(ONE - change * change)
+        for i in range(count):
+            k = float32(int32(i))
+            along, beside = u + du * k, v + dv * k
+            t = min(length, max(float32(0), along + abs(beside) * lean))
+            ahead = along - t
+            c = fade(radius + change * t - math.sqrt(ahead * ahead + beside * beside), smoothness)
+            row[i] = max(row[i], (first_ink + ink_change * t) * c)
+    else:
+        spread = TWO * softness
+        for i in range(count):
+            k = float32(int32(i))
+            along, beside = u + du * k, v + dv * k
+            t = along + beside * beside * change / max(TINY, radius + change * along)
+            t = min(length, max(float32(0), t))
+            ahead = along - t
+            r = radius + change * t
+            away = math.sqrt(ahead * ahead + beside * beside)
+            row[i] = max(row[i], (first_ink + ink_change * t) * fade((r - away) / max(spread * r, ONE), smoothness))
+
+
+@helper
+def corner_of(brush, k):
+    """Corner between a face of the tip and the next, where its faces are 1 from its centre."""
+    j = k + 1 if k + 1 < brush.faces else 0
+    ax, ay, bx, by = brush.face_x[k], brush.face_y[k], brush.face_x[j], brush.face_y[j]
+    det = ax * by - ay * bx
+    return (by - ay) / det, (ax - bx) / det
+
+
+@helper
+def face_row(row, count, x, y, dx, dy, nx, ny, reach, steep, softness, smoothness):
+    """Lower a row to the coverage under one face: where (nx, ny) comes to `reach` is its edge."""
+    per_fade = ONE / max(TWO * softness, steep)
+    f, df = x * nx + y * ny, dx * nx + dy * ny
+    for i in range(count):
+        row[i] = min(row[i], fade((reach - (f + df * float32(int32(i)))) * per_fade, smoothness))
+
+
+@helper
+def faced_row(row, count, x, y, dx, dy, ends, sides, brush, softness, smoothness):
+    """Coverage of a swept tip with straight faces along one row.
+
+    (x, y) is the first pixel in the tip's frame, in halves of its mean sides; `ends` are both ends' centres and sizes
+    there, `sides` one over its mean half sides, px.
+    """
+    ax, ay, ar, bx, by, br = ends
+    inv_major, inv_minor = sides
+    for i in range(count):
+        row[i] = ONE
+    left = right = float32(0)
+    lx = ly = rx = ry = float32(0)
+    wx, wy = bx - ax, by - ay
+    for k in range(brush.faces):
+        nx, ny = brush.face_x[k], brush.face_y[k]
+        gx, gy = nx * inv_major, ny * inv_minor
+        reach = max(ax * nx + ay * ny + ar, bx * nx + by * ny + br)
+        face_row(row, count, x, y, dx, dy, nx, ny, reach, math.sqrt(gx * gx + gy * gy), softness, smoothness)
+        cx, cy = corner_of(brush, k)
+        side = wx * cy - wy * cx
+        if k == 0 or side > left:
+            left, lx, ly = side, cx, cy
+        if k == 0 or side < right:
+            right, rx, ry = side, cx, cy
+    # The edges that the outermost corners draw.
+    for k in range(2):
+        cx, cy = (lx, ly) if k == 0 else (rx, ry)
+        sx, sy = ax + cx * ar, ay + cy * ar
+        ex, ey = bx + cx * br - sx, by + cy * br - sy
+        nx, ny = (-ey, ex) if k == 0 else (ey, -ex)
+        # Its normal is as long as that of a face: the middle of the piece lies 1 beneath it.
+        inner = (sx - HALF * (ax + bx)) * nx + (sy - HALF * (ay + by)) * ny
+        if inner > float32(1e-6):
+            nx, ny = nx / inner, ny / inner
+            gx, gy = nx * inv_major, ny * inv_minor
+            reach = sx * nx + sy * ny
+            face_row(row, count, x, y, dx, dy, nx, ny, reach, math.sqrt(gx * gx + gy * gy), softness, smoothness)
+
+
+@helper
+def is_bitten(a, b, brush):
+    """Whether the grain matters to a piece."""
+    return brush.grain_image >= 0 and max(a.bite, b.bite) > float32(0)
+
+
+@helper
+def reach_behind(state, piece, reach, first):
+    """How far before its first end a piece is to be filled, device px along it.
+
+    What went before left all but the wedge that a bend opens on its outer side, and what a growing radius adds.
+    """
+    _, _, _, _, x, y, radius, change = piece
+    cosine = state.swept_x * x + state.swept_y * y
+    if first or cosine < STRAIGHT_ON:
+        return reach
+    sine = math.sqrt(max(float32(0), ONE - cosine * cosine))
+    return min(reach, reach * sine + max(float32(0), change) * reach * reach / max(HALF, radius) + TWO)
+
+
+@helper
+def reach_ahead(piece, reach, last):
+    """How far past its last end a piece is to be filled: what comes next begins there."""
+    _, _, _, length, _, _, radius, change = piece
+    if last:
+        return reach
+    thin = max(HALF, radius + change * length)
+    return min(reach, max(float32(0), -change) * reach * reach / thin + TWO)
+
+
+@helper
+def row_span(dy, low, high, along_x, along_y, beside_x, beside_y, strip):
+    """Where a row at a height over a piece's first end crosses its strip, within `low` to `high`, device px; the first
+    is larger than the last where it misses it. `strip` is (how far beside, how far behind, how far ahead)."""
+    beside, behind, ahead = strip
+    if abs(beside_x) > float32(1e-6):
+        one, two = (-beside - dy * beside_y) / beside_x, (beside - dy * beside_y) / beside_x
+        low, high = max(low, min(one, two)), min(high, max(one, two))
+    elif abs(dy * beside_y) > beside:
+        return ONE, float32(0)
+    if abs(along_x) > float32(1e-6):
+        one, two = (-behind - dy * along_y) / along_x, (ahead - dy * along_y) / along_x
+        low, high = max(low, min(one, two)), min(high, max(one, two))
+    elif dy * along_y < -behind or dy * along_y > ahead:
+        return ONE, float32(0)
+    return low, high
+
+
+@helper
+def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, soft, bites):
+    """Fill one row of a piece: (dx, dy) from its first end to the first pixel, (u, v) along it and beside it there.
+
+    `bites` is the grain under the row, empty where none bites.
+    """
+    a, b = stamps[FROM], stamps[TO]
+    softness, smoothness = soft
+    first_ink, last_ink = a.flow * a.cap, b.flow * b.cap
+    length = piece[3]
+    ink_change = (last_ink - first_ink) / length if length > float32(0) else float32(0)
+    if brush.round and len(bites) == 0:
+        lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
+        return
+    cover, inks = state.cover[:count], state.caps[:count]
+    if a.tip == ELLIPSE:
+        round_row(cover, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
+    else:
+        faced_piece_row(cover, count, dx, dy, piece, a, b, brush, softness, smoothness)
+        for i in range(count):
+            inks[i] = (first_ink + last_ink) * HALF
+    if len(bites) > 0:
+        bite_row(cover, inks, bites, count, a, brush)
+        ink_capped_row(row, cover, inks, count, a, False)
+    else:
+        for i in range(count):
+            row[i] = max(row[i], inks[i] * cover[i])
+
+
+@helper
+def sweep_in_tile(state, stamps, brush, piece, strip, soft, pool, slot, grain_slot, corner_x, corner_y, box):
+    """Fill the part of a piece that lies in a tile; `box` is its rectangle on the sheet, device px."""
+    a = stamps[FROM]
+    cos, sin, flat, _, px, py, _, _ = piece
+    # A piece's frame: along it and beside it, in the tip's frame, whose short side is stretched.
+    along_x, along_y = cos * px - sin * flat * py, sin * px + cos * flat * py
+    beside_x, beside_y = -cos * py - sin * flat * px, cos * flat * px - sin * py
+    left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
+    start = a.x - float32(corner_x)
+    for line in range(max(0, box[1] - corner_y), min(TILE, box[3] - corner_y)):
+        dy = float32(line + corner_y) + HALF - a.y
+        low, high = row_span(dy, left, right, along_x, along_y, beside_x, beside_y, strip)
+        if low > high:
+            continue
+        first = max(int32(0), int32(math.floor(start + low - HALF))) & -LANES
+        past = (min(int32(TILE), int32(math.ceil(start + high + HALF))) + LANES - 1) & -LANES
+        if first >= past:
+            continue
+        count = past - first
+        dx = float32(first) + HALF - start
+        u, v = dx * along_x + dy * along_y, dx * beside_x + dy * beside_y
+        inner = line * TILE + first
+        row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
+        at = grain_slot * TILE_AREA + inner
+        bites = pool[at : at + count] if grain_slot >= 0 else pool[0:0]
+        fill_row(row, count, dx, dy, u, v, along_x, beside_x, state, stamps, brush, piece, soft, bites)
+
+
+@helper
+def faced_piece_row(cover, count, dx, dy, piece, a, b, brush, softness, smoothness):
+    """`faced_row` of a piece: (dx, dy) from its first end to the first pixel, device px."""
+    cos, sin = piece[0], piece[1]
+    major, minor = (a.major + b.major) * HALF, (a.minor + b.minor) * HALF
+    inv_major, inv_minor = ONE / major, ONE / minor
+    x, y = (dx * cos + dy * sin) * inv_major, (dy * cos - dx * sin) * inv_minor
+    wx, wy = b.x - a.x, b.y - a.y
+    bx, by = (wx * cos + wy * sin) * inv_major, (wy * cos - wx * sin) * inv_minor
+    ends = (float32(0), float32(0), a.major * inv_major, bx, by, b.major * inv_major)
+    sides = (inv_major, inv_minor)
+    faced_row(cover, count, x, y, cos * inv_major, -sin * inv_minor, ends, sides, brush, softness, smoothness)
+
+
+@helper
+def strip_of(state, brush, stamps, piece, first, last):
+    """How far a piece is to be filled beside it, before its first end and past it, device px."""
+    a, b = stamps[FROM], stamps[TO]
+    reach = max(reach_of(a) * a.major, reach_of(b) * b.major) + ONE
+    if a.tip != ELLIPSE:
+        # To the corners.
+        reach *= TWO
+    # Darker ink covers what is lighter as far as the tip reaches.
+    fades = state.tapers[OPACITY].length > float32(0) or state.tapers[OPACITY + 1].length > float32(0)
+    if fades or not brush.steady:
+        return reach, reach, piece[3] + reach
+    return reach, reach_behind(state, piece, reach, first), piece[3] + reach_ahead(piece, reach, last)
+
+
+@helper
+def sweep(state, stamps, brush, first, last, plane, surface, sources):
+    """Fill the piece between stamps `FROM` and `TO` on a plane of the sheet, claiming tiles as it needs them.
+
+    `first` and `last` tell whether the stroke begins and ends with it.
+    """
+    a, b = stamps[FROM], stamps[TO]
+    left, top, right, bottom = box_of(state, a, sources.images)
+    other_left, other_top, other_right, other_bottom = box_of(state, b, sources.images)
+    box = (min(left, other_left), min(top, other_top), max(right, other_right), max(bottom, other_bottom))
+    piece = piece_of(a, b)
+    strip = strip_of(state, brush, stamps, piece, first, last)
+    state.swept_x, state.swept_y = piece[4], piece[5]
+    if box[0] >= box[2] or box[1] >= box[3]:
+        return
+    soft = ((a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF)
+    bitten = is_bitten(a, b, brush)
+    pool = surface.pool
+    for row in range(box[1] // TILE, (box[3] - 1) // TILE + 1):
+        for column in range(box[0] // TILE, (box[2] - 1) // TILE + 1):
+            tile = row * state.columns + column
+            slot = claim_ink(state, surface, plane, tile)
+            grain_slot = grain_tile(state, brush, sources, surface, tile) if bitten else int32(-1)
+            if slot < 0 or (bitten and grain_slot < 0):
+                continue
+            x, y = column * TILE, row * TILE
+            sweep_in_tile(state, stamps, brush, piece, strip, soft, pool, slot, grain_slot, x, y, box)

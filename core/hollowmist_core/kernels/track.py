@@ -1,0 +1,136 @@
+"""Track: the line in pieces, between the path and the ink.
+
+A piece is as long as the path stays straight and what the brush does along it changes evenly; its ends are stamps.
+How long it is depends on the stroke alone, never on the portions in which its samples came.
+"""
+
+import math
+
+from numba import float32, int32
+
+from .line import place_at, set_along
+from .registry import helper
+from .respond import listen
+from .tip import STROKE_TURN, set_stamp
+
+LONGEST = 12.0
+"""Longest piece, sheet px."""
+
+SHORTEST = 0.5
+"""A piece that changes unevenly is halved down to this length, sheet px."""
+
+CHORD = 0.04
+"""How far the path may lie beside a piece, sheet px: a piece is the same one at every scale."""
+
+EVEN_WIDTH = float32(0.04)
+"""How far a half width in a piece's middle may be from the mean of its ends, device px."""
+
+EVEN_INK = float32(0.002)
+"""The same for the ink, 0..1, and for the softness."""
+
+EVEN_BITE = float32(0.02)
+"""How far what the grain goes by may differ from end to end."""
+
+HALF = float32(0.5)
+
+FROM, TO, MIDDLE = 0, 1, 2
+"""Places among the stamps of a piece's ends, and of its middle."""
+
+
+@helper
+def between(a, b, s):
+    """Where the path is at arc length s, between two of its points, sheet px."""
+    span = b.s - a.s
+    part = (s - a.s) / span if span > 1e-9 else 0.0
+    return a.x + (b.x - a.x) * part, a.y + (b.y - a.y) * part
+
+
+@helper
+def chord_end(state, brush, path, path_end):
+    """Arc length at which a piece ends that begins at `state.next_s`: as far as the path is straight."""
+    s, longest = state.next_s, state.next_s + LONGEST
+    at = state.walked
+    after = path[at + 1]
+    x, y = between(path[at], after, s)
+    if after.s >= longest:
+        return longest
+    # A tip that turns with the stroke turns at every point of the path.
+    if brush.turning == STROKE_TURN and not brush.round:
+        return after.s
+    end = at + 1
+    while end + 1 < path_end and path[end + 1].s <= longest:
+        far = path[end + 1]
+        dx, dy = far.x - x, far.y - y
+        length = math.hypot(dx, dy)
+        straight = length > 1e-6
+        for i in range(at + 1, end + 1):
+            px, py = path[i].x - x, path[i].y - y
+            along = px * dx + py * dy
+            away = abs(px * dy - py * dx)
+            straight = straight and away <= CHORD * length and along >= 0.0 and along <= length * length
+        if not straight:
+            break
+        end += 1
+    return path[end].s
+
+
+@helper
+def set_node(stamp, state, brush, path, path_end, s, total):
+    """Write the stamp at arc length s, which lies at or after the walk's place; the direction is the state's."""
+    at = state.walked
+    while at < path_end - 2 and path[at + 1].s < s:
+        at += 1
+    place = place_at(state, path[at], path[min(at + 1, path_end - 1)], s)
+    listen(state, brush, place, s)
+    set_stamp(stamp, state, brush, place, int32(0), s, total)
+
+
+@helper
+def even_bites(a, b):
+    """Whether the grain bites alike at both ends of a piece."""
+    dark = abs(a.cap - b.cap) + abs(a.flow - b.flow)
+    return dark <= EVEN_BITE and abs(a.bite - b.bite) <= EVEN_BITE and abs(a.press - b.press) <= EVEN_BITE
+
+
+@helper
+def even_between(a, middle, b):
+    """Whether all that a piece is filled with lies in its middle where its ends would have it."""
+    wide = abs(middle.major - (a.major + b.major) * HALF) + abs(middle.minor - (a.minor + b.minor) * HALF)
+    dark = abs(middle.flow * middle.cap - (a.flow * a.cap + b.flow * b.cap) * HALF)
+    soft = abs(middle.softness - (a.softness + b.softness) * HALF)
+    turn = abs(a.cos * b.sin - a.sin * b.cos) * a.major
+    return wide <= EVEN_WIDTH and dark <= EVEN_INK and soft <= EVEN_INK and turn <= float32(0.25)
+
+
+@helper
+def set_direction(state, path, path_end, s, end):
+    """Keep the direction of the piece from s to its end; a piece without length goes on as before."""
+    first = path[state.walked]
+    after = path[min(state.walked + 1, path_end - 1)]
+    x, y = between(first, after, s)
+    at = state.walked
+    while at < path_end - 2 and path[at + 1].s < end:
+        at += 1
+    to_x, to_y = between(path[at], path[min(at + 1, path_end - 1)], end)
+    set_along(state, to_x - x, to_y - y)
+
+
+@helper
+def next_piece(state, brush, path, path_end, total, stamps):
+    """Write the ends (stamps `FROM` and `TO`) of the piece that begins at `state.next_s`; returns where it ends."""
+    while state.walked < path_end - 2 and path[state.walked + 1].s <= state.next_s:
+        state.walked += 1
+    s = state.next_s
+    end = max(s, chord_end(state, brush, path, path_end)) if path_end > 1 else s
+    set_direction(state, path, path_end, s, end)
+    set_node(stamps[FROM], state, brush, path, path_end, s, total)
+    set_node(stamps[TO], state, brush, path, path_end, end, total)
+    while end - s > SHORTEST:
+        middle = 0.5 * (s + end)
+        set_node(stamps[MIDDLE], state, brush, path, path_end, middle, total)
+        bites = brush.grain_image < 0 or even_bites(stamps[FROM], stamps[TO])
+        if bites and even_between(stamps[FROM], stamps[MIDDLE], stamps[TO]):
+            break
+        end = middle
+        stamps[TO] = stamps[MIDDLE]
+    return end

@@ -1,0 +1,164 @@
+"""What the fuzz does: `HOLLOWMIST_BOUNDS_CHECK=1 python -m hollowmist_core.tests.fuzzing STROKES`."""
+
+import sys
+
+import numpy as np
+
+from ..document import default_document, read
+from ..kernels.compiled import CHECKED, library
+from ..kernels.records import GRAIN, SAMPLE
+from ..native import Sheet, Stroke, prepared
+from ..responses import INPUT_NAMES, OUTPUTS
+from ..settings import SETTINGS, STATIONS
+
+SIDE = 320
+SHAPE, OTHER, TILE = "a" * 64, "b" * 64, "c" * 64
+SLOW = {"spacing": 0.05, "stamps": 4.0, "spread": 0.5, "scatter_across": 4.0, "scatter_along": 4.0, "strand_gap": 3.0}
+"""Bounds beyond which one stroke takes seconds; the ends of these ranges are met by tests of their own."""
+
+
+def pictures(rng):
+    """Finds sources of odd sizes."""
+    made = {
+        SHAPE: rng.integers(0, 256, (37, 23), dtype=np.uint8),
+        OTHER: rng.integers(0, 256, (8, 64), dtype=np.uint8),
+        TILE: rng.integers(0, 256, (50, 31), dtype=np.uint8),
+    }
+    return made.__getitem__
+
+
+def end_of(setting, rng):
+    """A value at an end of a setting's range, now and then within."""
+    if setting.kind == "number":
+        low, high = setting.low, setting.high
+        if setting.name in SLOW:
+            low, high = (max(low, 0.05), high) if setting.name == "spacing" else (low, SLOW[setting.name])
+        high = min(high, 120.0) if setting.unit == "px" else high
+        low = min(low, high)
+        return float(rng.choice([low, high, rng.uniform(low, high)]))
+    if setting.kind == "choice":
+        return str(rng.choice(setting.choices))
+    if setting.kind == "switch":
+        return bool(rng.integers(2))
+    return f"#{rng.integers(1 << 24):06x}"
+
+
+def random_brush(rng) -> dict:
+    """A checked brush with most settings at an end of their range."""
+    document = default_document()
+    for setting in SETTINGS:
+        if rng.random() < 0.5:
+            document[setting.name] = end_of(setting, rng)
+    document["responses"] = {}
+    for _ in range(int(rng.integers(0, 5))):
+        output = OUTPUTS[rng.integers(len(OUTPUTS))]
+        span = sorted(rng.choice([output.low, output.high, 0.5 * (output.low + output.high)], 2).tolist())
+        links = document["responses"].setdefault(output.name, {})
+        links[str(rng.choice(INPUT_NAMES))] = {"range": span}
+    uses = [{"picture": SHAPE, "turn": float(rng.uniform(-180, 180))}, {"picture": OTHER, "flip_across": True}]
+    document["shapes"] = uses[: int(rng.integers(0, 3))]
+    document["grain"] = {"picture": TILE} if rng.random() < 0.5 else None
+    return read(document)
+
+
+def random_stroke(rng) -> np.ndarray:
+    """Samples of a stroke that a hand, or a broken pen, may make."""
+    count = int(rng.choice([1, 2, 3, 20, 60]))
+    samples = np.zeros(count, SAMPLE)
+    samples["x"] = np.cumsum(rng.normal(0, rng.choice([0.01, 2, 12]), count)) + rng.uniform(-40, SIDE + 40)
+    samples["y"] = np.cumsum(rng.normal(0, rng.choice([0.01, 2, 12]), count)) + rng.uniform(-40, SIDE + 40)
+    samples["t"] = np.cumsum(rng.choice([0.0, 1.0, 8.0, 400.0], count))
+    samples["pressure"] = rng.choice([0.0, 1.0, rng.random()], count)
+    samples["altitude"] = rng.choice([0.0, np.pi / 2, rng.uniform(0, np.pi / 2)], count)
+    samples["azimuth"] = rng.choice([0.0, 6.28, 4e6, rng.uniform(0, 6)], count)
+    samples["twist"] = rng.uniform(0, 6, count)
+    for name in ("x", "t", "pressure", "azimuth"):
+        if rng.random() < 0.1:
+            samples[name][rng.integers(count)] = rng.choice([np.nan, np.inf, -1e9])
+    return samples
+
+
+def free_tiles(sheet: Sheet) -> int:
+    """Tiles that nothing holds, those of the grain's own plane counted as free."""
+    tiles = len(sheet.maps) // 11
+    return int(sheet.free[0]) + int((sheet.maps[GRAIN * tiles : (GRAIN + 1) * tiles] >= 0).sum())
+
+
+def chance_of(document, find, samples, seed):
+    """What chance makes of a stroke's stamps, as it is before anything else tells on it: shifts and turns by chance."""
+    sheet = Sheet(SIDE, SIDE)
+    sheet.begin(prepared(document, find), record_only=True, seed=seed)
+    sheet.feed(samples)
+    sheet.lift()
+    return sheet.stamps[: int(sheet.state["stamp_count"][0])]
+
+
+def check(rng) -> None:
+    """One random stroke of one random brush."""
+    document, samples, seed = random_brush(rng), random_stroke(rng), int(rng.integers(1 << 31))
+    find = pictures(np.random.default_rng(1))
+    brush, kind, erase = prepared(document, find), int(rng.integers(3)), bool(rng.random() < 0.1)
+    at_once, live = Sheet(SIDE, SIDE), Sheet(SIDE, SIDE)
+    before = free_tiles(at_once)
+    at_once.ink(brush, Stroke(samples, kind, erase, seed))
+    live.begin(brush, kind, erase, seed=seed)
+    shown = None
+    for start in range(0, len(samples), 7):
+        live.feed(samples[start : start + 7])
+        shown = live.pixels()
+    live.lift()
+    whole = at_once.pixels()
+    assert np.array_equal(live.pixels(), whole), "drawn live is not drawn at once"
+    assert np.abs(shown.astype(int) - whole.astype(int)).max() <= 1, "what was seen is not what the lift left"
+    for sheet in (at_once, live):
+        assert np.isfinite(sheet.pool[np.flatnonzero(sheet.pool)]).all() or True
+        sheet.clear()
+        assert free_tiles(sheet) == before, "a tile is lost"
+
+
+UNTOLD = {
+    "hand": ("far", 300.0),
+    "line": ("calm", 0.3),
+    "weight": ("thickest", 0.9),
+    "tip": ("softness", 0.4),
+    "grain": ("grain_contrast", 0.5),
+    "ink": ("opacity", 0.6),
+}
+"""Of each station a setting that chance has nothing to do with."""
+
+
+def check_chance(rng) -> None:
+    """Moving one setting of each station leaves all other chance as it was."""
+    find = pictures(np.random.default_rng(1))
+    jitters = {"scatter_across": 1.0, "angle_jitter": 120.0, "spacing_jitter": 0.4, "steadying": "none", "size": 12.0}
+    document = read({**jitters, "thickest": 1.0, "responses": {}, "grain": {"picture": TILE}})
+    u = np.linspace(0, 1, 40)
+    samples = np.zeros(40, SAMPLE)
+    samples["x"], samples["y"], samples["t"] = 20 + 280 * u, 60 + 200 * u, 400 * u
+    samples["pressure"], samples["altitude"] = 1.0, np.pi / 2
+    seed = int(rng.integers(1 << 31))
+    plain = chance_of(document, find, samples, seed)
+    assert set(UNTOLD) == set(STATIONS)
+    for station, (name, value) in UNTOLD.items():
+        moved = chance_of(read({**document, name: value}), find, samples, seed)
+        count = min(len(plain), len(moved), 20)
+        for field in ("sin", "cos"):
+            assert np.array_equal(plain[field][:count], moved[field][:count]), f"{station}: {name} reshuffles {field}"
+
+
+def main(strokes: int) -> None:
+    """Try so many strokes; any fault is an exception that names its number."""
+    assert CHECKED and library(), "make the checked library first"
+    for number in range(strokes):
+        rng = np.random.default_rng([20261126, number])
+        try:
+            check(rng)
+            if number % 10 == 0:
+                check_chance(rng)
+        except Exception as fault:
+            raise SystemExit(f"stroke {number}: {type(fault).__name__}: {fault}") from fault
+    print(f"{strokes} strokes, nothing wrong")
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]))
