@@ -18,6 +18,7 @@ class SessionSerializer(serializers.Serializer):
     """Who is signed in, if anybody."""
 
     account = AccountSerializer(allow_null=True)
+    csrf = serializers.CharField(help_text="To be sent back as X-CSRFToken with all that changes something.")
 
 
 class CredentialsSerializer(serializers.Serializer):

@@ -1,23 +1,31 @@
 """Signing in and out, and opening an account."""
 
+from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.core.exceptions import ValidationError as ModelError
-from django.utils.decorators import method_decorator
-from django.views.decorators.csrf import ensure_csrf_cookie
+from django.middleware.csrf import get_token
 from drf_spectacular.utils import extend_schema
-from rest_framework.exceptions import ValidationError
+from rest_framework.exceptions import Throttled, ValidationError
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from .actions.open_account import open_account
 from .serializers import AccountSerializer, CredentialsSerializer, SessionSerializer
 
+TOO_MANY = "That were too many wrong passwords."
+
+
+def locked_out(request, response=None, credentials=None):
+    """The answer that was given already: axes would put a page of its own in its place."""
+    return response
+
 
 def session_of(request):
     """The body that says who is signed in."""
     account = request.user if request.user.is_authenticated else None
-    return Response(SessionSerializer({"account": account}).data)
+    return Response(SessionSerializer({"account": account, "csrf": get_token(request)}).data)
 
 
 class SessionView(APIView):
@@ -26,9 +34,8 @@ class SessionView(APIView):
     permission_classes = [AllowAny]
 
     @extend_schema(responses=SessionSerializer)
-    @method_decorator(ensure_csrf_cookie)
     def get(self, request):
-        """Who is signed in; also hands out the CSRF cookie."""
+        """Who is signed in; also hands out the CSRF token."""
         return session_of(request)
 
     @extend_schema(request=CredentialsSerializer, responses=SessionSerializer)
@@ -36,7 +43,9 @@ class SessionView(APIView):
         """Sign in."""
         given = CredentialsSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        account = authenticate(request, **given.validated_data)
+        account = authenticate(request._request, **given.validated_data)
+        if account is None and getattr(request._request, "axes_locked_out", False):
+            raise Throttled(settings.AXES_COOLOFF_TIME.total_seconds(), TOO_MANY)
         if account is None:
             raise ValidationError({"detail": "Name and password do not go together. Check both and try again."})
         login(request, account)
@@ -63,6 +72,8 @@ class AccountsView(APIView):
     """New accounts."""
 
     permission_classes = [AllowAny]
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "new-accounts"
 
     @extend_schema(request=CredentialsSerializer, responses=SessionSerializer)
     def post(self, request):
@@ -73,5 +84,5 @@ class AccountsView(APIView):
             account = open_account(**given.validated_data)
         except ModelError as error:
             raise ValidationError(error.message_dict) from None
-        login(request, account)
+        login(request, account, backend="django.contrib.auth.backends.ModelBackend")
         return session_of(request)

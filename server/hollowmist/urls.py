@@ -2,7 +2,7 @@
 
 from django.http import FileResponse, HttpResponse
 from django.urls import include, path, re_path
-from drf_spectacular.views import SpectacularAPIView, SpectacularSwaggerView
+from drf_spectacular.views import SpectacularAPIView, SpectacularSwaggerSplitView
 
 from .settings import WEB
 
@@ -21,6 +21,6 @@ urlpatterns = [
     path("api/", include("rolls.urls")),
     path("api/", include("proofs.urls")),
     path("api/schema", SpectacularAPIView.as_view(), name="schema"),
-    path("api/docs", SpectacularSwaggerView.as_view(url_name="schema"), name="docs"),
+    path("api/docs", SpectacularSwaggerSplitView.as_view(url_name="schema"), name="docs"),
     re_path(r"^(?!api/|static/|assets/).*$", application),
 ]

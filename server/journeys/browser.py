@@ -116,14 +116,20 @@ class JourneyCase(StaticLiveServerTestCase):
             context.close()
         self.assertEqual(self.problems, [])
 
-    def open_page(self, width=1280, height=800, signed_in=True):
-        """A page in a browser profile of its own."""
-        context = self.browser.new_context(viewport={"width": width, "height": height}, has_touch=True)
+    def open_page(self, width=1500, height=900, signed_in=True, bypass_csp=True):
+        """A page in a browser profile of its own: so large that the bench shows strokes as large as they were drawn.
+
+        A test's own scripts need what the content policy forbids; with `bypass_csp` False it holds.
+        """
+        context = self.browser.new_context(
+            viewport={"width": width, "height": height}, has_touch=True, bypass_csp=bypass_csp
+        )
         if signed_in:
             client = Client()
             client.force_login(self.account)
-            cookie = client.cookies["sessionid"].value
-            context.add_cookies([{"name": "sessionid", "value": cookie, "url": self.live_server_url}])
+            (name,) = client.cookies
+            cookie = {"name": name, "value": client.cookies[name].value, "url": self.live_server_url}
+            context.add_cookies([cookie])
         page = context.new_page()
         page.on("pageerror", lambda error: self.problems.append(str(error)))
         return page
@@ -155,6 +161,17 @@ class JourneyCase(StaticLiveServerTestCase):
         """Place of the proof sheet on the page."""
         return (page or self.page).locator("canvas.sheet").bounding_box()
 
+    def zoom(self, page=None) -> float:
+        """CSS px of the page to one px of the proof sheet."""
+        return float((page or self.page).locator("canvas.sheet").get_attribute("data-zoom"))
+
+    def lanes(self, page=None) -> dict[str, tuple[float, float]]:
+        """Where each lane's part of the proof sheet begins, CSS px of the canvas, by its label."""
+        page = page or self.page
+        sheet = self.sheet_box(page)
+        boxes = {lane.inner_text(): lane.bounding_box() for lane in page.locator(".lane").all()}
+        return {name: (box["x"] - sheet["x"], box["y"] - sheet["y"]) for name, box in boxes.items()}
+
     def kept(self, name="Rope Ribbon"):
         """The brush as MariaDB has it."""
         brush = self.made[name]
@@ -164,7 +181,7 @@ class JourneyCase(StaticLiveServerTestCase):
     def request(self, method, path, body=None, page=None):
         """Call the API as the page would."""
         script = """async ([method, path, body]) => {
-          const token = /csrftoken=([^;]+)/.exec(document.cookie)[1]
+          const token = (await (await fetch("/api/session")).json()).csrf
           const headers = { "Content-Type": "application/json", "X-CSRFToken": token }
           const answer = await fetch(path, { method, headers, body })
           return [answer.status, await answer.text()]

@@ -28,7 +28,7 @@ class ProofStroke(models.Model):
     """A stroke that an account drew on its proof sheet, as the hand made it.
 
     `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian. One without a lane lies loose
-    on the sheet.
+    on the sheet of the brush it was drawn to try; one without a brush, from before that was kept, on all of them.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -36,6 +36,9 @@ class ProofStroke(models.Model):
     lane = models.ForeignKey(Lane, models.CASCADE, related_name="strokes", null=True, blank=True)
     kind = models.PositiveSmallIntegerField()
     erase = models.BooleanField(default=False)
+    seed = models.PositiveIntegerField(help_text="All its chance is drawn from it: 0 to 2147483647.")
+    brush = models.UUIDField(null=True, blank=True, help_text="The brush on whose bench it was drawn.")
+    over = models.CharField(max_length=40, blank=True, help_text="The lane over which it was begun, by its key or id.")
     samples = models.BinaryField()
     drawn_at = models.BigIntegerField(help_text="Milliseconds since 1970, by the clock of the device.")
     deleted_at = models.DateTimeField(null=True, blank=True)

@@ -10,6 +10,10 @@ from rest_framework import serializers
 
 from .models import Lane, ProofStroke
 
+MOST_SEED = 2**31 - 1
+MOST_TIME = 2**53
+"""Whole milliseconds that a browser can tell."""
+
 
 @extend_schema_field(OpenApiTypes.STR)
 class Base64Field(serializers.Field):
@@ -34,10 +38,12 @@ class ProofStrokeSerializer(serializers.ModelSerializer):
 
     kind = serializers.ChoiceField([(PEN, "pen"), (FINGER, "finger"), (MOUSE, "mouse")])
     samples = Base64Field()
+    seed = serializers.IntegerField(min_value=0, max_value=MOST_SEED)
+    drawn_at = serializers.IntegerField(min_value=0, max_value=MOST_TIME)
 
     class Meta:
         model = ProofStroke
-        fields = ["id", "kind", "erase", "samples", "drawn_at"]
+        fields = ["id", "kind", "erase", "seed", "brush", "over", "samples", "drawn_at"]
 
 
 class LaneSerializer(serializers.ModelSerializer):

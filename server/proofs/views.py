@@ -1,17 +1,21 @@
 """The API of the proof sheet."""
 
+import uuid
 from pathlib import PurePath
 
+from django.db.models import Q
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, OpenApiResponse, extend_schema
+from hollowmist.bounds import BoundedUpload
 from hollowmist_core.formats.inkml import MOST_BYTES
 from rest_framework import status
 from rest_framework.exceptions import ValidationError
 from rest_framework.parsers import MultiPartParser
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from .actions import lanes
@@ -25,16 +29,25 @@ from .serializers import (
     WishedLaneSerializer,
 )
 
+ON_WHOSE_BENCH = "Only what was drawn on this brush's bench, and what is from before that was kept."
 APART = "Undo of recording: the strokes lie loose on the sheet again."
 
 
 class ProofStrokesView(APIView):
     """All strokes that lie loose on the account's proof sheet."""
 
-    @extend_schema(responses=ProofStrokeSerializer(many=True))
+    @extend_schema(
+        parameters=[OpenApiParameter("brush", OpenApiTypes.UUID, description=ON_WHOSE_BENCH)],
+        responses=ProofStrokeSerializer(many=True),
+    )
     def get(self, request):
         """The strokes in the order in which they were drawn."""
         strokes = ProofStroke.objects.filter(account=request.user, deleted_at=None, lane=None)
+        if brush := request.query_params.get("brush"):
+            try:
+                strokes = strokes.filter(Q(brush=uuid.UUID(brush)) | Q(brush=None))
+            except ValueError:
+                raise ValidationError({"detail": f"brush: {brush:.60} is not the id of a brush"}) from None
         return Response(ProofStrokeSerializer(strokes, many=True).data)
 
 
@@ -113,10 +126,13 @@ class LaneInkMLView(APIView):
         )
 
 
-class ReadInkMLView(APIView):
+class ReadInkMLView(BoundedUpload, APIView):
     """Lanes from files."""
 
     parser_classes = [MultiPartParser]
+    most_bytes = MOST_BYTES
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "files"
 
     @extend_schema(request=InkMLFileSerializer, responses={201: ReadLaneSerializer})
     def post(self, request):

@@ -23,11 +23,23 @@ class Roll(models.Model):
         return self.name
 
 
+class BrushQuerySet(models.QuerySet):
+    """Brushes, asked for by whose they are."""
+
+    def of(self, account):
+        """Those of an account."""
+        return self.filter(roll__account=account)
+
+    def present(self):
+        """Those that were not taken out of their pockets."""
+        return self.filter(deleted_at=None)
+
+
 class Brush(models.Model):
     """A brush in a pocket.
 
-    `document` is what `hollowmist_core.brush.read` returns; `revision` counts its kept states;
-    `picture` and `tip_print` are inked by the native core from that very document.
+    `document` is what `hollowmist_core.document.read` returns; `revision` counts its kept states;
+    `picture` and `tip_print` are inked by the native core from that very document, and `painted` counts how often.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -39,9 +51,12 @@ class Brush(models.Model):
     position = models.PositiveIntegerField(default=0)
     picture = models.BinaryField()
     tip_print = models.BinaryField()
+    painted = models.PositiveIntegerField(default=0)
     created_at = models.DateTimeField(auto_now_add=True)
     kept_at = models.DateTimeField(auto_now_add=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
+
+    objects = BrushQuerySet.as_manager()
 
     class Meta:
         ordering = ["position", "created_at"]

@@ -2,7 +2,7 @@
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
-from hollowmist_core.brush import read
+from hollowmist_core.document import read
 from rest_framework import serializers
 
 from .models import Brush, Roll
@@ -22,7 +22,7 @@ class PocketSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Brush
-        fields = ["id", "name", "note", "revision", "position", "kept_at"]
+        fields = ["id", "name", "note", "revision", "painted", "position", "kept_at"]
 
 
 class RollSerializer(serializers.ModelSerializer):

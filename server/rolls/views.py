@@ -1,18 +1,17 @@
 """The API of rolls and brushes. What is another account's does not exist here."""
 
-import json
-
 from django.db.models import Prefetch
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist_core.brush import BrushError, json_schema
+from hollowmist_core.document import json_schema
 from hollowmist_core.telling import as_csv
 from rest_framework import status
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 from sources.models import Source
 
@@ -36,24 +35,14 @@ from .serializers import (
 
 def own_rolls(account):
     """An account's rolls with the brushes that are in their pockets; pictures are left where they are."""
-    present = Brush.objects.filter(deleted_at=None).defer("document", "picture", "tip_print")
+    present = Brush.objects.of(account).present().defer("document", "picture", "tip_print")
     return Roll.objects.filter(account=account).prefetch_related(Prefetch("brushes", present))
 
 
 def own_brush(account, brush_id, deleted=False) -> Brush:
     """An account's brush, or 404."""
-    return get_object_or_404(
-        Brush.objects.select_related("roll"), pk=brush_id, roll__account=account, deleted_at__isnull=not deleted
-    )
-
-
-def refused(error: BrushError) -> Response:
-    """The answer to an unsound brush document."""
-    problems = [
-        {"field": p.field, "value": json.loads(json.dumps(p.value, default=str)), "message": p.message}
-        for p in error.problems
-    ]
-    return Response({"detail": f"The brush was not kept. {error}", "problems": problems}, status.HTTP_400_BAD_REQUEST)
+    found = Brush.objects.of(account).select_related("roll__account")
+    return get_object_or_404(found, pk=brush_id, deleted_at__isnull=not deleted)
 
 
 class RollsView(APIView):
@@ -95,10 +84,7 @@ class RollBrushesView(APIView):
         roll = get_object_or_404(own_rolls(request.user), pk=roll_id)
         given = NewBrushSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        try:
-            brush = add_brush(roll, **given.validated_data)
-        except BrushError as error:
-            return refused(error)
+        brush = add_brush(roll, **given.validated_data)
         return Response(BrushSerializer(brush).data, status.HTTP_201_CREATED)
 
 
@@ -121,8 +107,6 @@ class BrushView(APIView):
         state = given.validated_data
         try:
             kept = keep_brush(brush, state["revision"], state["name"], state.get("note", ""), state["document"])
-        except BrushError as error:
-            return refused(error)
         except StaleWriteError as stale:
             body = {"detail": "This brush was changed on another device since.", "theirs": stale.theirs}
             return Response(StaleSerializer(body).data, status.HTTP_409_CONFLICT)
@@ -165,7 +149,7 @@ class BrushPictureView(APIView):
     def get(self, request, brush_id):
         """PNG, inked by the native core when the brush was kept."""
         brush = own_brush(request.user, brush_id)
-        # The address carries the revision, so that a picture never has to be asked for twice.
+        # The address carries the revision and how often it was painted: no picture is asked for twice.
         return HttpResponse(
             bytes(getattr(brush, self.which)),
             content_type="image/png",
@@ -176,6 +160,9 @@ class BrushPictureView(APIView):
 class BrushReadingsView(APIView):
     """What a brush measures, by the native core."""
 
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "readings"
+
     @extend_schema(responses=ReadingRowSerializer(many=True))
     def get(self, request, brush_id):
         """All figures of the brush as it was last kept; shares count 1 as 100 %."""
@@ -185,6 +172,9 @@ class BrushReadingsView(APIView):
 
 class BrushReadingsCsvView(APIView):
     """The readings as a file."""
+
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "readings"
 
     @extend_schema(responses={(200, "text/csv"): OpenApiResponse(OpenApiTypes.BINARY)})
     def get(self, request, brush_id):

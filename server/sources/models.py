@@ -4,6 +4,7 @@ import uuid
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 
 class Picture(models.Model):
@@ -19,10 +20,23 @@ class Picture(models.Model):
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
     created_at = models.DateTimeField(auto_now_add=True)
+    used_at = models.DateTimeField(default=timezone.now, help_text="When it was last taken into use, or let go of.")
     holders = models.ManyToManyField(settings.AUTH_USER_MODEL, related_name="pictures")
 
     def __str__(self):
         return f"{self.digest[:8]} ({self.width} x {self.height})"
+
+
+class SourceQuerySet(models.QuerySet):
+    """Sources, asked for by whose they are."""
+
+    def of(self, account):
+        """An account's own."""
+        return self.filter(account=account)
+
+    def seen_by(self, account):
+        """An account's own, and those that ship."""
+        return self.filter(models.Q(account=account) | models.Q(account=None))
 
 
 class Source(models.Model):
@@ -52,6 +66,8 @@ class Source(models.Model):
     created_at = models.DateTimeField(auto_now_add=True)
     kept_at = models.DateTimeField(auto_now_add=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
+
+    objects = SourceQuerySet.as_manager()
 
     class Meta:
         ordering = ["position", "-created_at"]

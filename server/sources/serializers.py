@@ -42,13 +42,8 @@ class SourceSerializer(serializers.ModelSerializer):
 
     @extend_schema_field(UserSerializer(many=True))
     def get_users(self, source):
-        """The asking account's brushes that use it."""
-        account = self.context["account"]
-        seen = {}
-        for use in source.uses.all():
-            brush = use.brush
-            if brush.deleted_at is None and brush.roll.account_id == account.pk:
-                seen[brush.pk] = brush
+        """The asking account's brushes that use it; a view fetches no others (`views.users_of`)."""
+        seen = {use.brush.pk: use.brush for use in source.uses.all()}
         return UserSerializer(sorted(seen.values(), key=lambda one: one.name), many=True).data
 
 

@@ -1,22 +1,24 @@
 """The API of sources. What is another account's does not exist here; what ships is for all, to be copied."""
 
 import base64
-import json
 
-from django.db.models import Q
+from django.db.models import Prefetch
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist_core.formats.picture import MOST_BYTES, PictureError
-from hollowmist_core.prepare.recipe import Recipe, RecipeError, read_steps
+from hollowmist.bounds import BoundedUpload
+from hollowmist_core.formats.picture import MOST_BYTES
+from hollowmist_core.prepare.recipe import Recipe, read_steps
 from hollowmist_core.preview import pocket_picture
 from hollowmist_core.variations import proposals
 from rest_framework import status
 from rest_framework.parsers import MultiPartParser
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
+from rolls.models import Brush, PictureUse
 
 from .actions.delete_source import delete_source, restore_source
 from .actions.keep_source import StaleSourceError, keep_source
@@ -41,16 +43,25 @@ TEXTURE = "Slate"
 """Shipped grain that the textured variation of a shape is made with."""
 
 
+def users_of(account) -> Prefetch:
+    """An account's brushes that use a source, without their blobs."""
+    mine = Brush.objects.of(account).present().select_related("roll").only("name", "deleted_at", "roll")
+    uses = PictureUse.objects.filter(brush__in=mine.values("pk")).prefetch_related(Prefetch("brush", mine))
+    return Prefetch("uses", uses)
+
+
 def seen_by(account, deleted=False):
     """Sources that an account sees: its own, and those that ship."""
-    seen = Source.objects.filter(Q(account=account) | Q(account=None), deleted_at__isnull=not deleted)
-    return seen.select_related("picture").defer("picture__data").prefetch_related("uses__brush__roll")
+    seen = Source.objects.seen_by(account).filter(deleted_at__isnull=not deleted)
+    return seen.select_related("picture").defer("picture__data").prefetch_related(users_of(account))
 
 
 def own_source(account, source_id, deleted=False) -> Source:
     """An account's own source, or 404."""
-    found = Source.objects.filter(account=account, deleted_at__isnull=not deleted)
-    return get_object_or_404(found.select_related("picture", "account"), pk=source_id)
+    found = Source.objects.of(account).filter(deleted_at__isnull=not deleted)
+    return get_object_or_404(
+        found.select_related("picture", "account").prefetch_related(users_of(account)), pk=source_id
+    )
 
 
 def told(serializer, account, value, many=False):
@@ -58,15 +69,9 @@ def told(serializer, account, value, many=False):
     return serializer(value, many=many, context={"account": account}).data
 
 
-def refused(error) -> Response:
-    """The answer to an unsound recipe, or to one whose pictures are missing."""
-    body = {"detail": f"The source was not kept. {error}"}
-    if isinstance(error, RecipeError):
-        body["problems"] = [
-            {"field": p.field, "value": json.loads(json.dumps(p.value, default=str)), "message": p.message}
-            for p in error.problems
-        ]
-    return Response(body, status.HTTP_400_BAD_REQUEST)
+def lacking(error: LookupError) -> Response:
+    """The answer to a recipe whose pictures are missing."""
+    return Response({"detail": f"The source was not kept. {error}"}, status.HTTP_400_BAD_REQUEST)
 
 
 class SourcesView(APIView):
@@ -85,15 +90,18 @@ class SourcesView(APIView):
         given.is_valid(raise_exception=True)
         try:
             source = make_source(request.user, **given.validated_data)
-        except (RecipeError, LookupError) as error:
-            return refused(error)
+        except LookupError as error:
+            return lacking(error)
         return Response(told(WholeSourceSerializer, request.user, source), status.HTTP_201_CREATED)
 
 
-class SourceFileView(APIView):
+class SourceFileView(BoundedUpload, APIView):
     """Sources from picture files."""
 
     parser_classes = [MultiPartParser]
+    most_bytes = MOST_BYTES
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "files"
 
     @extend_schema(request=UploadSerializer, responses={201: TakenSerializer})
     def post(self, request):
@@ -102,11 +110,8 @@ class SourceFileView(APIView):
         given.is_valid(raise_exception=True)
         file = given.validated_data["file"]
         name = given.validated_data.get("name") or file.name
-        try:
-            # One byte too many is enough to tell; the rest of a huge file is never read.
-            source, notes = take_in(request.user, file.read(MOST_BYTES + 1), name, given.validated_data.get("makes"))
-        except PictureError as error:
-            return Response({"detail": str(error)}, status.HTTP_400_BAD_REQUEST)
+        # One byte too many is enough to tell; the rest of a huge file is never read.
+        source, notes = take_in(request.user, file.read(MOST_BYTES + 1), name, given.validated_data.get("makes"))
         source = told(WholeSourceSerializer, request.user, source)
         return Response({"source": source, "notes": notes}, status.HTTP_201_CREATED)
 
@@ -129,8 +134,8 @@ class SourceView(APIView):
         given.is_valid(raise_exception=True)
         try:
             kept = keep_source(source, **given.validated_data)
-        except (RecipeError, LookupError) as error:
-            return refused(error)
+        except LookupError as error:
+            return lacking(error)
         except StaleSourceError as stale:
             theirs = told(WholeSourceSerializer, request.user, stale.theirs)
             body = {"detail": "This source was changed on another device since.", "theirs": theirs}
@@ -207,7 +212,11 @@ class PictureView(APIView):
     def get(self, request, digest):
         """Grey PNG, black on white; its address is the hash of its bytes, so it never changes."""
         picture = get_object_or_404(own_pictures(request.user), pk=digest)
-        return HttpResponse(bytes(picture.data), content_type=picture.media_type, headers=FOR_EVER)
+        # Only what we made ourselves is shown; a file as it came (an SVG could act) is handed over closed.
+        shown = picture.media_type == "image/png"
+        headers = FOR_EVER if shown else FOR_EVER | {"Content-Disposition": f'attachment; filename="{digest[:12]}"'}
+        kind = "image/png" if shown else "application/octet-stream"
+        return HttpResponse(bytes(picture.data), content_type=kind, headers=headers)
 
 
 class RecipesView(APIView):
@@ -223,10 +232,7 @@ class RecipesView(APIView):
         """Keep the steps of a recipe under a name."""
         given = KeptRecipeSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        try:
-            steps = read_steps(given.validated_data["steps"])
-        except RecipeError as error:
-            return refused(error)
+        steps = read_steps(given.validated_data["steps"])
         kept = KeptRecipe.objects.create(account=request.user, name=given.validated_data["name"], steps=steps)
         return Response(KeptRecipeSerializer(kept).data, status.HTTP_201_CREATED)
 

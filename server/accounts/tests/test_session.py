@@ -19,7 +19,7 @@ class SessionTests(TestCase):
         self.assertEqual(answer.json()["account"]["username"], "maren")
         self.assertEqual(self.client.get("/api/rolls").status_code, 200)
         self.client.delete("/api/session")
-        self.assertEqual(self.client.get("/api/rolls").status_code, 403)
+        self.assertEqual(self.client.get("/api/rolls").status_code, 401)
 
     def test_a_wrong_password_says_what_to_do(self):
         answer = self.post("/api/session", username="maren", password="guess")

@@ -94,11 +94,12 @@ class EvenLineTests(HandCase):
 
 @tag("browser")
 class ResponseGridTests(HandCase):
-    brushes = {"Rope Ribbon": {"size": 40.0, "thickest": 4.0, "responses": {}}}
+    brushes = {"Rope Ribbon": {"size": 24.0, "thickest": 4.0, "responses": {}}}
 
     def draw_tilted(self, page, left, tilt):
         box, pen = self.sheet_box(page), Pen(page)
-        at = box["y"] + 60
+        # The free paper below the lanes.
+        at = box["y"] + box["height"] - 26
         pen.draw([(box["x"] + left + 4 * i, at, 0.5, (tilt, 0)) for i in range(40)], lift=False)
         mark = page.locator(".cell circle")
         self.wait_for(lambda: mark.count() == 1)
@@ -145,7 +146,8 @@ class ResponseGridTests(HandCase):
             marks.append(self.draw_tilted(page, 900, tilt))
             self.wait_for(lambda: page.get_by_role("button", name="Clear your strokes").is_enabled())
             page.wait_for_timeout(150)
-            widths.append(self.widths(page, 10, 130, 960, 1000).mean())
+            foot = int(self.sheet_box(page)["height"])
+            widths.append(self.widths(page, foot - 50, foot, 960, 1000).mean())
             page.get_by_role("button", name="Clear your strokes").click()
             page.wait_for_timeout(150)
         self.assertEqual(max(widths[:3]) - min(widths[:3]), 0.0)
@@ -282,7 +284,7 @@ class LaneTests(HandCase):
         self.wait_for(lambda: shown.count() == 1)
         page.get_by_role("button", name="Delete Low water").first.click()
         self.wait_for(lambda: Lane.objects.filter(deleted_at=None).count() == 1)
-        page.locator(".notice-act").click()
+        page.locator(".hm-notice-act").click()
         self.wait_for(lambda: Lane.objects.filter(deleted_at=None).count() == 2)
         page.get_by_role("radio", name="as shipped").click()
         self.wait_for(lambda: shown.count() == 8)
@@ -368,12 +370,11 @@ class TaperTests(HandCase):
         page.keyboard.press("Enter")
         self.wait_for(lambda: self.kept().document["taper_end_opacity_px"] == 160.0)
         pen, box = Pen(page), self.sheet_box(page)
-        y = box["y"] + 60
-        pen.draw([(box["x"] + 700 + 4 * i, y, 0.5) for i in range(101)])
+        foot = int(box["height"]) - 30
+        pen.draw([(box["x"] + 700 + 4 * i, box["y"] + foot, 0.5) for i in range(101)])
         self.wait_for(ProofStroke.objects.exists)
         page.wait_for_timeout(200)
-        zoom = page.evaluate("document.querySelector('canvas.sheet').width") / box["width"]
-        row = self.pixels(page)[int(60 * zoom), int(700 * zoom) : int(1100 * zoom), 0].astype(float)
+        row = self.pixels(page)[foot, 700:1100, 0].astype(float)
         cover = 1 - np.clip((row - 0x1E) / (0xFB - 0x1E), 0, 1)
         self.assertGreater(cover[40:160].min(), 0.99)
         self.assertTrue(np.all(np.diff(cover[300:]) <= 0.02))

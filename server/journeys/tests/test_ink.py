@@ -133,8 +133,8 @@ class PenTests(JourneyCase):
         page.get_by_role("button", name="Erase").click()
         before = (self.pixels()[..., 0] < 60).sum()
         box = self.sheet_box()
-        y = box["y"] + 84
-        Pen(page).draw([(box["x"] + 60 + 5 * i, y, 1.0) for i in range(70)])
+        left, top = self.lanes()["Swell"]
+        Pen(page).draw([(box["x"] + left + 5 * i, box["y"] + top + 66, 1.0) for i in range(70)])
         self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() < before - 1500)
         strokes = self.wait_for(lambda: page.request.get(f"{self.live_server_url}/api/proof-strokes").json())
         self.assertTrue(strokes[0]["erase"])
@@ -148,17 +148,16 @@ class PenTests(JourneyCase):
         page.wait_for_timeout(300)
         sheet = self.sheet_box()
         before = self.pixels()
-        # Down the free paper at the right of the lanes.
-        x = sheet["width"] - 50
-        page.mouse.move(sheet["x"] + x, sheet["y"] + 100)
+        # Along the free paper below the lanes.
+        y = sheet["height"] - 50
+        page.mouse.move(sheet["x"] + 300, sheet["y"] + y)
         page.mouse.down()
-        page.mouse.move(sheet["x"] + x, sheet["y"] + 400, steps=20)
+        page.mouse.move(sheet["x"] + 900, sheet["y"] + y, steps=20)
         page.mouse.up()
-        zoom = before.shape[0] / 520
 
         def width():
-            row = self.pixels()[250, :, 0].astype(float) - before[250, :, 0]
-            return -row.sum() / (0xFB - 0x1E) / zoom
+            column = self.pixels()[:, 600, 0].astype(float) - before[:, 600, 0]
+            return -column.sum() / (0xFB - 0x1E) / self.zoom()
 
         self.wait_for(lambda: abs(width() - 39.5) < 1.5)
         address = f"{self.live_server_url}/api/proof-strokes"
@@ -181,15 +180,18 @@ class SliderTests(JourneyCase):
         page.mouse.down()
         page.mouse.move(x + dx / 2, y + dy / 2, steps=3)
         page.mouse.move(x + dx, y + dy, steps=3)
-        height, width = before.shape[:2]
-        zoom = min(width / 1216, height / 520)
+        zoom, lanes = self.zoom(), self.lanes().values()
+        tops = {top for _, top in lanes}
 
         def all_changed():
             changed = (self.pixels() != before).any(axis=2)
-            lanes = [(60, 60), (470, 40), (880, 40), (60, 230), (470, 200), (840, 250), (60, 370), (470, 360)]
+            # Below a lane's label, down to the next row: a taper's end may lie anywhere in it.
             return all(
-                changed[int(t * zoom) : int((t + 130) * zoom), int(l * zoom) : int((l + 340) * zoom)].any()
-                for l, t in lanes  # noqa: E741
+                changed[
+                    int(top + 22) : int(min((one for one in tops if one > top + 10), default=top + 240 * zoom)),
+                    int(left) : int(left + 340 * zoom),
+                ].any()
+                for left, top in lanes
             )
 
         self.wait_for(all_changed)
@@ -248,7 +250,7 @@ class SliderTests(JourneyCase):
     def test_a_value_can_be_typed_and_stepped(self):
         page = self.open_bench()
         page.locator(".card", has_text="Weight").click()
-        page.get_by_role("button", name="Size: 24 px, type it").click()
+        page.locator(".tray").get_by_role("button", name="Size: 24 px, type it").click()
         page.keyboard.type("31.5")
         page.keyboard.press("Enter")
         self.wait_for(lambda: self.kept().document["size"] == 31.5)
@@ -272,7 +274,7 @@ class SliderTests(JourneyCase):
         page.request.patch(
             f"{self.live_server_url}/api/session",
             data={"hand": "left"},
-            headers={"X-CSRFToken": next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")},
+            headers={"X-CSRFToken": page.evaluate("async () => (await (await fetch('/api/session')).json()).csrf")},
         )
         page = self.open_bench(page)
         self.assertGreater(page.locator(".rail").bounding_box()["x"], 1800)

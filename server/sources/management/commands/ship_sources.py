@@ -2,7 +2,6 @@
 
 from django.core.management.base import BaseCommand
 
-from sources.actions.pictures import drop_unused
 from sources.actions.ship_sources import ship_sources
 
 
@@ -13,4 +12,4 @@ class Command(BaseCommand):
 
     def handle(self, *args, **options):
         """Say how many changed."""
-        self.stdout.write(f"{ship_sources()} shipped sources made; {drop_unused()} pictures let go")
+        self.stdout.write(f"{ship_sources()} shipped sources made")

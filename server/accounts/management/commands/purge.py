@@ -1,0 +1,30 @@
+"""`manage.py purge`: let go of what nobody can ask for any more."""
+
+from datetime import timedelta
+
+from django.contrib.sessions.models import Session
+from django.core.management.base import BaseCommand
+from django.utils import timezone
+from proofs.models import Lane, ProofStroke
+from rolls.models import Brush
+from sources.actions.pictures import drop_unused
+from sources.models import Source
+
+UNDO_REACHES = timedelta(days=30)
+
+
+class Command(BaseCommand):
+    """Run by `script/server` at every start."""
+
+    help = "Remove what was deleted more than 30 days ago, sessions that have ended, and pictures long unused."
+
+    def handle(self, *args, **options):
+        """Purge and say how much went."""
+        before = timezone.now() - UNDO_REACHES
+        gone = {
+            kind.__name__: kind.objects.filter(deleted_at__lt=before).delete()[0]
+            for kind in (Brush, Source, ProofStroke, Lane)
+        }
+        gone["Session"] = Session.objects.filter(expire_date__lt=timezone.now()).delete()[0]
+        gone["Picture"] = drop_unused()
+        self.stdout.write(", ".join(f"{count} {name}" for name, count in gone.items() if count) or "nothing to purge")

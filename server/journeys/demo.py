@@ -1,0 +1,45 @@
+"""The demo account on a database of a test's own, for what walks through all views."""
+
+from datetime import UTC, datetime
+
+from accounts.models import Account
+from django.core.management import call_command
+from django.test import Client
+from rolls.models import Brush
+
+from .browser import JourneyCase
+from .views import Stage
+
+MOMENT = datetime(2026, 11, 26, 10, 42, tzinfo=UTC)
+"""When everything was kept, as far as pictures tell."""
+
+
+class DemoCase(JourneyCase):
+    """A browser on the demo data."""
+
+    def setUp(self):
+        """Make the demo account; there is no page yet."""
+        call_command("seed_demo")
+        self.account = Account.objects.get(username="skerrow")
+        Brush.objects.update(kept_at=MOMENT)
+        self.problems = []
+
+    def stage(self, size, signed_in=True, scale=1) -> Stage:
+        """A fresh page in a window."""
+        context = self.browser.new_context(
+            viewport={"width": size[0], "height": size[1]},
+            has_touch=True,
+            device_scale_factor=scale,
+            timezone_id="UTC",
+            locale="en-GB",
+            reduced_motion="reduce",
+            bypass_csp=True,
+        )
+        if signed_in:
+            client = Client()
+            client.force_login(self.account)
+            name = next(iter(client.cookies))
+            context.add_cookies([{"name": name, "value": client.cookies[name].value, "url": self.live_server_url}])
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.problems.append(str(error)))
+        return Stage(page, self.live_server_url)

@@ -1,0 +1,104 @@
+"""The layout audit: every view, in every window it is made for, can be hit, read and reached."""
+
+import io
+from pathlib import Path
+
+import numpy as np
+from axe_playwright_python.sync_playwright import Axe
+from django.test import tag
+from PIL import Image
+from playwright.sync_api import Error as PlaywrightError
+
+from journeys.demo import DemoCase
+from journeys.views import VIEWS
+
+AUDIT = (Path(__file__).parents[1] / "audit.js").read_text()
+WINDOWS = ((1280, 800), (1024, 768), (800, 1280))
+NARROW = (640, 900)
+THEMES = ("fog", "daylight", "lamp")
+HANDS = ("right", "left")
+
+
+def darkest(shot: bytes) -> float:
+    """How far the darkest hundredth of a picture is from its lightest, 0..255."""
+    grey = np.asarray(Image.open(io.BytesIO(shot)).convert("L"), float)
+    return float(np.quantile(grey, 0.99) - np.quantile(grey, 0.002))
+
+
+@tag("browser")
+class LayoutTests(DemoCase):
+    def audited(self, stage, view, window):
+        """What is wrong with a view in a window."""
+        stage.page.set_viewport_size({"width": window[0], "height": window[1]})
+        stage.settle()
+        found = stage.page.evaluate(AUDIT)
+        for selector in view.ink:
+            element = stage.page.locator(selector).first
+            if darkest(element.screenshot()) < 60:
+                found.append(f"no ink on {selector}")
+        return [f"{view.name} at {window[0]}x{window[1]}: {one}" for one in found]
+
+    def serious(self, stage, view, theme):
+        """Serious faults that axe-core finds in a view."""
+        stage.page.evaluate("(theme) => (document.documentElement.dataset.theme = theme)", theme)
+        # Colours move to a theme's over a moment.
+        stage.page.wait_for_timeout(250)
+        found = Axe().run(stage.page).response["violations"]
+        return [
+            f"{view.name} in {theme}: {one['id']} ({one['help']}): {node['html'][:120]}"
+            for one in found
+            if one["impact"] in ("serious", "critical")
+            for node in one["nodes"][:4]
+        ]
+
+    def test_every_view_can_be_hit_read_and_reached(self):
+        wrong = []
+        for number, view in enumerate(VIEWS):
+            # Hands take turns, so that each is seen in every kind of view.
+            self.account.hand = HANDS[number % len(HANDS)]
+            self.account.save()
+            stage = self.stage(WINDOWS[0], view.signed_in)
+            try:
+                view.show(stage)
+            except PlaywrightError as error:
+                wrong.append(f"{view.name} cannot be come to: {str(error)[:300]}")
+                continue
+            for window in (*WINDOWS, *([NARROW] if view.narrow else [])):
+                wrong += self.audited(stage, view, window)
+            stage.page.set_viewport_size({"width": WINDOWS[0][0], "height": WINDOWS[0][1]})
+            # A place's first view is seen in every light, its other views in one each.
+            for theme in THEMES if view.picture else (THEMES[number % len(THEMES)],):
+                wrong += self.serious(stage, view, theme)
+            stage.page.context.close()
+        if wrong:
+            self.fail("\n".join(wrong))
+
+    def told(self, name, style, window=(1280, 800)):
+        """What the audit says of a view in which a fault was planted as a style."""
+        view = next(view for view in VIEWS if view.name == name)
+        stage = self.stage(window, view.signed_in)
+        view.show(stage)
+        stage.page.add_style_tag(content=style)
+        stage.settle()
+        found = "\n".join(stage.page.evaluate(AUDIT))
+        stage.page.context.close()
+        return found
+
+    def test_faults_that_were_there_once_are_told(self):
+        # The sign-in page: a global class gave its form the height of a line to write on.
+        door = self.told("sign-in", "form { height: 44px !important; flex: 1; justify-content: flex-end !important; }")
+        self.assertRegex(door, "outside the window|covered by|texts overlap")
+        # The upright bench: the menu at the end of its header was cut off.
+        header = self.told("bench", ".bar { width: 980px !important; overflow: hidden; }", (800, 1280))
+        self.assertIn("Settings", header)
+        # The readings' strip: figures past its right edge.
+        strip = self.told("bench", ".strip { flex-wrap: nowrap !important; overflow: hidden; }", (800, 1280))
+        self.assertRegex(strip, 'cut off: "|outside the window: <button reading')
+        # The response grid: lanes that lie above the sheet's edge.
+        lanes = self.told("responses", ".lane { margin-top: -40px; }")
+        self.assertRegex(lanes, "(covered by|outside the window).*lane")
+        # And what is too small for a thumb, or written over something else.
+        small = self.told("rolls", ".pocket .more { width: 20px !important; min-width: 0 !important; height: 20px; }")
+        self.assertIn("20 x 20 px to hit", small)
+        over = self.told("bench", ".standing { margin-left: -90px !important; }")
+        self.assertRegex(over, "texts overlap|covered by <span standing")

@@ -1,0 +1,261 @@
+"""All views of Hollowmist, once: what the layout audit walks through and `script/screenshots` takes pictures of.
+
+A view is a place, a tray or a section of one, a dialog, or a state that says something is wrong. Whoever adds one adds
+it here.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from rolls.models import Brush
+from sources.models import Source
+
+
+@dataclass
+class Stage:
+    """A page that is signed in to the demo account, and where the server is."""
+
+    page: object
+    url: str
+
+    def go(self, path: str, ready: str) -> None:
+        """Go to a place and wait for a part of it."""
+        self.page.goto(self.url + path)
+        self.page.wait_for_selector(ready)
+
+    def tap(self, role: str, name: str, exact: bool = True, within: str = "body") -> None:
+        """Tap a control by its role and name."""
+        self.page.locator(within).get_by_role(role, name=name, exact=exact).first.click()
+
+    def settle(self) -> None:
+        """Wait until fonts, pictures and measurements are there, and nothing moves."""
+        still = """async () => {
+          await document.fonts.ready
+          return [...document.images].every((one) => one.complete)
+            && !document.querySelector('[aria-busy="true"]')
+            && document.getAnimations().every((one) => one.playState !== "running")
+            && (window.hollowmist ? await window.hollowmist.rests() : true)
+        }"""
+        # What came last may make the page lay itself out anew, and the engine ink again.
+        for _ in range(2):
+            self.page.wait_for_function(still)
+            self.page.wait_for_timeout(150)
+
+
+@dataclass(frozen=True)
+class View:
+    """One view.
+
+    Attributes
+    ----------
+    name : str
+    show : callable
+        Brings a stage to it.
+    picture : str
+        Name of its file in docs/screenshots, where one is kept.
+    ink : tuple of str
+        Selectors of what must show ink.
+    size : tuple of int
+        Window of its picture, px.
+    signed_in, narrow : bool
+        `narrow`: it is meant to hold at 640x900.
+    """
+
+    name: str
+    show: Callable[[Stage], None]
+    picture: str = ""
+    ink: tuple[str, ...] = ()
+    size: tuple[int, int] = (1280, 800)
+    signed_in: bool = True
+    narrow: bool = False
+
+
+def brush_id(name: str):
+    """Id of a demo brush."""
+    return Brush.objects.get(name=name, roll__account__username="skerrow").pk
+
+
+def at(path: str, ready: str) -> Callable[[Stage], None]:
+    """A place as it is when one comes to it."""
+    return lambda stage: stage.go(path, ready)
+
+
+def bench(stage: Stage, brush: str = "Pointed Copper") -> None:
+    """The bench, all ink and readings there."""
+    stage.go(f"/bench/{brush_id(brush)}", ".standing:has-text('kept')")
+    stage.page.wait_for_function("() => window.hollowmist.inked() && window.hollowmist.readings()")
+
+
+def tray(station: str, section: str = "", brush: str = "Pointed Copper") -> Callable[[Stage], None]:
+    """The bench with a station's tray open at a section."""
+
+    def show(stage):
+        bench(stage, brush)
+        stage.page.locator(".card", has_text=station).first.click()
+        if section:
+            stage.tap("radio", section, within=".tray")
+
+    return show
+
+
+def reading(label: str, brush: str = "Pointed Copper") -> Callable[[Stage], None]:
+    """The bench with a reading opened."""
+
+    def show(stage):
+        bench(stage, brush)
+        stage.page.locator(".reading", has_text=label).first.click()
+
+    return show
+
+
+def bench_with(control: str, brush: str = "Pointed Copper") -> Callable[[Stage], None]:
+    """The bench after a tap on a control of its header."""
+
+    def show(stage):
+        bench(stage, brush)
+        stage.tap("button", control)
+
+    return show
+
+
+def response_cell(stage: Stage) -> None:
+    """The response grid with a link open for editing."""
+    tray("Responses")(stage)
+    stage.page.locator(".tray td button").first.click()
+
+
+def naming(stage: Stage) -> None:
+    """A brush's name and note."""
+    bench(stage)
+    stage.page.locator(".crumb.brush").click()
+    stage.page.wait_for_selector("[role=dialog]")
+
+
+def drawn_on(stage: Stage) -> None:
+    """The bench with a stroke of one's own."""
+    bench(stage)
+    box = stage.page.locator("canvas.sheet").bounding_box()
+    stage.page.mouse.move(box["x"] + 300, box["y"] + box["height"] - 70)
+    stage.page.mouse.down()
+    for i in range(20):
+        stage.page.mouse.move(box["x"] + 300 + 12 * i, box["y"] + box["height"] - 70 + 14 * (i % 3))
+    stage.page.mouse.up()
+    stage.page.wait_for_selector(".clear")
+
+
+def conflict(stage: Stage) -> None:
+    """A brush that was changed on two devices."""
+    bench(stage)
+    brush = Brush.objects.get(pk=brush_id("Pointed Copper"))
+    Brush.objects.filter(pk=brush.pk).update(revision=brush.revision + 1)
+    stage.page.get_by_role("slider", name="Size").first.press("ArrowUp")
+    stage.page.wait_for_selector("text=changed on another device")
+    Brush.objects.filter(pk=brush.pk).update(revision=brush.revision)
+
+
+def missing(stage: Stage) -> None:
+    """A bench whose brush is nowhere."""
+    stage.go("/bench/00000000-0000-4000-8000-000000000000", ".lost")
+
+
+def pocket_menu(stage: Stage) -> None:
+    """What can be done with a brush in its pocket."""
+    stage.go("/rolls", ".pocket")
+    stage.page.locator(".pocket .more").first.click()
+    stage.page.wait_for_selector("text=Duplicate")
+
+
+def room_menu(stage: Stage) -> None:
+    """Light of the room, drawing hand, and the way out."""
+    stage.go("/rolls", ".pocket")
+    stage.tap("button", "Settings")
+    stage.page.wait_for_selector("text=Sign out")
+
+
+def generators(stage: Stage) -> None:
+    """The generators to choose from."""
+    stage.go("/sources", ".print")
+    stage.tap("button", "Generate", exact=False)
+    stage.page.wait_for_selector("[role=dialog]")
+
+
+def prep_table(stage: Stage) -> None:
+    """The prep table with a photo on it."""
+    source = Source.objects.filter(account__username="skerrow").order_by("name").first()
+    stage.go(f"/sources/{source.pk}", ".recipe")
+    stage.page.wait_for_function("() => window.hollowmist.prepEdits() > 0")
+
+
+def prep_step(stage: Stage) -> None:
+    """The prep table with a step open."""
+    prep_table(stage)
+    stage.page.locator(".recipe .step .hold").first.click()
+
+
+def prep_choices(stage: Stage) -> None:
+    """The steps that can be added."""
+    prep_table(stage)
+    stage.page.locator(".recipe .add").click()
+    stage.page.wait_for_selector(".kinds")
+
+
+def refused_door(stage: Stage) -> None:
+    """The sign-in page after a wrong password."""
+    stage.go("/sign-in", "form")
+    stage.page.fill("input[name=username]", "skerrow")
+    stage.page.fill("input[name=password]", "not the password")
+    stage.page.keyboard.press("Enter")
+    stage.page.wait_for_selector("[role=alert]")
+
+
+def new_account(stage: Stage) -> None:
+    """The sign-in page for whoever has no account."""
+    stage.go("/sign-in", "form")
+    stage.page.get_by_text("I have no account yet").click()
+
+
+SHEET = ("canvas.sheet",)
+CARDS = (*SHEET, ".wedge canvas")
+
+VIEWS = (
+    View("sign-in", at("/sign-in", "form"), "sign-in", ("main canvas",), signed_in=False, narrow=True),
+    View("sign-in, new account", new_account, ink=("main canvas",), signed_in=False, narrow=True),
+    View("sign-in, refused", refused_door, signed_in=False, narrow=True),
+    View("rolls", at("/rolls", ".pocket"), "rolls", (".pocket .stroke",), narrow=True),
+    View("rolls, a brush's menu", pocket_menu),
+    View("rolls, settings", room_menu),
+    View("bench", bench, "bench", (*CARDS, ".card canvas")),
+    View("bench, upright", bench, "bench-upright", (*CARDS, ".card canvas"), size=(800, 1280)),
+    View("bench, a stroke of one's own", drawn_on, ink=CARDS),
+    View("bench, name", naming),
+    View("bench, conflict", conflict),
+    View("bench, missing", missing),
+    View("bench, lanes", bench_with("Lanes"), ink=SHEET),
+    View("bench, practice pen", bench_with("Practice pen"), ink=SHEET),
+    View("bench, capture", bench_with("Capture"), ink=SHEET),
+    *(View(f"hand, {one}", tray("Hand", one), ink=SHEET) for one in ("As it comes", "Pen", "Finger", "Fast & far")),
+    View("line", tray("Line", brush="Label Monoline"), ink=SHEET),
+    View("line, corners", tray("Line", "Corners & end"), ink=SHEET),
+    View("line, compared", tray("Line", "Compare the ways", "Label Monoline"), "line", SHEET),
+    View("weight", tray("Weight"), "weight", SHEET),
+    *(View(f"weight, {one}", tray("Weight", one), ink=SHEET) for one in ("Start taper", "End taper", "Limits")),
+    View("weight, papers", tray("Weight", "Papers"), ink=(*SHEET, ".tray canvas")),
+    View("tip", tray("Tip", brush="Kelp Drybrush"), "tip", SHEET),
+    *(View(f"tip, {one}", tray("Tip", one), ink=SHEET) for one in ("Spacing & turn", "Chance", "Several")),
+    View("grain", tray("Grain", brush="Kelp Drybrush"), "grain", SHEET),
+    *(View(f"grain, {one}", tray("Grain", one, "Kelp Drybrush"), ink=SHEET) for one in ("Tile", "Tone")),
+    View("ink", tray("Ink", "Cover"), ink=SHEET),
+    View("ink, colour", tray("Ink", "Colour", "Label Monoline"), "ink", SHEET),
+    View("ink, spread", tray("Ink", "Spread"), ink=SHEET),
+    View("responses", tray("Responses"), ink=SHEET),
+    View("responses, a link", response_cell, "responses", SHEET),
+    View("readings, even line", reading("Even line?"), "readings", SHEET),
+    View("readings, tapers", reading("Tapers"), "tapers", SHEET),
+    *(View(f"readings, {one}", reading(one), ink=SHEET) for one in ("Width", "Edge", "Stamps show", "Steadying")),
+    View("sources", at("/sources", ".print"), "sources", (".print",), narrow=True),
+    View("sources, generators", generators),
+    View("prep table", prep_table, "prep"),
+    View("prep table, a step", prep_step),
+    View("prep table, steps to add", prep_choices),
+    View("pen fitting", at("/pen-fitting", ".fields"), "pen-fitting"),
+)
