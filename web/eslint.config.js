@@ -3,7 +3,7 @@ import vue from "eslint-plugin-vue"
 import ts from "typescript-eslint"
 
 export default ts.config(
-  { ignores: ["dist", "src/generated", "public"] },
+  { ignores: ["dist", "measure", "src/generated", "public"] },
   ...ts.configs.recommended,
   ...vue.configs["flat/recommended"],
   {
@@ -15,6 +15,8 @@ export default ts.config(
     rules: {
       "@typescript-eslint/consistent-type-imports": "error",
       "vue/component-api-style": ["error", ["script-setup"]],
+      // A style that is not scoped could overrule another component's.
+      "vue/enforce-style-attribute": ["error", { allow: ["scoped", "module"] }],
       "vue/multi-word-component-names": "off",
     },
   },

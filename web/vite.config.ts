@@ -2,7 +2,10 @@ import vue from "@vitejs/plugin-vue"
 import { fileURLToPath } from "node:url"
 import { defineConfig } from "vite"
 
-export default defineConfig({
+// `vite build --mode measure` makes measure.html instead: the engine without an interface, for the tests and script/bench.
+export default defineConfig(({ mode }) => ({
+  base: mode === "measure" ? "/static/measure/" : "/",
+  publicDir: mode === "measure" ? false : "public",
   plugins: [vue()],
   resolve: { alias: { "@": fileURLToPath(new URL("src", import.meta.url)) } },
   worker: { format: "es" },
@@ -10,9 +13,7 @@ export default defineConfig({
   build: {
     target: "es2022",
     chunkSizeWarningLimit: 1200,
-    rollupOptions: {
-      // measure.html is the engine without an interface, for the tests and script/bench.
-      input: { index: "index.html", measure: "measure.html" },
-    },
+    outDir: mode === "measure" ? "measure" : "dist",
+    rollupOptions: { input: mode === "measure" ? "measure.html" : "index.html" },
   },
-})
+}))

@@ -11,5 +11,7 @@ export default defineConfig({
     environmentOptions: { happyDOM: { url: "http://hollowmist.test/" } },
     include: ["tests/**/*.test.ts"],
     setupFiles: ["tests/setup.ts"],
+    // script/test runs browsers beside it.
+    testTimeout: 30_000,
   },
 })

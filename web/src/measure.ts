@@ -8,14 +8,15 @@ import { ReadingsTaker } from "./engine/readings"
 import { bytesOf, readColumn } from "./engine/records"
 import type { Makes, Recipe } from "./sources/recipe"
 import type { BrushDocument } from "./engine/brush"
+import engineAddress from "./generated/engine.wasm?url"
 import { TILE } from "./generated/layout"
 
 type Rows = number[][]
 
-const stroke = (rows: Rows): Stroke => ({ kind: "pen", erase: false, samples: samplesFrom(rows) })
+const stroke = (rows: Rows): Stroke => ({ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) })
 
 async function load(): Promise<Module> {
-  return loadModule(await (await fetch("/engine.wasm")).arrayBuffer())
+  return loadModule(await (await fetch(engineAddress)).arrayBuffer())
 }
 
 function sheetOf(module: Module, width: number, height: number, images = new Images(module)): Sheet {
@@ -155,7 +156,7 @@ async function feeds(
   const { samples } = stroke(rows)
   let best = Infinity
   for (let round = 0; round < rounds; round++) {
-    sheet.begin("pen", false)
+    sheet.begin({ kind: "pen", erase: false, seed: 1 })
     const start = performance.now()
     for (let i = 0; i < samples.length; i += FLOATS) {
       sheet.feed(samples.slice(i, i + FLOATS))

@@ -22,7 +22,13 @@ const engine = {
 }
 vi.mock("@/engine/useEngine", () => ({ useEngine: () => engine }))
 
-const shipped = { key: "loop", label: "Crossing loop", at: [1, 2], strokes: [[[1, 2, 0, 0.5, 1.5, 0]]] }
+const shipped = {
+  key: "loop",
+  label: "Crossing loop",
+  at: [1, 2],
+  seeds: [7],
+  strokes: [[[1, 2, 0, 0.5, 1.5, 0]]],
+}
 
 beforeEach(() => {
   for (const act of Object.values(engine.api)) act.mockReset()
@@ -33,7 +39,7 @@ beforeEach(() => {
   server.on("GET", /^\/api\/(lanes|proof-strokes)$/, { status: 200, body: [] })
   server.on("PUT", /^\/api\/(lanes|proof-strokes)/, { status: 200, body: {} })
   server.on("DELETE", /^\/api\/(lanes|proof-strokes)/, { status: 204 })
-  server.on("GET", /^\/lanes.json/, { status: 200, body: { lanes: [shipped] } })
+  server.on("GET", /lanes.*\.json/, { status: 200, body: { lanes: [shipped] } })
 })
 
 async function opened() {
@@ -49,7 +55,7 @@ const strokesShown = () => (engine.api.setStrokes!.mock.calls.at(-1)![0] as Kept
 
 function stroke(id: string): KeptStroke {
   const samples = samplesFrom([[100, 200, 0, 0.5, 1.5, 0]])
-  return { id, kind: "pen", erase: false, samples }
+  return { id, kind: "pen", erase: false, seed: 7, samples }
 }
 
 describe("a brush on the bench", () => {

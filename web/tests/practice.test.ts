@@ -67,11 +67,11 @@ describe("the practice pen", () => {
 
   it("draws a recorded stroke again beside itself, whole and in order", async () => {
     const { replay, replaying } = practice()
-    await replay([{ id: "old", kind: "pen", erase: false, samples: rows() }], 100, 5)
+    await replay([{ id: "old", kind: "pen", erase: false, seed: 7, samples: rows() }], 100, 5)
     const fed = api.move.mock.calls.flatMap(([samples]) => [...(samples as Float32Array)])
     expect(fed.filter((_, i) => i % 7 === 0)).toEqual([110, 130, 150])
     expect(fed.filter((_, i) => i % 7 === 1)).toEqual([25, 25, 25])
-    expect(api.down).toHaveBeenCalledWith("pen", false)
+    expect(api.down).toHaveBeenCalledWith({ kind: "pen", erase: false, seed: 7 })
     expect(drew).toHaveBeenCalledTimes(1)
     expect(drew.mock.calls[0]![0].id).not.toBe("old")
     expect(replaying.value).toBe(false)
@@ -83,7 +83,7 @@ describe("the practice pen", () => {
       [10, 20, 0, 0.5, 1.5, 0],
       [30, 20, 60_000, 0.5, 1.5, 0],
     ])
-    const going = replay([{ id: "old", kind: "pen", erase: false, samples: long }], 0, 0)
+    const going = replay([{ id: "old", kind: "pen", erase: false, seed: 7, samples: long }], 0, 0)
     setTimeout(stop, 40)
     await going
     expect(api.cancel).toHaveBeenCalledTimes(1)

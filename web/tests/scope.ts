@@ -10,7 +10,7 @@ export function living<T>(make: () => T): T {
 
 /** Wait until something holds. */
 export async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
-  for (let i = 0; i < 400; i++) {
+  for (let i = 0; i < 2000; i++) {
     if (await holds()) return
     await new Promise((go) => setTimeout(go, 10))
   }

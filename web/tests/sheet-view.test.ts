@@ -1,27 +1,105 @@
 import { describe, expect, it } from "vitest"
 import { nextTick, ref } from "vue"
+import { flowed, laneAt, shiftOf, type Block } from "@/bench/flow"
 import { useSheetView } from "@/bench/useSheetView"
-import type { Rectangle } from "@/engine/sheet"
-import { LANES_AREA, PROOF_SHEET } from "@/generated/layout"
+import { PROOF_SHEET } from "@/generated/layout"
 import { living } from "./scope"
 
-const [LANES_WIDE, LANES_HIGH] = LANES_AREA as [number, number]
+/** Lanes as they ship, more or less: eight, in three columns. */
+const LANES: Block[] = Array.from({ length: 8 }, (_, i) => {
+  const [left, top] = [46 + 390 * (i % 3), 14 + 165 * Math.floor(i / 3)]
+  return { key: `lane-${i}`, reach: { left, top, right: left + 340 + 10 * i, bottom: top + 130 } }
+})
 
 function seen(width: number, height: number) {
   const [w, h] = [ref(width), ref(height)]
-  const lanes = ref({ left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH })
-  const held = ref<Rectangle>()
-  return { w, h, lanes, held, ...living(() => useSheetView(w, h, lanes, held)) }
+  const blocks = ref(LANES)
+  const held = ref<string>()
+  return { w, h, blocks, held, ...living(() => useSheetView(w, h, blocks, held, () => 20)) }
 }
 
-describe("the view of the proof sheet", () => {
-  it("shows all lanes whole where there is room", () => {
-    const { view } = seen(1216, 585)
-    expect(LANES_WIDE * view.zoom).toBeLessThanOrEqual(1216 + 1e-6)
-    expect(LANES_HIGH * view.zoom).toBeLessThanOrEqual(585 + 1e-6)
-    expect([view.x, view.y]).toEqual([0, 0])
+describe("the flow of lanes", () => {
+  const rooms: [number, number][] = [
+    [1216, 585],
+    [1216, 300],
+    [736, 1000],
+    [736, 500],
+    [960, 560],
+    [1856, 900],
+  ]
+
+  it("shows all lanes whole, apart from each other, with free paper below", () => {
+    for (const [width, height] of rooms) {
+      const { zoom, places, free } = flowed(LANES, width, height)
+      const boxes = [...places.values()]
+      expect(boxes).toHaveLength(8)
+      boxes.forEach((one, i) => {
+        expect(one.right * zoom).toBeLessThanOrEqual(width + 1)
+        expect(one.bottom).toBeLessThanOrEqual(free)
+        for (const other of boxes.slice(i + 1)) {
+          const apart = one.right <= other.left + 1e-6 || other.right <= one.left + 1e-6
+          expect(apart || one.bottom <= other.top || other.bottom <= one.top).toBe(true)
+        }
+      })
+      expect(height - free * zoom).toBeGreaterThanOrEqual(45)
+    }
   })
 
+  it("makes strokes as large as any number of columns can, or within 5 % of that", () => {
+    for (const [width, height] of rooms) {
+      const { zoom } = flowed(LANES, width, height)
+      const room = height - Math.min(220, Math.max(48, 0.2 * height))
+      for (let across = 1; across <= 8; across++) {
+        let [wide, high] = [0, 0]
+        for (let k = 0; k < across; k++)
+          wide += Math.max(
+            0,
+            ...LANES.filter((_, i) => i % across === k).map((_, n) => 340 + 10 * (n * across + k)),
+          )
+        high = 130 * Math.ceil(8 / across)
+        const labels = 22 * Math.ceil(8 / across)
+        const most = Math.min(1, width / wide, (room - labels) / high)
+        if (wide <= 2048) expect(zoom).toBeGreaterThanOrEqual(0.95 * most - 1e-9)
+      }
+    }
+  })
+
+  it("stands in two rows beside a tray", () => {
+    const { places } = flowed(LANES, 1216, 300)
+    expect(new Set([...places.values()].map((one) => one.top)).size).toBe(2)
+  })
+
+  it("leaves room for the label, and for the ink of a wide brush beside its path", () => {
+    const { places, shifts, zoom } = flowed(LANES, 1216, 560, "", 30)
+    for (const { key, reach } of LANES) {
+      const [place, shift] = [places.get(key)!, shifts.get(key)!]
+      expect((reach.top + shift[1] - 30 - place.top) * zoom).toBeGreaterThan(21)
+      expect(reach.left + shift[0] - 30).toBeGreaterThanOrEqual(place.left - 1)
+      expect(reach.bottom + shift[1] + 30).toBeLessThanOrEqual(place.bottom + 1)
+    }
+  })
+
+  it("keeps the lane in hand where there is no room for all, first and whole", () => {
+    const { places, free, zoom } = flowed(LANES, 1216, 90, "lane-7")
+    expect(places.size).toBeLessThan(8)
+    expect(places.get("lane-7")).toMatchObject({ left: 0, top: 0 })
+    expect(free * zoom).toBeLessThanOrEqual(90 - 48 + 2)
+  })
+
+  it("shifts what lies over a lane with it, and what lies on free paper with that", () => {
+    const flow = flowed(LANES, 736, 1000)
+    const { left, top } = flow.places.get("lane-4")!
+    expect(laneAt(flow, left + 5, top + 5)).toBe("lane-4")
+    expect(shiftOf(flow, "lane-4")).toEqual(
+      [left - LANES[4]!.reach.left, top + 22 / flow.zoom - LANES[4]!.reach.top].map(Math.round),
+    )
+    expect(laneAt(flow, 5, flow.free + 1)).toBe("")
+    expect(shiftOf(flow, "")![1]).toBe(flow.free - 520)
+    expect(shiftOf(flow, "gone")).toBeUndefined()
+  })
+})
+
+describe("the view of the proof sheet", () => {
   it("follows the room until fingers have moved it", async () => {
     const { view, w, h, moved, pinch, fit } = seen(1216, 585)
     const whole = view.zoom
@@ -39,37 +117,15 @@ describe("the view of the proof sheet", () => {
     expect(view.zoom).not.toBe(pinched)
   })
 
-  it("goes to where other lanes lie, unless fingers have moved it", async () => {
-    const { view, lanes, pinch } = seen(1216, 320)
-    lanes.value = { left: 200, top: 700, right: 200 + LANES_WIDE, bottom: 700 + LANES_HIGH }
+  it("lays nothing out anew because another stroke was taken in hand", async () => {
+    const { flow, held, h } = seen(1216, 90)
+    const before = flow.value
+    held.value = "lane-6"
     await nextTick()
-    expect(view.y).toBe(700)
-    // There the room is wider than the lanes: it shows what else there is of the sheet.
-    expect(view.x + 1216 / view.zoom).toBeLessThanOrEqual(Math.max(PROOF_SHEET[0]!, 1216 / view.zoom))
-    pinch(1.5, 0, 0, 0, 0)
-    lanes.value = { left: 0, top: 0, right: LANES_WIDE, bottom: LANES_HIGH }
+    expect(flow.value).toBe(before)
+    h.value = 91
     await nextTick()
-    expect(view.y).toBe(700)
-  })
-
-  it("shows the lane in hand where not all have room, and begins at the top where it can", async () => {
-    const { view, held, h } = seen(1216, 170)
-    expect(view.y).toBe(0)
-    held.value = { left: 400, top: 380, right: 800, bottom: 500 }
-    await nextTick()
-    // Nothing moves because another stroke was taken in hand: it may just have been drawn.
-    expect(view.y).toBe(0)
-    h.value = 171
-    await nextTick()
-    expect(view.y + 171 / view.zoom).toBeCloseTo(500)
-    held.value = { left: 0, top: 20, right: 300, bottom: 120 }
-    h.value = 170
-    await nextTick()
-    expect(view.y).toBe(0)
-    held.value = { left: 400, top: 380, right: 800, bottom: 500 }
-    h.value = 585
-    await nextTick()
-    expect(view.y).toBe(0)
+    expect(flow.value!.places.get("lane-6")).toMatchObject({ left: 0, top: 0 })
   })
 
   it("stays put under the fingers while they pinch", () => {

@@ -12,7 +12,7 @@ function stroke(id: string, x = 100): KeptStroke {
     [x, 200, 0, 0.5, 1.5, 0],
     [x + 50, 220, 8, 0.6, 1.5, 0],
   ])
-  return { id, kind: "pen", erase: false, samples }
+  return { id, kind: "pen", erase: false, seed: 7, samples }
 }
 
 /** Loose strokes and lanes with the queue they share; `refused` counts what the server would not take. */
@@ -25,7 +25,7 @@ async function sheet(account = "maren") {
   const refused = vi.fn()
   return living(() => {
     const queue = useStrokeQueue(account, refused)
-    return { queue, proofs: useProofStrokes(queue), own: useOwnLanes(queue), refused }
+    return { queue, proofs: useProofStrokes(queue, "label-monoline"), own: useOwnLanes(queue), refused }
   })
 }
 
@@ -176,30 +176,6 @@ describe("strokes and lanes of one's own", () => {
     accepting()
     await settled(queue)
     expect(sentPaths()).toEqual(["DELETE /api/proof-strokes/a"])
-  })
-})
-
-describe("the room for lanes", () => {
-  it("is the usual one while they lie in it, goes where they are, and stays on the sheet", async () => {
-    const { roomFor } = await import("@/bench/useOwnLanes")
-    const usual: [number, number] = [1216, 520]
-    const lane = (x: number, down = 0) => {
-      const one = stroke("a", x)
-      for (let i = 1; i < one.samples.length; i += 7) one.samples[i]! += down
-      return { key: "k", label: "one", at: [0, 0] as [number, number], strokes: [one] }
-    }
-    const whole = { left: 0, top: 0, right: 1216, bottom: 520 }
-    expect(roomFor([], usual)).toEqual(whole)
-    expect(roomFor([lane(600), lane(300)], usual)).toEqual(whole)
-    const low = roomFor([lane(300, 500)], usual)
-    expect([low.left, low.right]).toEqual([0, 1216])
-    expect(low.top).toBeLessThan(700 - 39)
-    expect(low.bottom).toBeGreaterThan(720)
-    expect(low.bottom - low.top).toBe(520)
-    const far = roomFor([lane(1900)], usual)
-    expect([far.left, far.right]).toEqual([2048 - 1216, 2048])
-    // Lanes far apart are all shown.
-    expect(roomFor([lane(1900), lane(10)], usual)).toMatchObject({ left: 10, right: 1950 })
   })
 })
 

@@ -38,7 +38,7 @@ function turn() {
       <h1>Hollowmist</h1>
       <p>Inking and lettering brushes, built pen in hand.</p>
     </section>
-    <form class="entry" @submit.prevent="enter">
+    <form class="form" @submit.prevent="enter">
       <h2>{{ fresh ? "Open an account" : "Sign in" }}</h2>
       <label>
         Name
@@ -61,12 +61,12 @@ function turn() {
           :autocomplete="fresh ? 'new-password' : 'current-password'"
         />
       </label>
-      <p v-if="fresh" class="small">At least 8 characters, and not a common word.</p>
+      <p v-if="fresh" class="hm-small">At least 8 characters, and not a common word.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">
         {{ fresh ? "Open it" : "Sign in" }}
       </ElButton>
-      <button type="button" class="quiet turn" @click="turn">
+      <button type="button" class="hm-quiet turn" @click="turn">
         {{ fresh ? "I have an account already" : "I have no account yet" }}
       </button>
     </form>
@@ -96,25 +96,25 @@ function turn() {
   margin-top: 8px;
   font-size: 19px;
 }
-.entry {
+.form {
   display: flex;
   flex-direction: column;
   justify-content: center;
   gap: 16px;
   padding: 32px clamp(24px, 4vw, 72px);
 }
-.entry h2 {
+.form h2 {
   font-size: 26px;
 }
-.entry label {
+.form label {
   display: grid;
   gap: 6px;
 }
-.entry :deep(.el-input__wrapper) {
+.form :deep(.el-input__wrapper) {
   background: var(--paper);
   min-height: 48px;
 }
-.entry :deep(.el-input__inner) {
+.form :deep(.el-input__inner) {
   color: #1e2a2d;
 }
 .problem {
@@ -131,7 +131,7 @@ function turn() {
     grid-template-columns: 1fr;
     grid-template-rows: 2fr 3fr;
   }
-  .entry {
+  .form {
     justify-content: flex-start;
   }
 }

@@ -1,6 +1,7 @@
 // The REST API, typed by its own OpenAPI description.
 import createClient, { type Middleware } from "openapi-fetch"
 import type { components, paths } from "@/generated/api"
+import { heardBuild } from "./build"
 
 export type Roll = components["schemas"]["Roll"]
 export type Pocket = components["schemas"]["Pocket"]
@@ -11,17 +12,34 @@ export type WholeSource = components["schemas"]["WholeSource"]
 export type KeptRecipe = components["schemas"]["KeptRecipe"]
 export type Proposal = components["schemas"]["Proposal"]
 
-const token = () => /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ""
+/** Told by every answer about the session; a new one comes with each signing in. */
+let token = ""
 
 const csrf: Middleware = {
   onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRFToken", token())
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", token)
     return request
+  },
+  async onResponse({ request, response }) {
+    const path = new URL(request.url).pathname
+    if (response.ok && (path === "/api/session" || path === "/api/accounts")) {
+      token = ((await response.clone().json()) as { csrf?: string }).csrf ?? token
+    }
+    // Another tab signed in since: the token is a new one, and what was refused is sent again with it later.
+    if (response.status === 403 && path !== "/api/session") void api.GET("/api/session")
+    return undefined
+  },
+}
+
+const builds: Middleware = {
+  onResponse({ response }) {
+    heardBuild(response)
+    return undefined
   },
 }
 
 export const api = createClient<paths>({ baseUrl: location.origin })
-api.use(csrf)
+api.use(csrf, builds)
 
 /** What an error answer says, in one sentence. */
 export function sentence(error: unknown, otherwise = "That did not work. Try again in a moment."): string {
@@ -37,7 +55,7 @@ export function sentence(error: unknown, otherwise = "That did not work. Try aga
 export async function sendForm(path: string, body: FormData): Promise<unknown> {
   let answer: Response
   try {
-    answer = await fetch(path, { method: "POST", body, headers: { "X-CSRFToken": token() } })
+    answer = await fetch(path, { method: "POST", body, headers: { "X-CSRFToken": token } })
   } catch {
     throw new Error("Hollowmist cannot be reached just now. Check the network and add it again.")
   }

@@ -1,7 +1,7 @@
 // What could not be sent yet waits here, on the device, and outlives a closed page.
 import { openDB, type DBSchema, type IDBPDatabase } from "idb"
 import type { BrushDocument } from "@/engine/brush"
-import { samplesFrom, type Kind } from "@/engine/sheet"
+import { newSeed, samplesFrom, type Kind } from "@/engine/sheet"
 import type { Makes, Recipe } from "@/sources/recipe"
 
 export interface WaitingBrush {
@@ -19,6 +19,10 @@ export interface StoredStroke {
   id: string
   kind: Kind
   erase: boolean
+  seed: number
+  /** The brush on whose bench it was drawn, where that is known. */
+  brush?: string | null
+  over?: string
   samples: Float32Array<ArrayBuffer>
 }
 
@@ -74,7 +78,7 @@ function widened(before: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
 }
 
 export function outbox(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>("hollowmist", 4, {
+  opened ??= openDB<Schema>("hollowmist", 5, {
     async upgrade(db, from, _to, acts) {
       if (from < 1) {
         db.createObjectStore("brushes", { keyPath: "id" })
@@ -86,6 +90,11 @@ export function outbox(): Promise<IDBPDatabase<Schema>> {
         // Samples had no twist before: strokes that still wait get one of zero.
         const strokes = acts.objectStore("strokes")
         for (const one of await strokes.getAll()) await strokes.put({ ...one, samples: widened(one.samples) })
+      }
+      if (from > 0 && from < 5) {
+        // Strokes had no seed before: those that still wait get one.
+        const strokes = acts.objectStore("strokes")
+        for (const one of await strokes.getAll()) await strokes.put({ ...one, seed: newSeed() })
       }
     },
   })

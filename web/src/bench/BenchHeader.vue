@@ -45,28 +45,28 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
 
 <template>
   <header class="bar" :class="{ worried: worry }">
-    <RouterLink to="/rolls" class="quiet crumb">Rolls</RouterLink>
+    <RouterLink to="/rolls" class="hm-quiet crumb">Rolls</RouterLink>
     <ChevronRight :size="16" class="step" />
-    <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="quiet crumb">{{
+    <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="hm-quiet crumb">{{
       roll.name
     }}</RouterLink>
     <ChevronRight :size="16" class="step" />
-    <button type="button" class="quiet crumb brush" @click="emit('name')">
-      {{ bench.state.value?.name }}
+    <button v-if="bench.state.value" type="button" class="hm-quiet crumb brush" @click="emit('name')">
+      {{ bench.state.value.name }}
     </button>
-    <span class="standing small" :class="{ worry }" role="status"
+    <span class="standing hm-small" :class="{ worry }" role="status"
       >{{ says }}<span v-if="standing === 'kept' && !away" class="clock"> {{ clock }}</span></span
     >
-    <button v-if="standing === 'signed-out'" type="button" class="quiet again" @click="signIn">
+    <button v-if="standing === 'signed-out'" type="button" class="hm-quiet again" @click="signIn">
       Sign in again
     </button>
     <span class="space" />
-    <button type="button" class="quiet" aria-label="Lanes" :aria-pressed="lanes" @click="emit('lanes')">
+    <button type="button" class="hm-quiet" aria-label="Lanes" :aria-pressed="lanes" @click="emit('lanes')">
       <Rows3 :size="20" /> <span class="word">Lanes</span>
     </button>
     <button
       type="button"
-      class="quiet"
+      class="hm-quiet"
       aria-label="Capture"
       :aria-pressed="capturing"
       @click="capturing = !capturing"
@@ -75,7 +75,7 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
     </button>
     <button
       type="button"
-      class="quiet"
+      class="hm-quiet"
       aria-label="Practice pen"
       :aria-pressed="practising"
       @click="practising = !practising"
@@ -94,7 +94,7 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
   padding: 0 8px;
   min-width: 0;
 }
-.bar > .quiet {
+.bar > .hm-quiet {
   flex: none;
   white-space: nowrap;
 }

@@ -113,13 +113,13 @@ function openReading(key: ReadingKey | undefined): void {
       @take="bench.rename"
     />
     <TwoStates />
-    <div v-if="standing === 'missing' || standing === 'gone'" class="lost" role="alert">
+    <div v-if="standing === 'missing' || standing === 'gone'" class="lost" role="alert" data-covers>
       <p>{{ message }}</p>
       <ElButton v-if="standing === 'gone'" type="primary" @click="bench.keeping.putBack()"
         >Put it back</ElButton
       >
       <ElButton v-else @click="again">Try again</ElButton>
-      <RouterLink to="/rolls" class="quiet">To the rolls</RouterLink>
+      <RouterLink to="/rolls" class="hm-quiet">To the rolls</RouterLink>
     </div>
   </main>
 </template>
@@ -130,7 +130,7 @@ function openReading(key: ReadingKey | undefined): void {
   display: grid;
   height: 100%;
   grid-template-columns: 64px minmax(0, 1fr);
-  grid-template-rows: 52px minmax(0, 1fr) auto auto auto 118px;
+  grid-template-rows: 52px minmax(0, 1fr) auto auto auto 120px;
   grid-template-areas: "head head" "side proof" "side pen" "side readings" "side tray" "side path";
 }
 .bench.hand-left {
@@ -138,7 +138,7 @@ function openReading(key: ReadingKey | undefined): void {
   grid-template-areas: "head head" "proof side" "pen side" "readings side" "tray side" "path side";
 }
 .bench.opened {
-  grid-template-rows: 52px minmax(0, 1fr) auto auto var(--tray) 52px;
+  grid-template-rows: 52px minmax(0, 1fr) auto auto var(--tray) 53px;
   --tray: 332px;
 }
 .bench.opened.tall {

@@ -97,7 +97,7 @@ async function take(as: Makes | "brush"): Promise<void> {
 </script>
 
 <template>
-  <div ref="room" class="capture" aria-label="Capture: drag a frame">
+  <div ref="room" class="capture" data-covers aria-label="Capture: drag a frame">
     <p v-if="!box" class="hint">Drag a frame round what you drew.</p>
     <div v-if="style" class="frame" :style="style" />
     <div class="acts">

@@ -23,13 +23,13 @@ function rename(event: Event): void {
 <template>
   <li :class="{ hidden: lane.hidden }">
     <input
-      class="entry"
+      class="hm-entry"
       :value="lane.label"
       maxlength="80"
       :aria-label="`Name of ${lane.label}`"
       @change="rename"
     />
-    <span class="small count">{{ lane.strokes.length }}</span>
+    <span class="hm-small count">{{ lane.strokes.length }}</span>
     <ElSelect
       v-if="sets.length > 1"
       class="set"
@@ -41,7 +41,7 @@ function rename(event: Event): void {
     </ElSelect>
     <button
       type="button"
-      class="quiet"
+      class="hm-quiet"
       :aria-label="lane.hidden ? `Show ${lane.label}` : `Hide ${lane.label}`"
       @click="own.change(lane, { hidden: !lane.hidden })"
     >
@@ -49,7 +49,7 @@ function rename(event: Event): void {
     </button>
     <button
       type="button"
-      class="quiet"
+      class="hm-quiet"
       :aria-label="`${lane.label}: earlier`"
       :disabled="first"
       @click="own.move(lane, -1)"
@@ -58,7 +58,7 @@ function rename(event: Event): void {
     </button>
     <button
       type="button"
-      class="quiet"
+      class="hm-quiet"
       :aria-label="`${lane.label}: later`"
       :disabled="last"
       @click="own.move(lane, 1)"
@@ -67,13 +67,13 @@ function rename(event: Event): void {
     </button>
     <a
       :href="`/api/lanes/${lane.key}.inkml`"
-      class="quiet"
+      class="hm-quiet"
       :aria-label="`Save ${lane.label} as InkML`"
       download
     >
       <Download :size="20" />
     </a>
-    <button type="button" class="quiet" :aria-label="`Delete ${lane.label}`" @click="own.remove(lane)">
+    <button type="button" class="hm-quiet" :aria-label="`Delete ${lane.label}`" @click="own.remove(lane)">
       <Trash2 :size="20" />
     </button>
   </li>

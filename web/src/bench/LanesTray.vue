@@ -52,7 +52,7 @@ async function read(event: Event): Promise<void> {
 <template>
   <div class="lanes">
     <div class="choose">
-      <p class="small">This brush is shown on</p>
+      <p class="hm-small">This brush is shown on</p>
       <div class="sets">
         <ChoiceBar
           label="Set of proof strokes"
@@ -60,27 +60,27 @@ async function read(event: Event): Promise<void> {
           :model-value="set"
           @update:model-value="show"
         />
-        <button type="button" class="quiet" aria-label="New set" @click="naming = true">
+        <button type="button" class="hm-quiet" aria-label="New set" @click="naming = true">
           <FolderPlus :size="20" />
         </button>
       </div>
       <form class="new" @submit.prevent="record">
         <input
           v-model="name"
-          class="entry"
+          class="hm-entry"
           maxlength="80"
           aria-label="Name of the new lane"
           placeholder="Name of a new lane"
         />
-        <button type="submit" class="quiet on" :disabled="loose === 0">
+        <button type="submit" class="hm-quiet hm-on" :disabled="loose === 0">
           Record your {{ loose === 1 ? "stroke" : loose > 1 ? `${loose} strokes` : "strokes" }}
         </button>
       </form>
-      <label class="quiet file">
+      <label class="hm-quiet file">
         Read strokes from InkML
         <input type="file" accept=".inkml,.xml,application/inkml+xml" @change="read" />
       </label>
-      <ul v-if="assumed" class="small" role="status">
+      <ul v-if="assumed" class="hm-small" role="status">
         <li>The lane was read.</li>
         <li v-for="one in assumed" :key="one">{{ one }}</li>
       </ul>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from "@vueuse/core"
 import * as Comlink from "comlink"
-import { Maximize } from "@lucide/vue"
-import { onMounted, useTemplateRef, watch } from "vue"
-import { FLOATS, type Kind } from "@/engine/sheet"
+import { Maximize, Trash2 } from "@lucide/vue"
+import { computed, onMounted, useTemplateRef, watch } from "vue"
+import { FLOATS, newSeed, type Kind, type Pen } from "@/engine/sheet"
 import { MOST_SAMPLES } from "@/generated/layout"
 import { usePracticePen } from "@/practice/usePracticePen"
 import { useSession } from "@/account/useSession"
@@ -18,27 +18,40 @@ const { api } = bench.engine
 const canvas = useTemplateRef("canvas")
 const room = useTemplateRef("room")
 const { width, height } = useElementSize(room)
-const { view, seen, moved, fit, pinch } = useSheetView(width, height, bench.lanesArea, bench.heldArea)
+const { layout } = bench
+const size = () => bench.state.value && Number(bench.state.value.document.size)
+const { view, flow, seen, moved, fit, pinch } = useSheetView(
+  ...[width, height, layout.blocks, layout.heldLane, size],
+)
+watch(flow, (now) => (layout.flow.value = now), { immediate: true })
 const practice = usePracticePen(bench)
 const pointer = defineModel<Kind | "practice" | undefined>("pointer")
 const down = defineModel<boolean>("drawing", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
-let stroke: { id: string; kind: Kind; erase: boolean; start: number; sent: number } | undefined
+let stroke: (Pen & { id: string; start: number; sent: number }) | undefined
+
+/** Places are told to 1/256 px: shifted by whole px, as lanes flow, they stay the same to the last bit. */
+const onGrid = (place: number) => Math.round(place * 256) / 256
 
 function sampleOf(event: PointerEvent): number[] {
   const box = canvas.value!.getBoundingClientRect()
-  const x = (event.clientX - box.left) / view.zoom + view.x
-  const y = (event.clientY - box.top) / view.zoom + view.y
+  const x = onGrid((event.clientX - box.left) / view.zoom + view.x)
+  const y = onGrid((event.clientY - box.top) / view.zoom + view.y)
   const upright = Math.PI / 2
   const [altitude, azimuth] = [event.altitudeAngle ?? upright, event.azimuthAngle ?? 0]
   const twist = ((event.twist || 0) * Math.PI) / 180
   return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth, twist]
 }
 
+function begin(kind: Kind, erase: boolean, start: number): void {
+  const pen = { kind, erase, seed: newSeed() }
+  stroke = { ...pen, id: crypto.randomUUID(), start, sent: 0 }
+  void api.down(pen)
+}
+
 async function finish(): Promise<void> {
   if (!stroke) return
-  const { id, kind, erase } = stroke
-  const drawn = await api.up(id, kind, erase)
+  const drawn = await api.up(stroke.id)
   if (drawn) bench.drew(drawn)
 }
 
@@ -47,8 +60,7 @@ function send(events: PointerEvent[]): void {
   if (stroke.sent + events.length > MOST_SAMPLES) {
     // One recorded stroke holds so many samples and no more: the line goes on as a stroke of its own.
     void finish()
-    stroke = { ...stroke, id: crypto.randomUUID(), start: events[0]!.timeStamp, sent: 0 }
-    void api.down(stroke.kind, stroke.erase)
+    begin(stroke.kind, stroke.erase, events[0]!.timeStamp)
   }
   stroke.sent += events.length
   const samples = new Float32Array(events.length * FLOATS)
@@ -66,9 +78,8 @@ useSheetPointers(canvas, {
     pointer.value = lent ? "practice" : kind
     down.value = true
     const erase = bench.erase.value || (event.buttons & ERASER) !== 0
-    stroke = { id: crypto.randomUUID(), kind: lent ? "pen" : kind, erase, start: event.timeStamp, sent: 0 }
     if (lent) practice.begin()
-    void api.down(stroke.kind, erase)
+    begin(lent ? "pen" : kind, erase, event.timeStamp)
     send([event])
   },
   move: (events) => send(events),
@@ -109,6 +120,12 @@ onMounted(async () => {
   watch(() => session.account?.theme, colours, { immediate: true, flush: "post" })
 })
 
+/** The brush's width as it is on the paper just now. */
+const sizeMark = computed(() => {
+  const across = `${Number(bench.state.value?.document.size) * view.zoom}px`
+  return { width: across, height: across }
+})
+
 const at = (x: number, y: number) => ({
   transform: `translate(${(x - view.x) * view.zoom}px, ${(y - view.y) * view.zoom}px)`,
 })
@@ -116,9 +133,9 @@ const at = (x: number, y: number) => ({
 
 <template>
   <div ref="room" class="room">
-    <canvas ref="canvas" class="sheet" aria-label="Proof sheet: draw anywhere" />
+    <canvas ref="canvas" class="sheet" :data-zoom="view.zoom" aria-label="Proof sheet: draw anywhere" />
     <button
-      v-for="lane in bench.shownLanes.value"
+      v-for="lane in layout.labelled.value"
       :key="lane.key"
       type="button"
       class="lane"
@@ -128,11 +145,23 @@ const at = (x: number, y: number) => ({
     >
       {{ lane.label }}
     </button>
-    <p v-if="bench.proofs.strokes.value.length === 0" class="invite" :style="at(46, 548)">
+    <p v-if="bench.proofs.strokes.value.length === 0" class="invite" :style="at(0, flow?.free ?? 0)">
       Draw anywhere: your strokes stay, and re-ink with every change.
     </p>
+    <span v-if="bench.sizing.value" class="size" :style="sizeMark" />
+    <button
+      v-if="bench.proofs.strokes.value.length > 0"
+      type="button"
+      class="hm-quiet clear"
+      :class="{ still: down }"
+      :style="{ top: `${((flow?.free ?? 0) - view.y) * view.zoom}px` }"
+      aria-label="Clear your strokes"
+      @click="bench.clear()"
+    >
+      <Trash2 :size="20" /> Clear your strokes
+    </button>
     <CaptureFrame v-if="capturing" :view="view" @over="capturing = false" />
-    <button v-if="moved" type="button" class="quiet fit" @click="fit">
+    <button v-if="moved" type="button" class="hm-quiet fit" @click="fit">
       <Maximize :size="20" /> Whole sheet
     </button>
   </div>
@@ -179,6 +208,23 @@ const at = (x: number, y: number) => ({
   color: #1d5a4d;
   font-weight: 700;
 }
+.size {
+  position: absolute;
+  left: 50%;
+  top: 50%;
+  translate: -50% -50%;
+  border: 2px solid var(--ember);
+  border-radius: 50%;
+  pointer-events: none;
+}
+/* At the head of the free paper, where a stroke seldom begins. */
+.clear {
+  position: absolute;
+  right: 8px;
+  color: #46555a;
+  font-size: 14px;
+}
+.still,
 .lane.still {
   pointer-events: none;
 }

@@ -71,7 +71,7 @@ async function both(): Promise<void> {
         </tr>
       </tbody>
     </table>
-    <p v-if="message" class="small">{{ message }}</p>
+    <p v-if="message" class="hm-small">{{ message }}</p>
     <div class="acts">
       <ElButton @click="bench.keeping.keepMine()">This device's</ElButton>
       <ElButton @click="bench.takeTheirs()">The other's</ElButton>

@@ -23,6 +23,9 @@ export function strokeFrom(sent: components["schemas"]["ProofStroke"]): KeptStro
     id: sent.id,
     kind: KINDS.find(([, number]) => number === sent.kind)![0],
     erase: sent.erase ?? false,
+    seed: sent.seed,
+    brush: sent.brush,
+    over: sent.over,
     samples: fromBase64(sent.samples),
   }
 }

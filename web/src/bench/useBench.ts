@@ -10,12 +10,12 @@ import {
 } from "@/engine/brush"
 import type { KeptStroke } from "@/engine/desk"
 import { useEngine } from "@/engine/useEngine"
-import type { Rectangle } from "@/engine/sheet"
-import { CORNERED, LANES_AREA, SHAKY } from "@/generated/layout"
+import { CORNERED, SHAKY } from "@/generated/layout"
 import { useHistory } from "./useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "./useLanes"
-import { MARGIN, reachOf, roomFor, useOwnLanes } from "./useOwnLanes"
+import { useLayout } from "./useLayout"
+import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
 import { useStrokeQueue } from "./useStrokeQueue"
 
@@ -29,14 +29,17 @@ export function makeBench(id: string, account: string) {
   const engine = useEngine()
   const keeping = useKeeping(id, account)
   const queue = useStrokeQueue(account, () => void openStrokes())
-  const proofs = useProofStrokes(queue)
+  const proofs = useProofStrokes(queue, id)
   const lanes = useLanes()
   const own = useOwnLanes(queue)
   const history = useHistory()
   const state = shallowRef<BrushState>()
   const erase = ref(false)
   const inHand = ref("")
+  /** Whether a finger rests on the wedge: the paper shows the size, true to scale. */
+  const sizing = ref(false)
   let edit = 0
+  let started = false
   let open: { key: string; at: number; before: BrushState; after: BrushState } | undefined
 
   function show(next: BrushState): void {
@@ -105,29 +108,14 @@ export function makeBench(id: string, account: string) {
     return shownSet.value && mine.length > 0 ? mine : lanes.lanes.value
   })
 
-  /** Where on the sheet the lanes lie. */
-  const lanesArea = computed((): Rectangle => {
-    const own = shownLanes.value === lanes.lanes.value ? [] : shownLanes.value
-    return roomFor(own, LANES_AREA as [number, number])
-  })
-
-  /** Where the stroke in hand lies, or its whole lane, with some room below it. */
-  const heldArea = computed((): Rectangle | undefined => {
-    const groups = [
-      ...shownLanes.value.map((lane) => lane.strokes),
-      ...proofs.strokes.value.map((one) => [one]),
-    ]
-    const held = groups.find((strokes) => strokes.some((one) => one.id === inHand.value))
-    const reach = held && reachOf(held)
-    return reach && { ...reach, bottom: reach.bottom + MARGIN }
-  })
+  const layout = useLayout(shownLanes, proofs.strokes, inHand)
 
   function showStrokes(): void {
-    const laid = shownLanes.value.flatMap((lane) => lane.strokes)
-    void engine.api.setStrokes([...laid, ...proofs.strokes.value])
+    // Before the engine is there the sheet may be laid out already.
+    if (started) void engine.api.setStrokes(layout.shown())
   }
 
-  watch(shownLanes, showStrokes)
+  watch([shownLanes, layout.flow], showStrokes)
 
   /** What is kept and waits of strokes and lanes of one's own, as it stands now. */
   async function openStrokes(): Promise<void> {
@@ -163,7 +151,9 @@ export function makeBench(id: string, account: string) {
     })
   }
 
-  function drew(stroke: KeptStroke): void {
+  /** A stroke was drawn on the sheet as it is laid out now; the engine has it already. */
+  function drew(drawn: KeptStroke): void {
+    const stroke = { ...layout.asKept(drawn), brush: id }
     proofs.add(stroke)
     inHand.value = stroke.id
     history.push({
@@ -173,7 +163,8 @@ export function makeBench(id: string, account: string) {
       },
       redo: () => {
         proofs.putBack([stroke])
-        void engine.api.addStroke(stroke)
+        const placed = layout.placed(stroke)
+        if (placed) void engine.api.addStroke(placed)
       },
     })
   }
@@ -205,6 +196,7 @@ export function makeBench(id: string, account: string) {
     // What another brush measured says nothing of this one.
     engine.readings.value = undefined
     await engine.ready
+    started = true
     const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open(), own.open()])
     const [shaky, cornered] = [SHAKY, CORNERED].map((key) => lanes.shipped(key))
     if (shaky && cornered) void engine.api.setReference(shaky, cornered)
@@ -229,14 +221,14 @@ export function makeBench(id: string, account: string) {
       engine,
       state,
       erase,
+      sizing,
       inHand,
       keeping,
       lanes,
       own,
       shownSet,
       shownLanes,
-      lanesArea,
-      heldArea,
+      layout,
       proofs,
       queue,
       history,

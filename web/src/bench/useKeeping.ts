@@ -16,7 +16,7 @@ export interface BrushState {
 
 const REST = 500
 const RETRY = [1000, 1500, 2500, 4000]
-const UNREACHABLE = new Set([0, 500, 502, 503, 504])
+const UNREACHABLE = new Set([0, 403, 429, 500, 502, 503, 504])
 
 export function useKeeping(id: string, account: string) {
   const standing = ref<Standing>("opening")
@@ -119,7 +119,7 @@ export function useKeeping(id: string, account: string) {
     } else if (answer.status === 404) {
       standing.value = "gone"
       message.value = "This brush was deleted on another device. Your changes are still here."
-    } else if (answer.status === 401 || answer.status === 403) {
+    } else if (answer.status === 401) {
       standing.value = "signed-out"
     } else if (UNREACHABLE.has(answer.status)) {
       standing.value = "waiting"

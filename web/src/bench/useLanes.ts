@@ -2,6 +2,7 @@
 import { computed, shallowRef } from "vue"
 import type { KeptStroke } from "@/engine/desk"
 import { samplesFrom } from "@/engine/sheet"
+import lanesAddress from "@/generated/lanes.json?url"
 
 export interface Lane {
   key: string
@@ -12,7 +13,7 @@ export interface Lane {
 }
 
 interface Shipped {
-  lanes: { key: string; label: string; at: [number, number]; strokes: number[][][] }[]
+  lanes: { key: string; label: string; at: [number, number]; seeds: number[]; strokes: number[][][] }[]
 }
 
 const lanes = shallowRef<Lane[]>([])
@@ -20,12 +21,13 @@ const lanes = shallowRef<Lane[]>([])
 export function useLanes() {
   async function open(): Promise<void> {
     if (lanes.value.length > 0) return
-    const shipped = (await (await fetch("/lanes.json")).json()) as Shipped
-    lanes.value = shipped.lanes.map(({ key, label, at, strokes }) => {
+    const shipped = (await (await fetch(lanesAddress)).json()) as Shipped
+    lanes.value = shipped.lanes.map(({ key, label, at, seeds, strokes }) => {
       const kept = strokes.map((rows, i): KeptStroke => ({
         id: `${key}-${i}`,
         kind: "pen",
         erase: false,
+        seed: seeds[i]!,
         samples: samplesFrom(rows),
       }))
       return { key, label, at, strokes: kept }

@@ -6,7 +6,6 @@ import type { components } from "@/generated/api"
 import { notice } from "@/shell/notice"
 import type { KeptStroke } from "@/engine/desk"
 import { FLOATS, type Rectangle } from "@/engine/sheet"
-import { PROOF_SHEET } from "@/generated/layout"
 import { strokeFrom } from "./samples"
 import type { Lane } from "./useLanes"
 import type { StrokeQueue } from "./useStrokeQueue"
@@ -18,9 +17,6 @@ export interface OwnLane extends Lane {
 
 /** Above the strokes' top left corner, sheet px, stands the lane's label. */
 const LABEL_UP = 40
-
-/** Room about strokes, sheet px. */
-export const MARGIN = 46
 
 /** Where strokes lie on the sheet; nothing where there are none. */
 export function reachOf(strokes: KeptStroke[]): Rectangle | undefined {
@@ -39,33 +35,6 @@ export function reachOf(strokes: KeptStroke[]): Rectangle | undefined {
 function cornerOf(strokes: KeptStroke[]): [number, number] {
   const reach = reachOf(strokes)
   return reach ? [reach.left, Math.max(0, reach.top - LABEL_UP)] : [0, 0]
-}
-
-/** From where to where a view goes that shows what lies between `low` and `high`, and is `usual` wide at least. */
-function spanFor(low: number, high: number, usual: number, sheet: number): [from: number, to: number] {
-  if (low >= 0 && high <= usual) return [0, usual]
-  const wide = Math.max(usual, high - low)
-  // Moved no further than the sheet goes.
-  const from = Math.max(0, Math.min(low, sheet - wide))
-  return [from, from + wide]
-}
-
-/**
- * The part of the sheet that shows lanes with some room about them: the usual one as long as they lie in it, never
- * a smaller one, so that strokes are not shown larger than those that ship.
- */
-export function roomFor(lanes: Lane[], usual: [width: number, height: number]): Rectangle {
-  const [sheetWidth, sheetHeight] = PROOF_SHEET as [number, number]
-  const reach = reachOf(lanes.flatMap((lane) => lane.strokes))
-  const {
-    left: low,
-    right: high,
-    top,
-    bottom: foot,
-  } = reach ?? { left: 0, right: 0, top: LABEL_UP, bottom: 0 }
-  const [left, right] = spanFor(low, high, usual[0], sheetWidth)
-  const [up, bottom] = spanFor(top - LABEL_UP, foot + MARGIN, usual[1], sheetHeight)
-  return { left, top: up, right, bottom }
 }
 
 function laneOf(key: string, label: string, set: string, hidden: boolean, strokes: KeptStroke[]): OwnLane {

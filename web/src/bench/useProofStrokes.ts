@@ -1,24 +1,27 @@
-// The strokes of one's own that lie loose on the proof sheet.
+// The strokes of one's own that lie loose on a brush's proof sheet.
 import { shallowRef } from "vue"
 import { api, reach } from "@/api/client"
 import type { KeptStroke } from "@/engine/desk"
 import { strokeFrom } from "./samples"
 import type { StrokeQueue } from "./useStrokeQueue"
 
-export function useProofStrokes(queue: StrokeQueue) {
+export function useProofStrokes(queue: StrokeQueue, brush: string) {
   const strokes = shallowRef<KeptStroke[]>([])
 
   /** What is kept, with what waits on this device over it. */
   async function open(): Promise<void> {
-    const { data } = await reach(api.GET("/api/proof-strokes"))
+    const { data } = await reach(api.GET("/api/proof-strokes", { params: { query: { brush } } }))
     const kept = (data ?? []).map((one) => ({ ...strokeFrom(one), at: one.drawn_at }))
     const byId = new Map(kept.map((one) => [one.id, one]))
     for (const act of await queue.strokes()) {
+      // What was drawn to try another brush lies on no other's sheet.
+      if (act.brush && act.brush !== brush) continue
       if (act.act === "delete") byId.delete(act.id)
       else byId.set(act.id, { ...act, at: act.drawnAt })
     }
     for (const lane of await queue.lanes()) {
       for (const stroke of lane.strokes) {
+        if (stroke.brush && stroke.brush !== brush) continue
         if (lane.act === "apart") byId.set(stroke.id, { ...stroke, at: lane.at })
         else byId.delete(stroke.id)
       }

@@ -1,41 +1,42 @@
-// How the proof sheet is seen: fitted to the lanes on it, until fingers pinch it.
-import { computed, reactive, ref, watch, type Ref } from "vue"
+// How the proof sheet is seen: its lanes laid out for the room there is, until fingers pinch it.
+import { computed, reactive, ref, shallowRef, watch, type Ref } from "vue"
 import { PROOF_SHEET } from "@/generated/layout"
 import type { View } from "@/engine/screen"
-import type { Rectangle } from "@/engine/sheet"
+import { flowed, type Block, type Flow } from "./flow"
 
 const CLOSEST = 16
 const FURTHEST = 0.1
-/** Fitted strokes are never smaller than this share of their size, as far as they fit across. */
-const LEAST_FIT = 0.56
+/** Most room, sheet px, that is left round about a path for the ink of a wide brush. */
+const WIDEST = 60
 
 /**
- * `width` and `height` are the sheet's room on the screen, CSS px; `lanes` is where on the sheet its lanes lie, `held`
- * where the stroke in hand does.
+ * `width` and `height` are the sheet's room on the screen, CSS px; `held` is the key of the lane in hand, `size` the
+ * brush's size. Neither of these two lays anything out anew by itself: what is looked at must not jump.
  */
 export function useSheetView(
   width: Ref<number>,
   height: Ref<number>,
-  lanes: Ref<Rectangle>,
-  held: Ref<Rectangle | undefined>,
+  blocks: Ref<Block[]>,
+  held: Ref<string | undefined>,
+  size: () => number | undefined,
 ) {
   const view = reactive({ zoom: 1, x: 0, y: 0 })
+  const flow = shallowRef<Flow>()
   const moved = ref(false)
   const ratio = window.devicePixelRatio || 1
 
   function fit(): void {
     moved.value = false
-    const { left, top, right, bottom } = lanes.value
-    const [laneWidth, laneHeight] = [right - left, bottom - top]
-    const whole = Math.min(width.value / laneWidth, height.value / laneHeight) || 1
-    // Beside a tall tray strokes stay large enough to judge; other lanes than that in hand are a pan away.
-    view.zoom = Math.max(whole, Math.min(LEAST_FIT, width.value / laneWidth))
-    // A room that shows more than the lanes shows the sheet, not what lies past its end.
-    const [sheetWidth, sheetHeight] = PROOF_SHEET as [number, number]
-    view.x = Math.max(0, Math.min(left, sheetWidth - width.value / view.zoom))
-    const tall = height.value / view.zoom
-    const below = held.value ? Math.min(held.value.bottom, bottom) - tall : 0
-    view.y = Math.max(0, Math.min(Math.max(top, below), sheetHeight - tall))
+    if (width.value <= 0 || height.value <= 0) return
+    flow.value = flowed(
+      blocks.value,
+      width.value,
+      height.value,
+      held.value,
+      Math.min(WIDEST, (size() ?? 0) / 2),
+    )
+    view.zoom = flow.value.zoom
+    view.x = view.y = 0
   }
 
   /** Keep some of the sheet in sight. */
@@ -57,7 +58,8 @@ export function useSheetView(
   }
 
   // Not when another stroke is taken in hand: what is being drawn must not move away under the pen.
-  watch([width, height, lanes], () => (moved.value ? hold() : fit()), { immediate: true })
+  watch([width, height], () => (moved.value ? hold() : fit()), { immediate: true })
+  watch([blocks, () => size() !== undefined], fit)
 
   /** The view in canvas px, for the engine. */
   const seen = computed((): View => ({
@@ -68,5 +70,5 @@ export function useSheetView(
     height: Math.max(1, Math.round(height.value * ratio)),
   }))
 
-  return { view, seen, moved, fit, pinch }
+  return { view, flow, seen, moved, fit, pinch }
 }

@@ -16,8 +16,8 @@ type LaneAct = Omit<WaitingLane, "account" | "at">
 function sendStroke(act: WaitingStroke): Promise<Answer> {
   const params = { path: { stroke_id: act.id } }
   if (act.act === "delete") return reach(api.DELETE("/api/proof-strokes/{stroke_id}", { params }))
-  const { erase, drawnAt: drawn_at } = act
-  const body = { kind: KIND[act.kind], erase, samples: toBase64(act.samples), drawn_at }
+  const { erase, seed, brush = null, over = "", drawnAt: drawn_at } = act
+  const body = { kind: KIND[act.kind], erase, seed, brush, over, samples: toBase64(act.samples), drawn_at }
   return reach(api.PUT("/api/proof-strokes/{stroke_id}", { params, body }))
 }
 

@@ -9,7 +9,17 @@ import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Steadied } from "./readings"
 import { Screen, type Context, type View } from "./screen"
-import { FLOATS, Sheet, Slots, union, Workspace, type Kind, type Rectangle, type Stroke } from "./sheet"
+import {
+  FLOATS,
+  Sheet,
+  Slots,
+  union,
+  Workspace,
+  type Kind,
+  type Pen,
+  type Rectangle,
+  type Stroke,
+} from "./sheet"
 import {
   StationPictures,
   WAYS,
@@ -17,10 +27,15 @@ import {
   type Picture,
   type Reports,
   type StationTraces,
+  type Wedge,
 } from "./stations"
 
 export interface KeptStroke extends Stroke {
   id: string
+  /** The brush on whose bench it was drawn; none where it is from before that was kept. */
+  brush?: string | null
+  /** The lane over which it was begun, by its key; empty on free paper. */
+  over?: string
 }
 
 /** What the pen does just now, as the core reads it. */
@@ -57,9 +72,13 @@ export class Desk {
   private reached = new Map<string, Rectangle>()
   private pictures: StationPictures
   private penDown = false
-  private kind: Kind = "pen"
+  private pen: Pen = { kind: "pen", erase: false, seed: 1 }
   private stale = false
   private inHand = ""
+  /** Whether sources of the brush are on their way: what is measured without them is not the brush's. */
+  private awaited = false
+  /** Whether the brush as it stands has not been measured whole yet. */
+  unmeasured = false
   private link
   private table
   private fitting
@@ -67,6 +86,8 @@ export class Desk {
 
   constructor(
     readonly module: Module,
+    /** Called when pictures are out of date, or the brush is to be measured. */
+    private changed: () => void = () => {},
     width: number = PROOF_SHEET[0]!,
     height: number = PROOF_SHEET[1]!,
   ) {
@@ -91,7 +112,7 @@ export class Desk {
     this.pictures.setPaper(paper)
     this.prep.setPaper(paper)
     this.showAll()
-    this.drawPictures()
+    this.changed()
   }
 
   setView(view: View): void {
@@ -100,13 +121,16 @@ export class Desk {
   }
 
   /**
-   * Ink everything with a brush. The stations' pictures are left to `drawPictures`: strokes come first.
+   * Ink everything with a brush. The stations' pictures are left to `drawPicture`: strokes come first.
    * Sources that are not here yet are fetched, and inked when they are.
    */
   setBrush(brush: BrushDocument): void {
     this.brush = brush
     const missing = this.layOut(brush)
+    this.awaited = missing.length > 0
+    this.unmeasured = true
     this.reink()
+    this.renewPictures()
     if (missing.length > 0) void this.bring(brush, missing)
   }
 
@@ -123,15 +147,16 @@ export class Desk {
     // One that cannot be fetched leaves its plain stand-in; the next change asks for it again.
     await Promise.allSettled(missing.map((digest) => this.sources.bring(digest)))
     if (this.brush !== brush) return
+    this.awaited = false
     this.layOut(brush)
     this.reink()
-    this.drawPictures()
+    this.renewPictures()
   }
 
   setStrokes(strokes: KeptStroke[]): void {
     this.strokes = strokes
     this.reink()
-    this.drawPictures()
+    this.renewPictures()
   }
 
   addStroke(stroke: KeptStroke): void {
@@ -165,11 +190,11 @@ export class Desk {
     for (const [id, now] of reached) this.screen?.show(this.sheet, union(now, before.get(id)))
   }
 
-  down(kind: Kind, erase: boolean): void {
+  down(pen: Pen): void {
     if (this.penDown) this.cancel()
     this.penDown = true
-    this.kind = kind
-    this.sheet.begin(kind, erase)
+    this.pen = pen
+    this.sheet.begin(pen)
   }
 
   /** Bring the pen's pressure through a fitted curve from now on, or take it as it comes. */
@@ -212,25 +237,25 @@ export class Desk {
   move(samples: Float32Array<ArrayBuffer>): Live {
     if (this.penDown) {
       // What is recorded is what the hand meant: a later fitting must not change strokes that exist.
-      this.sheet.feed(this.fitted && this.kind === "pen" ? this.asFitted(samples) : samples)
+      this.sheet.feed(this.fitted && this.pen.kind === "pen" ? this.asFitted(samples) : samples)
       this.screen?.show(this.sheet, this.sheet.changed)
     }
     return this.live
   }
 
   /** Lift the pen; returns the stroke, or nothing if no sample was sound. */
-  up(id: string, kind: Kind, erase: boolean): KeptStroke | undefined {
+  up(id: string): KeptStroke | undefined {
     if (!this.penDown) return undefined
     this.penDown = false
     const samples = this.sheet.lift()
     this.screen?.show(this.sheet, this.sheet.changed)
     let stroke: KeptStroke | undefined
     if (samples.length > 0) {
-      stroke = { id, kind, erase, samples }
+      stroke = { id, ...this.pen, samples }
       this.strokes.push(stroke)
       this.reached.set(id, this.sheet.reached)
       this.inHand = id
-      this.drawPictures()
+      this.renewPictures()
     }
     if (this.stale) this.reink()
     return stroke
@@ -259,12 +284,24 @@ export class Desk {
   /** Take a stroke in hand: the stations' pictures show it. */
   takeInHand(id: string): void {
     this.inHand = id
-    this.drawPictures()
+    this.renewPictures()
   }
 
   attachPicture(id: string, which: Picture, context: Context): void {
     this.pictures.attach(id, which, context)
-    this.drawPictures()
+    this.changed()
+  }
+
+  /** Let the rail's wedge run through other sizes. */
+  setWedge(wedge: Wedge): void {
+    this.pictures.setWedge(wedge)
+    this.changed()
+  }
+
+  /** Give a picture's canvas another size, device px. */
+  sizePicture(id: string, width: number, height: number): void {
+    this.pictures.resize(id, width, height)
+    this.changed()
   }
 
   dropPicture(id: string): void {
@@ -273,13 +310,24 @@ export class Desk {
 
   onTraces(listener: (traces: StationTraces) => void): void {
     this.pictures.listener = listener
-    this.drawPictures()
+    this.renewPictures()
   }
 
-  drawPictures(): void {
+  private renewPictures(): void {
     const { strokes } = this
     const stroke = strokes.find((one) => one.id === this.inHand) ?? strokes.find((one) => !one.erase)
-    if (this.brush && stroke) this.pictures.draw(this.brush, stroke)
+    if (this.brush && stroke) this.pictures.renew(this.brush, stroke)
+    this.changed()
+  }
+
+  /** Draw one picture that is out of date; returns whether there was one. */
+  drawPicture(): boolean {
+    return this.pictures.drawNext()
+  }
+
+  /** Whether all is drawn and measured, and no source is on its way. */
+  get rests(): boolean {
+    return this.pictures.done && !this.awaited && !this.readings.busy
   }
 
   private showAll(): void {
@@ -319,12 +367,13 @@ export class Desk {
   /** The strokes on which the steadying is read and compared. */
   setReference(shaky: Stroke, cornered: Stroke): void {
     this.readings.setStrokes(shaky, cornered)
+    this.unmeasured = true
     this.pictures.setReferences(shaky, cornered)
   }
 
   /** Begin to measure the brush as it stands. */
   measure(): void {
-    if (this.brush) this.readings.begin(this.brush)
+    if (this.brush && !this.awaited) this.readings.begin(this.brush)
   }
 
   /** The figures of each way of steadying, for the brush as it stands. */
@@ -395,8 +444,8 @@ export class Desk {
   }
 }
 
-export async function makeDesk(url: string): Promise<Desk> {
+export async function makeDesk(url: string, changed: () => void): Promise<Desk> {
   const response = await fetch(url)
   if (!response.ok) throw new Error("The ink could not be loaded. Check the connection and reload the page.")
-  return new Desk(await loadModule(await response.arrayBuffer()))
+  return new Desk(await loadModule(await response.arrayBuffer()), changed)
 }

@@ -1,7 +1,7 @@
 // Sources in the module's memory, as the chains of images that tips and grains are read from.
 
 import type { BrushDocument } from "./brush"
-import type { Block, Vector } from "./memory"
+import { PAGE, type Block, type Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf } from "./records"
 
@@ -16,6 +16,8 @@ export interface Picture {
 }
 
 const MOST = 64
+/** Chains are kept up to so many bytes; the one that was used longest ago goes first. */
+const MOST_BYTES = 96 * 1024 * 1024
 
 interface Place {
   index: number
@@ -66,8 +68,11 @@ export class Images {
     const { width, height, ink } = picture
     const words = 2 * (width + 1) * (height + 1) + 64
     const old = this.places.get(key)
-    if (old) memory.giveBack(old.block)
-    else if (this.spare.length === 0) this.dropOldest()
+    if (old) {
+      memory.giveBack(old.block)
+      this.places.delete(key)
+    } else if (this.spare.length === 0) this.dropOldest()
+    while (this.places.size > 1 && this.bytes + words * 4 > MOST_BYTES) this.dropOldest()
     const index = old?.index ?? this.spare.shift()!
     const block = memory.lend(words * 4)
     const scratch = memory.lend(2 * ink.length + 64)
@@ -80,6 +85,10 @@ export class Images {
     )
     memory.giveBack(scratch)
     this.places.set(key, { index, block, used: ++this.clock })
+  }
+
+  private get bytes(): number {
+    return [...this.places.values()].reduce((sum, one) => sum + one.block.pages * PAGE, 0)
   }
 
   private dropOldest(): void {

@@ -20,7 +20,8 @@ const SLOTS_AT_ONCE = 256
 export class Memory {
   private arenaTop: number
   private arenaEnd: number
-  private returned: Block[] = []
+  /** Room that was lent and came back: by address, no two of them side by side. */
+  private gaps: Block[] = []
 
   constructor(
     readonly memory: WebAssembly.Memory,
@@ -59,18 +60,41 @@ export class Memory {
     return { at, length }
   }
 
-  /** Room for `bytes`, not zeroed, that is given back with `giveBack`. */
+  /**
+   * Room for `bytes`, not zeroed, that is given back with `giveBack`. The smallest gap that holds it is used, and only
+   * as much of it as is needed; at the memory's end only what the last gap lacks is added.
+   */
   lend(bytes: number): Block {
-    const pages = Math.ceil(bytes / PAGE)
-    const fits = this.returned.filter((one) => one.pages >= pages && one.pages <= 2 * pages)
-    const block = fits.sort((a, b) => a.pages - b.pages)[0]
-    if (!block) return { at: this.memory.grow(pages) * PAGE, pages }
-    this.returned.splice(this.returned.indexOf(block), 1)
-    return block
+    const pages = Math.max(1, Math.ceil(bytes / PAGE))
+    const gap = this.gaps.filter((one) => one.pages >= pages).sort((a, b) => a.pages - b.pages)[0]
+    if (gap) {
+      const { at } = gap
+      gap.at += pages * PAGE
+      gap.pages -= pages
+      if (gap.pages === 0) this.gaps.splice(this.gaps.indexOf(gap), 1)
+      return { at, pages }
+    }
+    const last = this.gaps.at(-1)
+    if (last && last.at + last.pages * PAGE === this.memory.buffer.byteLength) {
+      this.memory.grow(pages - last.pages)
+      this.gaps.pop()
+      return { at: last.at, pages }
+    }
+    return { at: this.memory.grow(pages) * PAGE, pages }
   }
 
-  giveBack(block: Block): void {
-    this.returned.push(block)
+  giveBack({ at, pages }: Block): void {
+    let place = this.gaps.findIndex((one) => one.at > at)
+    if (place < 0) place = this.gaps.length
+    this.gaps.splice(place, 0, { at, pages })
+    // Neighbours become one gap.
+    for (const i of [place, place - 1]) {
+      const [here, next] = [this.gaps[i], this.gaps[i + 1]]
+      if (here && next && here.at + here.pages * PAGE === next.at) {
+        here.pages += next.pages
+        this.gaps.splice(i + 1, 1)
+      }
+    }
   }
 
   u8(v: Vector): Uint8Array<ArrayBuffer> {

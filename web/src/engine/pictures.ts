@@ -1,7 +1,8 @@
 // Finished sources by the digest of their picture: fetched once, kept for the session.
 import { decodePicture, type Picture } from "./images"
 
-const MOST = 48
+/** Pictures are kept up to so many bytes of ink; the one that was used longest ago goes first. */
+const MOST = 48 * 1024 * 1024
 
 export class Pictures {
   private known = new Map<string, Picture>()
@@ -9,13 +10,20 @@ export class Pictures {
 
   /** A picture that is here already. */
   get(digest: string): Picture | undefined {
-    return this.known.get(digest)
+    const found = this.known.get(digest)
+    if (found) this.put(digest, found)
+    return found
   }
 
   put(digest: string, picture: Picture): void {
     this.known.delete(digest)
     this.known.set(digest, picture)
-    if (this.known.size > MOST) this.known.delete(this.known.keys().next().value!)
+    let bytes = [...this.known.values()].reduce((sum, one) => sum + one.ink.length, 0)
+    for (const [oldest, { ink }] of this.known) {
+      if (bytes <= MOST || oldest === digest) break
+      this.known.delete(oldest)
+      bytes -= ink.length
+    }
   }
 
   /** Fetch a picture, or wait for it if it is on its way. */

@@ -1,5 +1,5 @@
 // The prep table's engine: follows the recipe as it changes, and shows it as prints.
-import type { Figures, Makes, Recipe, Screen } from "@/sources/recipe"
+import type { Figures, Makes, Recipe, Screen, Start, Step } from "@/sources/recipe"
 import type { Images } from "./images"
 import type { Module } from "./module"
 import type { Pictures } from "./pictures"
@@ -23,6 +23,8 @@ export interface PrepNews {
 
 export class Prep {
   private runner: RecipeRunner
+  /** Follows what is only looked at, so that what is on the table stays. */
+  private sketcher: RecipeRunner
   private prints = new Map<string, { which: Print; context: Context }>()
   private original?: ImageBitmap
   private printed?: OffscreenCanvas
@@ -38,6 +40,7 @@ export class Prep {
     private pictures: Pictures,
   ) {
     this.runner = new RecipeRunner(module, slots, space, (digest) => pictures.get(digest))
+    this.sketcher = new RecipeRunner(module, slots, space, (digest) => pictures.get(digest))
   }
 
   setPaper(paper: number): void {
@@ -74,6 +77,25 @@ export class Prep {
     this.images.put(makes, ON_THE_TABLE, picture)
     this.print()
     return { edit, ms, figures, screen: this.runner.screenOf(recipe) }
+  }
+
+  /** A generator's print, or with a step that step's print of the picture on the table; `px` device pixels large. */
+  async sketch(px: number, makes: Makes, start?: Start, step?: Step): Promise<ImageBitmap | undefined> {
+    let from = this.result
+    if (start) from = this.sketcher.follow({ start, steps: [] }, makes)
+    if (!from) return undefined
+    const { ink, paper } = this
+    const side = Math.min(2 * px, Math.max(from.width, from.height))
+    const printed = this.sketcher.sketch(from, step, makes, side, ink, paper)
+    const { width, height } = printed
+    const fit = Math.max(px / width, px / height)
+    const whole = await createImageBitmap(printed)
+    const canvas = new OffscreenCanvas(px, px)
+    const context = canvas.getContext("2d")!
+    context.imageSmoothingQuality = "high"
+    context.drawImage(whole, (px - width * fit) / 2, (px - height * fit) / 2, width * fit, height * fit)
+    whole.close()
+    return canvas.transferToImageBitmap()
   }
 
   attach(id: string, which: Print, context: Context): void {

@@ -34,6 +34,7 @@ const COST_SURE = 8
 
 const costStroke: Stroke = {
   kind: "pen",
+  seed: 1,
   erase: false,
   samples: samplesFrom(
     Array.from({ length: 251 }, (_, i) => [

@@ -1,5 +1,5 @@
 // Follows a recipe with the core's kernels, step by step; what stands before a changed step is not done again.
-import { CHANNELS, GENERATORS, MARGIN, MOST_GRAIN, MOST_SHAPE, STEPS } from "@/generated/layout"
+import { CHANNELS, GENERATORS, MARGIN, MOST_GRAIN, MOST_SHAPE, OPEN, STEPS } from "@/generated/layout"
 import type {
   DrawStroke,
   Figures,
@@ -13,16 +13,23 @@ import type {
 } from "@/sources/recipe"
 import type { BrushDocument } from "./brush"
 import type { Picture } from "./images"
-import type { Block, Vector } from "./memory"
+import { PAGE, type Block, type Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readField, writeField } from "./records"
 import { samplesFrom, Sheet, type Slots, type Workspace } from "./sheet"
+
+/** The way in which a seam was closed, by its number, and what lies along the cuts. */
+interface Closed {
+  way: number
+  cuts: number[]
+}
 
 /** Ink in the module's memory, float32 by rows. */
 export interface Ink {
   at: number
   width: number
   height: number
+  closed?: Closed
 }
 
 interface Made extends Ink {
@@ -30,11 +37,15 @@ interface Made extends Ink {
   block: Block
 }
 
+/** Results of steps are kept up to so many bytes. */
+const MOST_MADE = 160 * 1024 * 1024
+const GONE = "gone"
+
 const vectorOf = ({ at, width, height }: Ink): Vector => ({ at, length: width * height })
 
 const valuesOf = (kind: Kind, given: Record<string, unknown>): number[] =>
   kind.settings.map((setting) => {
-    const value = given[setting.name]
+    const value = given[setting.name] ?? setting.default
     return setting.kind === "choice" ? setting.choices.indexOf(value as string) : Number(value)
   })
 
@@ -50,6 +61,7 @@ export class RecipeRunner {
   private step: Vector
   private screen: Vector
   private figures: Vector
+  private cutRow: Vector
   private made: Made[] = []
   private original?: { block: Block; width: number; height: number; name: string }
   private drawing?: { sheet: Sheet; erasing: Sheet; width: number; height: number }
@@ -65,6 +77,7 @@ export class RecipeRunner {
     this.step = memory.take(1, bytesOf("step"))
     this.screen = memory.take(1, bytesOf("screen"))
     this.figures = memory.take(1, bytesOf("figures"))
+    this.cutRow = memory.take(6, 4)
   }
 
   /** Lay the picture that recipes begin with on the table; `name` tells one original from another. */
@@ -81,7 +94,21 @@ export class RecipeRunner {
   }
 
   private forget(from: number): void {
-    for (const one of this.made.splice(from)) this.module.memory.giveBack(one.block)
+    for (const { block } of this.made.splice(from)) if (block.pages > 0) this.module.memory.giveBack(block)
+  }
+
+  /**
+   * Keep what the steps made within bounds: what lies farthest back goes first, but for the beginning. (A change of a
+   * step whose own beginning is gone is followed from the start.)
+   */
+  private spare(count: number): void {
+    const bytes = () => this.made.reduce((sum, one) => sum + (one.block.pages * PAGE || 0), 0)
+    for (let i = 1; i < count - 1 && bytes() > MOST_MADE; i++) {
+      const one = this.made[i]!
+      if (one.block.pages === 0) continue
+      this.module.memory.giveBack(one.block)
+      this.made[i] = { ...one, key: GONE, block: { at: 0, pages: 0 } }
+    }
   }
 
   private room(width: number, height: number): { at: number; block: Block } {
@@ -214,8 +241,8 @@ export class RecipeRunner {
         last = stroke.brush
       }
       const samples = samplesFrom(stroke.samples)
-      sheet.ink({ kind: stroke.kind, erase: stroke.erase, samples })
-      erasing.ink({ kind: stroke.kind, erase: !stroke.erase, samples })
+      sheet.ink({ kind: stroke.kind, erase: stroke.erase, seed: stroke.seed ?? 1, samples })
+      erasing.ink({ kind: stroke.kind, erase: !stroke.erase, seed: stroke.seed ?? 1, samples })
     }
     const given = this.room(width, height)
     const taken = this.room(width, height)
@@ -232,12 +259,14 @@ export class RecipeRunner {
   private apply(from: Ink, step: Step, makes: Makes, key: string): Made {
     const { memory, call } = this.module
     const tiled = makes === "grain"
-    if (step.kind === "mend")
-      return { ...this.mend(from, step, tiled), width: from.width, height: from.height, key }
-    if (step.kind === "draw") return { ...this.draw(from, step), width: from.width, height: from.height, key }
+    const same = { width: from.width, height: from.height, key, closed: from.closed }
+    if (step.kind === "mend") return { ...this.mend(from, step, tiled), ...same }
+    if (step.kind === "draw") return { ...this.draw(from, step), ...same }
     const index = STEPS.findIndex((one) => one.name === step.kind)
     this.write(STEPS[index]!, index, step, from.width, from.height, tiled)
-    call("size_step", this.step, vectorOf(from))
+    this.withScratch(from.width * from.height, (scratch) =>
+      call("size_step", this.step, vectorOf(from), scratch),
+    )
     const { width, height } = this.sized
     const { at, block } = this.room(width, height)
     const out = { at, length: width * height }
@@ -255,7 +284,15 @@ export class RecipeRunner {
       call("run_step", this.step, vectorOf(from), ink, other?.width ?? 0, other?.height ?? 0, out, scratch),
     )
     if (otherBlock) memory.giveBack(otherBlock)
-    return { at, block, width, height, key }
+    const closed = step.kind === "seam" ? this.cuts() : from.closed
+    return { at, block, width, height, key, closed }
+  }
+
+  /** How a seam was closed by the step that has just run, and what lies along the cuts. */
+  private cuts(): Closed {
+    const read = (name: "values" | "cuts", i: number) =>
+      readField(this.module.memory, "step", this.step.at, name, i)
+    return { way: read("values", 0), cuts: [0, 1, 2, 3, 4, 5].map((i) => read("cuts", i)) }
   }
 
   /** Whether a step changes anything as it stands. */
@@ -281,7 +318,10 @@ export class RecipeRunner {
     let same = 0
     while (same < keys.length && this.made[same]?.key === keys[same]) same++
     this.forget(same)
-    for (const stage of stages.slice(same)) this.made.push(stage())
+    for (const stage of stages.slice(same)) {
+      this.made.push(stage())
+      this.spare(this.made.length)
+    }
     const last = this.made.at(-1)!
     if (Math.max(last.width, last.height) <= most) return last
     const fitted = this.apply(last, { kind: "resize", on: true, side: most }, makes, "fitted")
@@ -292,20 +332,21 @@ export class RecipeRunner {
   /** Figures of ink, for a brush whose largest size is `largest` px (0: none). */
   measure(ink: Ink, makes: Makes, largest: number): Figures {
     const { memory, call } = this.module
-    call(
-      "measure_source",
-      vectorOf(ink),
-      ink.width,
-      ink.height,
-      makes === "grain" ? 1 : 0,
-      largest,
-      this.figures,
+    const { way = OPEN, cuts = [0, 0, 0, 0, 0, 0] } = ink.closed ?? {}
+    memory.f32(this.cutRow).set(cuts)
+    this.withScratch(Math.max(ink.width, ink.height), (scratch) =>
+      call(
+        "measure_source",
+        ...[vectorOf(ink), ink.width, ink.height, makes === "grain" ? 1 : 0, largest, way],
+        ...[this.cutRow, scratch, this.figures],
+      ),
     )
     const names = [
       "width",
       "height",
       "seam_across",
       "seam_down",
+      "repeat",
       "border_most",
       "mean",
       "black",
@@ -315,6 +356,23 @@ export class RecipeRunner {
     return Object.fromEntries(
       names.map((name) => [name, readField(memory, "figures", this.figures.at, name)]),
     ) as unknown as Figures
+  }
+
+  /** What a step makes of ink that was made `side` px small first, printed. */
+  sketch(
+    from: Ink,
+    step: Step | undefined,
+    makes: Makes,
+    side: number,
+    colour: number,
+    paper: number,
+  ): ImageData {
+    const small = this.apply(from, { kind: "resize", on: true, side }, makes, "")
+    const made = step && this.acts(step) ? this.apply(small, step, makes, "") : small
+    const printed = this.print(made, colour, paper)
+    this.module.memory.giveBack(small.block)
+    if (made !== small) this.module.memory.giveBack(made.block)
+    return printed
   }
 
   /** What the screen that a recipe begins with came to. */

@@ -1,5 +1,5 @@
 // A sheet in the module's memory, and the stroke in hand on it.
-import { KIND, LAYER, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
+import { KIND, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
 import { writeBrush, type BrushDocument } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -45,8 +45,26 @@ export function samplesFrom(rows: readonly number[][]): Float32Array<ArrayBuffer
 export interface Stroke {
   kind: Kind
   erase: boolean
+  /** All its chance is drawn from it, wherever it lies and whatever the brush. */
+  seed: number
   samples: Float32Array<ArrayBuffer>
 }
+
+/** A stroke somewhere else, by (dx, dy) sheet px. */
+export function shifted<T extends Stroke>(stroke: T, dx: number, dy: number): T {
+  const samples = stroke.samples.slice()
+  for (let i = 0; i < samples.length; i += FLOATS) {
+    samples[i]! += dx
+    samples[i + 1]! += dy
+  }
+  return { ...stroke, samples }
+}
+
+/** What a stroke is before its first sample. */
+export type Pen = Omit<Stroke, "samples">
+
+/** A seed for a stroke that is begun. */
+export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1
 
 /** What strokes need while they are drawn. One sheet at a time has a stroke in hand in it. */
 export class Workspace {
@@ -90,24 +108,39 @@ export class Slots {
 export class Sheet {
   readonly state: Vector
   readonly brush: Vector
-  readonly maps: Vector
+  maps: Vector = { at: 0, length: 0 }
+  width = 0
+  height = 0
+  /** Device px per sheet px. */
+  scale = 1
   private kept: Float32Array<ArrayBuffer>[] = []
   private kind: Kind = "pen"
   private erase = false
+  private seed = 1
 
   constructor(
     private module: Module,
     private slots: Slots,
     private space: Workspace,
-    readonly width: number,
-    readonly height: number,
+    width: number,
+    height: number,
+    scale = 1,
   ) {
     const { memory } = module
-    const tiles = Math.ceil(width / TILE) * Math.ceil(height / TILE)
     this.state = memory.take(1, bytesOf("stroke"))
     this.brush = memory.take(1, bytesOf("brush"))
-    this.maps = memory.take(PLANES * tiles, 4)
-    module.call("size_sheet", this.state, this.maps, width, height)
+    this.resize(width, height, scale)
+  }
+
+  /** Give an empty sheet another size, device px, and another scale; all ink on it is taken off. */
+  resize(width: number, height: number, scale: number): void {
+    if (this.width > 0) this.clear()
+    const cells = PLANES * Math.ceil(width / TILE) * Math.ceil(height / TILE)
+    // With room to spare, since what is taken is never given back: a window grows by little and little.
+    if (cells > this.maps.length)
+      this.maps = this.module.memory.take(this.maps.length > 0 ? 2 * cells : cells, 4)
+    ;[this.width, this.height, this.scale] = [width, height, scale]
+    this.module.call("size_sheet", this.state, this.maps, width, height, scale)
   }
 
   setBrush(brush: BrushDocument): void {
@@ -116,12 +149,13 @@ export class Sheet {
   }
 
   /** Put the pen down. With `recordOnly` stamps are noted for `stamps()` and not inked. */
-  begin(kind: Kind, erase: boolean, recordOnly = false): void {
+  begin({ kind, erase, seed }: Pen, recordOnly = false): void {
     this.kind = kind
     this.erase = erase
+    this.seed = seed
     this.kept = []
     writeField(this.module.memory, "stroke", this.state.at, "record_only", recordOnly ? 1 : 0)
-    this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0)
+    this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0, seed)
   }
 
   /** Move the pen by whole samples; returns those that counted. Unwatched, the open end waits for the lift. */
@@ -158,7 +192,7 @@ export class Sheet {
     const strokeSoFar = joined(this.kept)
     this.slots.grow(2048)
     this.cancel()
-    this.begin(this.kind, this.erase)
+    this.begin({ kind: this.kind, erase: this.erase, seed: this.seed })
     this.feed(strokeSoFar)
   }
 
@@ -167,12 +201,12 @@ export class Sheet {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     const { path, stamps, images } = this.space
     const { cells } = this.module.memory
-    this.module.call(
+    const dried = this.module.call(
       "lift",
       ...[this.state, this.brush, path, stamps, this.maps, this.slots.free, cells],
       ...[images.records, cells, cells],
     )
-    if (this.starved) {
+    if (!dried) {
       this.inkAnew()
       return this.lift()
     }
@@ -183,15 +217,15 @@ export class Sheet {
     this.module.call("cancel", this.state, this.maps, this.slots.free)
   }
 
-  /** Ink a recorded stroke; returns the rectangle that it reached, sheet px. */
+  /** Ink a recorded stroke; returns the rectangle that it reached, device px. */
   ink(stroke: Stroke): Rectangle {
-    this.begin(stroke.kind, stroke.erase)
+    this.begin(stroke)
     this.feed(stroke.samples, false)
     this.lift()
     return this.reached
   }
 
-  /** The rectangle that the last stroke reached, sheet px. */
+  /** The rectangle that the last stroke reached, device px. */
   get reached(): Rectangle {
     const read = (name: "all_left" | "all_top" | "all_right" | "all_bottom") =>
       readField(this.module.memory, "stroke", this.state.at, name)
@@ -204,7 +238,7 @@ export class Sheet {
   }
 
   clear(): void {
-    this.module.call("clear_plane", this.state, this.maps, this.slots.free, LAYER)
+    this.module.call("clear_layer", this.state, this.maps, this.slots.free)
   }
 
   /** Write the ink 0..1 of all that lies on the sheet, by rows. */
@@ -212,7 +246,7 @@ export class Sheet {
     this.module.call("layer_ink", this.state, this.maps, this.module.memory.cells, out)
   }
 
-  /** The rectangle that the last call changed, sheet px. */
+  /** The rectangle that the last call changed, device px. */
   get changed(): Rectangle {
     const read = (name: "left" | "top" | "right" | "bottom") =>
       readField(this.module.memory, "stroke", this.state.at, name)

@@ -1,12 +1,12 @@
 // Pictures of what each station does to the stroke in hand.
 import { CAUSES, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
-import type { BrushDocument, Input } from "./brush"
+import { newLink, type BrushDocument, type Input } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readColumn } from "./records"
 import { Screen, type Context } from "./screen"
-import { FLOATS, Sheet, Workspace, type Slots, type Stroke } from "./sheet"
+import { FLOATS, shifted, Sheet, Workspace, type Slots, type Stroke } from "./sheet"
 
 /** What strokes of one kind of pointer report: least and most, and how the pressure is spread over 0..1. */
 export interface Reports {
@@ -46,22 +46,30 @@ const HEIGHT = 160
 const LARGEST = 46
 
 const ACROSS = drawn(24, (u) => [30 + u * (WIDTH - 60), HEIGHT / 2, 0.9])
-/** Per way to hold: a bend, and a straight stroke across it. */
-const CROSSES = [0, 1, 2, 3].map((i) => [
-  drawn(40, (u) => [i * 80 + 18 + u * 44, 40 + 44 * Math.sin(u * Math.PI), 0.9]),
-  drawn(12, (u) => [i * 80 + 18 + u * 44, 130 - u * 24, 0.9]),
-])
+/** A bend, and a straight stroke across it: for each way to hold the grain, in a quarter of the width. */
+const CROSS = [
+  drawn(40, (u) => [18 + u * 44, 40 + 44 * Math.sin(u * Math.PI), 0.9]),
+  drawn(12, (u) => [18 + u * 44, 130 - u * 24, 0.9]),
+]
 
 const ONE_LINE = { tip: "ellipse", stamps: 1, size_jitter: 0, scatter_across: 0, scatter_along: 0 }
 
 export const WAYS = ["none", "even-out", "tow line", "speed-aware"] as const
 export type Way = (typeof WAYS)[number]
 type PaperKey = (typeof PAPERS)[number]["key"]
-export type Picture = "tip" | "grain" | "holds" | "ink" | Way | PaperKey
+export type Picture = "tip" | "grain" | "holds" | "ink" | "wedge" | Way | PaperKey
 
-/** Room for the comparing of the ways, px: the shaky stroke above the one with corners. */
+/** What the rail's wedge runs through: sizes from its foot to its head, and its device px per sheet px. */
+export interface Wedge {
+  low: number
+  high: number
+  ratio: number
+}
+
+/** Room for the comparing of the ways, sheet px: the shaky stroke above the one with corners. */
 const STRIP = { width: 360, height: 216 }
 const PAPER_WIDTH = 300
+const PAPER_HEIGHT = 212
 /** Widest brush in the comparing, so that its path stays to be seen. */
 const STRIP_LARGEST = 16
 
@@ -70,6 +78,9 @@ const UNTAPERED = Object.assign(
   { tapers_for: "all" },
   ...CAUSES.slice(0, TAPERS_EACH).map((cause) => cause.without),
 ) as Partial<BrushDocument>
+
+/** Nodes along the wedge: each step multiplies the size alike. */
+const WEDGE_STEPS = Array.from({ length: 9 }, (_, i) => i / 8)
 
 const HOLDS = ["paper", "stroke", "stamp", "line"]
 
@@ -81,18 +92,18 @@ function drawn(count: number, at: (u: number) => [x: number, y: number, pressure
     const [x, y, pressure] = at(u)
     samples.set([x, y, u * 800, pressure, Math.PI / 3, 0], i * FLOATS)
   }
-  return { kind: "pen", erase: false, samples }
+  return { kind: "pen", erase: false, seed: 1, samples }
 }
 
 const OVER_PAPER = drawn(80, (u) => [
   24 + u * (PAPER_WIDTH - 48),
-  PAPER_WIDTH * 0.354 * (1 + 0.5 * Math.sin(u * 2 * Math.PI)),
+  (PAPER_HEIGHT / 2) * (1 + 0.5 * Math.sin(u * 2 * Math.PI)),
   0.15 + 0.85 * Math.sin(u * Math.PI),
 ])
 
 /** A stroke moved so that its middle lies at (x, y). */
 function centred(stroke: Stroke, x: number, y: number): Stroke {
-  const samples = stroke.samples.slice()
+  const { samples } = stroke
   const span = (offset: number) => {
     let [low, high] = [Infinity, -Infinity]
     for (let i = offset; i < samples.length; i += FLOATS) {
@@ -101,12 +112,7 @@ function centred(stroke: Stroke, x: number, y: number): Stroke {
     }
     return (low + high) / 2
   }
-  const [dx, dy] = [x - span(0), y - span(1)]
-  for (let i = 0; i < samples.length; i += FLOATS) {
-    samples[i]! += dx
-    samples[i + 1]! += dy
-  }
-  return { ...stroke, samples }
+  return shifted(stroke, x - span(0), y - span(1))
 }
 
 const STRAIGHT = drawn(24, (u) => [36 + u * (WIDTH - 72), HEIGHT / 2, 0.35 + 0.65 * u])
@@ -115,31 +121,44 @@ const CROSSING = drawn(160, (u) => {
   return [WIDTH / 2 - 120 * Math.sin(angle), HEIGHT / 2 + 44 * Math.sin(2 * angle), 0.75]
 })
 
+/** The plotted columns are a picture too. */
+const TRACES = "traces"
+
+/** A canvas on which a picture is shown, and its sheet, at the canvas's own pixels. */
+interface Easel {
+  screen: Screen
+  sheet: Sheet
+}
+
+/** Room of a picture that is drawn for it, sheet px; its width fills the canvas. */
+function roomOf(which: Picture): { width: number; height: number } {
+  if ((WAYS as readonly string[]).includes(which)) return STRIP
+  if (PAPERS.some((paper) => paper.key === which)) return { width: PAPER_WIDTH, height: PAPER_HEIGHT }
+  return { width: WIDTH, height: HEIGHT }
+}
+
 export class StationPictures {
   listener?: (traces: StationTraces) => void
   private scratch: Sheet
-  private sheet: Sheet
   readonly space: Workspace
-  /** Sheets for comparing the ways of steadying, and for whole papers. */
-  private strip: Sheet
-  private page: Sheet
   /** The recorded strokes on which the ways are compared, each in its half of the strip. */
   private references: Stroke[] = []
   private points: Vector
   private samples: Vector
-  private screens = new Map<string, { which: Picture; screen: Screen }>()
-  private spare: Screen[] = []
+  private easels = new Map<string, Easel & { which: Picture }>()
+  private spare: Easel[] = []
   private paper = 0xffffff
+  private wedge: Wedge = { low: 1, high: 100, ratio: 1 }
+  private shown?: { brush: BrushDocument; inHand: Stroke }
+  /** Pictures that are out of date, by id. */
+  private stale = new Set<string>()
 
   constructor(
     private module: Module,
-    slots: Slots,
+    private slots: Slots,
     images: Images,
   ) {
     this.space = new Workspace(module, images)
-    this.sheet = new Sheet(module, slots, this.space, WIDTH, HEIGHT)
-    this.strip = new Sheet(module, slots, this.space, STRIP.width, STRIP.height)
-    this.page = new Sheet(module, slots, this.space, PAPER_WIDTH, Math.round(PAPER_WIDTH * 0.708))
     this.scratch = new Sheet(module, slots, this.space, 8192, 8192)
     this.points = module.memory.take(MOST_TRACED, bytesOf("point"))
     this.samples = module.memory.take(MOST_TRACED, bytesOf("sample"))
@@ -147,98 +166,147 @@ export class StationPictures {
 
   setPaper(paper: number): void {
     this.paper = paper
-    for (const { screen } of this.screens.values()) screen.setColours(paper, paper)
+    for (const [id, { screen }] of this.easels) {
+      screen.setColours(paper, paper)
+      this.stale.add(id)
+    }
+  }
+
+  /** Whether no picture is out of date. */
+  get done(): boolean {
+    return this.stale.size === 0 || !this.shown
   }
 
   attach(id: string, which: Picture, context: Context): void {
-    const screen = this.spare.pop() ?? new Screen(this.module, context)
-    screen.context = context
-    screen.setColours(this.paper, this.paper)
-    const { width, height } = context.canvas
-    const sheet = this.sheetOf(which)
-    // Cover the card: what overhangs is cut off evenly on both sides.
-    const zoom = Math.max(width / sheet.width, height / sheet.height)
-    screen.setView({
-      zoom,
-      originX: (sheet.width - width / zoom) / 2,
-      originY: (sheet.height - height / zoom) / 2,
-      width,
-      height,
-    })
-    this.screens.set(id, { which, screen })
+    const easel = this.spare.pop() ?? {
+      screen: new Screen(this.module, context),
+      sheet: new Sheet(this.module, this.slots, this.space, 1, 1),
+    }
+    easel.screen.context = context
+    easel.screen.setColours(this.paper, this.paper)
+    this.easels.set(id, { ...easel, which })
+    this.resize(id, context.canvas.width, context.canvas.height)
   }
 
-  private sheetOf(which: Picture): Sheet {
-    if ((WAYS as readonly string[]).includes(which)) return this.strip
-    return PAPERS.some((paper) => paper.key === which) ? this.page : this.sheet
+  /** Give a picture's canvas another size, device px. */
+  resize(id: string, width: number, height: number): void {
+    const easel = this.easels.get(id)
+    if (!easel) return
+    const { screen, sheet, which } = easel
+    sheet.resize(width, height, which === "wedge" ? this.wedge.ratio : width / roomOf(which).width)
+    screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
+    this.stale.add(id)
+  }
+
+  /** Let the wedge run through other sizes. */
+  setWedge(wedge: Wedge): void {
+    this.wedge = wedge
+    for (const [id, { which, sheet }] of this.easels) {
+      if (which === "wedge") this.resize(id, sheet.width, sheet.height)
+    }
   }
 
   drop(id: string): void {
-    const gone = this.screens.get(id)
+    const gone = this.easels.get(id)
     if (!gone) return
-    this.screens.delete(id)
-    this.spare.push(gone.screen)
+    this.easels.delete(id)
+    gone.sheet.clear()
+    this.spare.push(gone)
   }
 
-  draw(brush: BrushDocument, inHand: Stroke): void {
+  /** The brush, or the stroke in hand, has changed: all pictures are to be drawn anew. */
+  renew(brush: BrushDocument, inHand: Stroke): void {
+    this.shown = { brush, inHand }
+    this.stale = new Set([...this.easels.keys(), TRACES])
+  }
+
+  /** Draw one picture that is out of date; returns whether there was one. Between two of them the pen is heard. */
+  drawNext(): boolean {
+    const [id] = this.stale
+    if (id === undefined || !this.shown) return false
+    this.stale.delete(id)
+    const { brush, inHand } = this.shown
+    if (id === TRACES) this.listener?.(this.traces(brush, inHand))
+    const easel = this.easels.get(id)
+    if (!easel) return true
+    const { sheet, screen, which } = easel
+    sheet.clear()
+    this.ink(which, sheet, brush)
+    screen.showAll(sheet)
+    return true
+  }
+
+  private ink(which: Picture, sheet: Sheet, brush: BrushDocument): void {
     const size = Math.min(Number(brush.size), LARGEST)
-    const apart = { ...brush, size, spacing: Math.max(1.12, Number(brush.spacing)), steadying: "none" }
-    this.picture("tip", { ...apart, ...UNTAPERED } as BrushDocument, STRAIGHT)
     const full = { ...brush, ...UNTAPERED, size } as BrushDocument
-    this.picture("grain", { ...full, opacity: 1 }, ACROSS)
-    this.holds({ ...full, size: Math.min(size, 34) })
-    this.picture("ink", { ...brush, ...UNTAPERED, size } as BrushDocument, CROSSING)
-    for (const way of WAYS) this.compare(way, brush)
-    for (const paper of PAPERS) this.onPaper(paper, brush)
-    this.listener?.(this.traces(brush, inHand))
+    const paper = PAPERS.find((one) => one.key === which)
+    if (paper) return this.onPaper(paper, sheet, brush)
+    switch (which) {
+      case "wedge":
+        return this.wedgeOf(sheet, brush)
+      case "holds":
+        return this.holds(sheet, { ...full, size: Math.min(size, 34) })
+      case "tip": {
+        const spacing = Math.max(1.12, Number(brush.spacing))
+        return this.middle(sheet, { ...full, spacing, steadying: "none" }, [STRAIGHT])
+      }
+      case "grain":
+        return this.middle(sheet, { ...full, opacity: 1 }, [ACROSS])
+      case "ink":
+        return this.middle(sheet, full, [CROSSING])
+      default: {
+        const small = Math.min(STRIP_LARGEST, Number(brush.size))
+        this.middle(sheet, { ...brush, size: small, steadying: which }, this.references, STRIP.height)
+      }
+    }
   }
 
-  private shown(which: Picture): Screen[] {
-    return [...this.screens.values()].filter((one) => one.which === which).map((one) => one.screen)
+  /** Ink strokes that were made for a room of a height, in the middle of a sheet. */
+  private middle(sheet: Sheet, brush: BrushDocument, strokes: Stroke[], height = HEIGHT, across = 0): void {
+    const down = (sheet.height / sheet.scale - height) / 2
+    sheet.setBrush(brush)
+    for (const stroke of strokes) sheet.ink(shifted(stroke, across, down))
   }
 
-  private picture(which: Picture, brush: BrushDocument, stroke: Stroke): void {
-    const shown = this.shown(which)
-    if (shown.length === 0) return
-    this.sheet.setBrush(brush)
-    this.sheet.clear()
-    this.sheet.ink(stroke)
-    for (const screen of shown) screen.showAll(this.sheet)
+  /** The brush from the least to the greatest size of its range, standing upright. */
+  private wedgeOf(sheet: Sheet, brush: BrushDocument): void {
+    const { low, high } = this.wedge
+    const [across, long] = [sheet.width / sheet.scale, sheet.height / sheet.scale]
+    const nodes = WEDGE_STEPS.map((u) => [u, ((high / low) ** u - 1) / (high / low - 1)])
+    const size = { distance: { ...newLink("size"), range: [low / high, 1], nodes } }
+    const alone = { ...brush, ...UNTAPERED, size: high, steadying: "none", fade_out: 0, far: long }
+    // Flat and square, so that the wedge is at every height as wide as the size there.
+    const flat = {
+      tip: "broad nib",
+      roundness: 0.02,
+      angle: 0,
+      turning: "page",
+      spacing: 0.008,
+      spacing_jitter: 0,
+      stamps: 1,
+    }
+    // A shape has no softness of its own; what counts here is its width.
+    const tip = brush.tip === "shapes" ? { softness: 0 } : {}
+    const still = { scatter_across: 0, scatter_along: 0, size_jitter: 0, angle_jitter: 0 }
+    const bounds = { bounds_in: "% of size", thinnest: 0, thickest: 4 }
+    sheet.setBrush({ ...alone, ...flat, ...tip, ...still, ...bounds, responses: { size } } as BrushDocument)
+    sheet.ink(drawn(60, (u) => [across / 2, long * (1 - u), 0.8]))
   }
 
   /** The same pair of crossing strokes with each of the ways to hold the grain, side by side. */
-  private holds(brush: BrushDocument): void {
-    const shown = this.shown("holds")
-    if (shown.length === 0) return
-    this.sheet.clear()
+  private holds(sheet: Sheet, brush: BrushDocument): void {
     HOLDS.forEach((hold, i) => {
-      this.sheet.setBrush({ ...brush, grain_hold: hold })
-      for (const stroke of CROSSES[i]!) this.sheet.ink(stroke)
+      const across = (i * WIDTH) / HOLDS.length
+      this.middle(sheet, { ...brush, grain_hold: hold }, CROSS, HEIGHT, across)
     })
-    for (const screen of shown) screen.showAll(this.sheet)
-  }
-
-  /** The shaky stroke and the one with corners as each way steadies them. */
-  private compare(way: Way, brush: BrushDocument): void {
-    const shown = this.shown(way)
-    if (shown.length === 0) return
-    const size = Math.min(STRIP_LARGEST, Number(brush.size))
-    this.strip.setBrush({ ...brush, size, steadying: way })
-    this.strip.clear()
-    for (const stroke of this.references) this.strip.ink(stroke)
-    for (const screen of shown) screen.showAll(this.strip)
   }
 
   /** A stroke over a whole paper, as large as the brush is on it. */
-  private onPaper(paper: (typeof PAPERS)[number], brush: BrushDocument): void {
-    const shown = this.shown(paper.key)
-    if (shown.length === 0) return
+  private onPaper(paper: (typeof PAPERS)[number], sheet: Sheet, brush: BrushDocument): void {
     const pixels = (paper.width / MM_PER_INCH) * paper.dpi
-    this.page.setBrush({ ...brush, steadying: "none" })
-    this.module.call("enlarge", this.page.brush, PAPER_WIDTH / pixels)
-    this.page.clear()
-    this.page.ink(OVER_PAPER)
-    for (const screen of shown) screen.showAll(this.page)
+    sheet.setBrush({ ...brush, steadying: "none" })
+    this.module.call("enlarge", sheet.brush, PAPER_WIDTH / pixels)
+    sheet.ink(shifted(OVER_PAPER, 0, (sheet.height / sheet.scale - PAPER_HEIGHT) / 2))
   }
 
   /** Give the recorded strokes that the ways of steadying are compared on: a shaky one, and one with corners. */
@@ -296,7 +364,7 @@ export class StationPictures {
     const line = this.lines(brush, stroke)
     // The line's own width: stamps that stray, shrink or come in numbers would hide it.
     this.scratch.setBrush({ ...brush, ...ONE_LINE } as BrushDocument)
-    this.scratch.begin(stroke.kind, false, true)
+    this.scratch.begin({ ...stroke, erase: false }, true)
     this.scratch.feed(stroke.samples)
     this.scratch.lift()
     const { s, major: half, cap } = this.scratch.stampColumns()

@@ -1,6 +1,7 @@
-// The engine's worker, one for the whole application.
+// The engine's worker, one for the whole application. One that dies is started again.
 import * as Comlink from "comlink"
-import { shallowRef, type ShallowRef } from "vue"
+import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
+import engineAddress from "@/generated/engine.wasm?url"
 import type { Live } from "./desk"
 import type { PrepNews } from "./prep"
 import type { Readings } from "./readings"
@@ -8,8 +9,11 @@ import type { StationTraces } from "./stations"
 import type { News, WorkerApi } from "./worker"
 
 export interface Engine {
+  /** The worker's calls: always those of the worker that runs now. */
   api: Comlink.Remote<WorkerApi>
-  ready: Promise<void>
+  readonly ready: Promise<void>
+  /** Counts the workers: with another one all canvases must be lent anew. */
+  generation: Ref<number>
   live: ShallowRef<Live>
   traces: ShallowRef<StationTraces | undefined>
   inked: ShallowRef<{ edit: number; ms: number }>
@@ -35,16 +39,25 @@ declare global {
       readings: () => Readings | undefined
       /** Times from pen event to changed canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
+      /** Whether all that was asked for is inked, drawn and measured. */
+      rests: () => Promise<boolean>
+      /** How much memory the engine holds, bytes. */
+      memoryHeld: () => Promise<number>
     }
   }
 }
 
+/** Every so often the worker is asked whether it is there, ms; one that says nothing for so long is dead. */
+const ASKED = 1500
+const DEAD = 8000
+
 let engine: Engine | undefined
 
-export function useEngine(): Engine {
-  if (engine) return engine
-  const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })
-  const api = Comlink.wrap<WorkerApi>(worker)
+function makeEngine(): Engine {
+  let worker: Worker
+  let remote: Comlink.Remote<WorkerApi>
+  let ready: Promise<void>
+  const generation = ref(0)
   const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, twist: 0, speed: 0, inputs: [] })
   const traces = shallowRef<StationTraces>()
   const inked = shallowRef({ edit: 0, ms: 0 })
@@ -52,8 +65,8 @@ export function useEngine(): Engine {
   const remeasuring = shallowRef(false)
   const prep = shallowRef<PrepNews>()
   const prepProblem = shallowRef("")
-  const { port1, port2 } = new MessageChannel()
-  port1.onmessage = ({ data }: MessageEvent<News>) => {
+
+  function take(data: News): void {
     if (data.live) live.value = data.live
     if (data.traces) traces.value = data.traces
     if (data.inked) inked.value = data.inked
@@ -66,17 +79,73 @@ export function useEngine(): Engine {
       prepProblem.value = ""
     }
     if (data.prepProblem) prepProblem.value = data.prepProblem
+    if (data.broken) restart()
   }
-  const url = new URL("/engine.wasm", location.href).href
-  const ready = api.start(url, Comlink.transfer(port2, [port2]))
-  engine = { api, ready, live, traces, inked, readings, remeasuring, prep, prepProblem }
+
+  function start(): void {
+    worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })
+    remote = Comlink.wrap<WorkerApi>(worker)
+    const { port1, port2 } = new MessageChannel()
+    const mine = worker
+    port1.onmessage = ({ data }: MessageEvent<News>) => mine === worker && take(data)
+    ready = remote.start(new URL(engineAddress, location.href).href, Comlink.transfer(port2, [port2]))
+    ready.then(
+      () => mine === worker && watchOver(mine),
+      () => {},
+    )
+  }
+
+  function restart(): void {
+    worker.terminate()
+    start()
+    generation.value++
+  }
+
+  /** Ask a worker whether it is there, as long as it is the one that runs. A hidden page may be put to sleep. */
+  function watchOver(mine: Worker): void {
+    let silent = 0
+    let asked = false
+    const timer = window.setInterval(() => {
+      if (mine !== worker) return window.clearInterval(timer)
+      silent = document.visibilityState === "visible" && asked ? silent + ASKED : 0
+      if (silent >= DEAD) return restart()
+      if (asked) return
+      asked = true
+      void remote.alive().then(() => {
+        asked = false
+        silent = 0
+      })
+    }, ASKED)
+  }
+
+  start()
+  const api = new Proxy({} as Comlink.Remote<WorkerApi>, {
+    get:
+      (_, name: keyof WorkerApi) =>
+      (...given: never[]) =>
+        (remote[name] as (...given: never[]) => unknown)(...given),
+  })
+  return {
+    ...{ api, generation, live, traces, inked, readings, remeasuring, prep, prepProblem },
+    get ready() {
+      return ready
+    },
+  }
+}
+
+export function useEngine(): Engine {
+  if (engine) return engine
+  const made = makeEngine()
+  engine = made
   window.hollowmist = {
-    inked: () => inked.value.edit > 0,
-    inkTime: () => inked.value.ms,
-    prepTime: () => prep.value?.ms ?? 0,
-    prepEdits: () => prep.value?.edit ?? 0,
-    readings: () => (readings.value?.whole ? readings.value : undefined),
-    penTimes: () => api.takePenTimes(),
+    inked: () => made.inked.value.edit > 0,
+    inkTime: () => made.inked.value.ms,
+    prepTime: () => made.prep.value?.ms ?? 0,
+    prepEdits: () => made.prep.value?.edit ?? 0,
+    readings: () => (made.readings.value?.whole ? made.readings.value : undefined),
+    penTimes: () => made.api.takePenTimes(),
+    rests: () => made.api.rests(),
+    memoryHeld: () => made.api.memoryHeld(),
   }
   return engine
 }

@@ -2,12 +2,12 @@
 import * as Comlink from "comlink"
 import type { BrushDocument, Input, Link } from "./brush"
 import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
-import type { Makes, Recipe } from "@/sources/recipe"
+import type { Makes, Recipe, Start, Step } from "@/sources/recipe"
 import type { PrepNews, Print } from "./prep"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
-import type { Kind, Rectangle, Stroke } from "./sheet"
-import type { Picture, StationTraces } from "./stations"
+import type { Kind, Pen, Rectangle, Stroke } from "./sheet"
+import type { Picture, StationTraces, Wedge } from "./stations"
 
 export interface News {
   live?: Live
@@ -20,6 +20,8 @@ export interface News {
   prep?: PrepNews
   /** Why the recipe could not be followed. */
   prepProblem?: string
+  /** The engine met what it cannot go on from: it must be started anew. */
+  broken?: string
 }
 
 const MOST_TIMES = 4096
@@ -29,20 +31,29 @@ let news: MessagePort
 let waiting: { brush: BrushDocument; edit: number } | undefined
 let penTimes: number[] = []
 const beat = new MessageChannel()
+let beating = false
 
 // A message to oneself comes after the pen events and settings that wait already: of many settings only
 // the last is inked.
 beat.port1.onmessage = () => {
-  if (!waiting) {
-    desk.drawPictures()
-    rest()
-    return
+  beating = false
+  if (waiting) {
+    const { brush, edit } = waiting
+    waiting = undefined
+    const start = performance.now()
+    desk.setBrush(brush)
+    tell({ inked: { edit, ms: performance.now() - start } })
+    return goOn()
   }
-  const { brush, edit } = waiting
-  waiting = undefined
-  const start = performance.now()
-  desk.setBrush(brush)
-  tell({ inked: { edit, ms: performance.now() - start } })
+  // Then the pictures, one at a time, unless the pen is down.
+  if (penIsDown) return
+  if (desk.drawPicture()) goOn()
+  else rest()
+}
+
+function goOn(): void {
+  if (beating) return
+  beating = true
   beat.port2.postMessage(null)
 }
 
@@ -52,11 +63,14 @@ const measuring = new MessageChannel()
 let restTimer: ReturnType<typeof setTimeout> | undefined
 let penIsDown = false
 
-/** The brush stands: measure it, unless something else comes first. */
+/** The brush stands: measure it, unless that is done or something else comes first. */
 function rest(): void {
   clearTimeout(restTimer)
   desk.readings.stop()
+  restTimer = undefined
+  if (!desk.unmeasured) return
   restTimer = setTimeout(() => {
+    restTimer = undefined
     if (penIsDown) return
     desk.measure()
     measuring.port2.postMessage(null)
@@ -68,7 +82,8 @@ measuring.port1.onmessage = () => {
   if (!desk.readings.busy) return
   const readings = desk.readings.advance()
   if (readings) tell({ readings })
-  if (!readings?.whole) measuring.port2.postMessage(null)
+  if (readings?.whole) desk.unmeasured = false
+  else measuring.port2.postMessage(null)
 }
 
 function tell(what: News): void {
@@ -98,6 +113,7 @@ async function followRecipe(): Promise<void> {
       tell({ prep: await desk.prep.follow(recipe, makes, largest, edit) })
       desk.setBrush(brush)
     } catch (error) {
+      if (isFatal(error)) tell({ broken: error.message })
       tell({ prepProblem: (error as Error).message })
     }
     // Let waiting pen events and recipes in.
@@ -106,51 +122,74 @@ async function followRecipe(): Promise<void> {
   prepping = false
 }
 
+/** A kernel that trapped, or memory that could not grow, leaves the module in no state to go on from. */
+function isFatal(error: unknown): error is Error {
+  return error instanceof WebAssembly.RuntimeError || error instanceof RangeError
+}
+
+self.addEventListener("error", ({ error }) => isFatal(error) && tell({ broken: error.message }))
+self.addEventListener(
+  "unhandledrejection",
+  ({ reason }) => isFatal(reason) && tell({ broken: reason.message }),
+)
+
 const context = (canvas: OffscreenCanvas) =>
   canvas.getContext("2d", { alpha: false, willReadFrequently: true }) as OffscreenCanvasRenderingContext2D
 
 const api = {
   async start(url: string, port: MessagePort) {
     news = port
-    desk = await makeDesk(url)
+    desk = await makeDesk(url, goOn)
     desk.onTraces((traces) => tell({ traces }))
   },
+  async sketch(px: number, makes: Makes, start?: Start, step?: Step) {
+    const made = await desk.prep.sketch(px, makes, start, step)
+    return made && Comlink.transfer(made, [made])
+  },
+  /** How much memory the module holds, bytes. */
+  memoryHeld: () => desk.module.memory.bytes.byteLength,
+  /** Whether all that was asked for is inked, drawn and measured. */
+  rests: () => !waiting && !prepping && !beating && restTimer === undefined && desk.rests,
+  /** Whether anybody is there. */
+  alive: () => true,
   attach: (canvas: OffscreenCanvas) => desk.attach(context(canvas)),
   attachPicture: (id: string, which: Picture, canvas: OffscreenCanvas) =>
     desk.attachPicture(id, which, context(canvas)),
+  sizePicture: (id: string, width: number, height: number) => desk.sizePicture(id, width, height),
+  setWedge: (wedge: Wedge) => desk.setWedge(wedge),
   dropPicture: (id: string) => desk.dropPicture(id),
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
   setView: (view: View) => desk.setView(view),
   setBrush(brush: BrushDocument, edit: number) {
     desk.readings.stop()
-    if (!waiting) beat.port2.postMessage(null)
     waiting = { brush, edit }
+    goOn()
   },
   setStrokes: (strokes: KeptStroke[]) => desk.setStrokes(strokes),
   addStroke: (stroke: KeptStroke) => desk.addStroke(stroke),
   setFitting: (link?: Link) => desk.setFitting(link),
   fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
   setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
-  down(kind: Kind, erase: boolean) {
+  down(pen: Pen) {
     penIsDown = true
     desk.readings.stop()
-    desk.down(kind, erase)
+    desk.down(pen)
   },
   /** `at` is when the pen event happened, ms since 1970. */
   move(samples: Float32Array<ArrayBuffer>, at: number) {
     tell({ live: desk.move(samples) })
     if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
   },
-  up(id: string, kind: Kind, erase: boolean) {
+  up(id: string) {
     penIsDown = false
-    const stroke = desk.up(id, kind, erase)
-    rest()
+    const stroke = desk.up(id)
+    goOn()
     return stroke
   },
   cancel() {
     penIsDown = false
     desk.cancel()
-    rest()
+    goOn()
   },
   capture: (frame: Rectangle) => desk.capture(frame),
   prepOpen: (name: string, file?: Blob) => desk.prep.open(name, file),
@@ -184,4 +223,24 @@ const api = {
 }
 
 export type WorkerApi = typeof api
-Comlink.expose(api)
+
+/** The same calls; one that ends the module says so. */
+function guarded<T extends Record<string, (...given: never[]) => unknown>>(calls: T): T {
+  const guard =
+    (name: string, call: T[string]) =>
+    async (...given: never[]) => {
+      // A pen that still draws while the engine is started anew finds nobody yet.
+      if (!desk && name !== "start" && name !== "alive") return undefined
+      try {
+        return await call(...given)
+      } catch (error) {
+        if (isFatal(error)) tell({ broken: error.message })
+        throw error
+      }
+    }
+  return Object.fromEntries(
+    Object.entries(calls).map(([name, call]) => [name, guard(name, call as T[string])]),
+  ) as T
+}
+
+Comlink.expose(guarded(api))

@@ -85,7 +85,7 @@ function use(): void {
     <header>
       <PlaceNav />
       <span class="space" />
-      <button type="button" class="quiet" @click="router.back()">Back</button>
+      <button type="button" class="hm-quiet" @click="router.back()">Back</button>
     </header>
     <section class="fitting">
       <h1>Pen fitting</h1>
@@ -117,7 +117,7 @@ function use(): void {
             <path class="plain" :d="`M0 ${CURVE}L${CURVE} 0`" />
             <path class="line" :d="curve" />
           </svg>
-          <figcaption class="small">what the pen reports → what counts</figcaption>
+          <figcaption class="hm-small">what the pen reports → what counts</figcaption>
         </figure>
         <table v-if="nodes">
           <thead>
@@ -140,11 +140,11 @@ function use(): void {
           </tbody>
         </table>
         <div class="acts">
-          <button v-if="nodes" type="button" class="quiet on" @click="use">Use this fitting</button>
-          <button v-if="fitting" type="button" class="quiet" @click="takeBack">
+          <button v-if="nodes" type="button" class="hm-quiet hm-on" @click="use">Use this fitting</button>
+          <button v-if="fitting" type="button" class="hm-quiet" @click="takeBack">
             Back to the pen as it is
           </button>
-          <p class="small" role="status">
+          <p class="hm-small" role="status">
             {{
               fitting
                 ? `Fitted ${new Date(fitting.at).toLocaleDateString()}, on this device.`

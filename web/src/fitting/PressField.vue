@@ -60,11 +60,11 @@ const traces = computed(() => {
           :transform="`translate(0 ${i * (HEIGHT / 3)})`"
         />
       </svg>
-      <p v-if="traces.length === 0" class="small hint">{{ hint }}</p>
+      <p v-if="traces.length === 0" class="hm-small hint">{{ hint }}</p>
     </div>
     <div class="foot">
-      <span class="small">{{ strokes.length === 1 ? "once" : `${strokes.length} times` }}</span>
-      <button type="button" class="quiet" :disabled="strokes.length === 0" @click="strokes = []">
+      <span class="hm-small">{{ strokes.length === 1 ? "once" : `${strokes.length} times` }}</span>
+      <button type="button" class="hm-quiet" :disabled="strokes.length === 0" @click="strokes = []">
         Again
       </button>
     </div>

@@ -26,6 +26,7 @@ const value = defineModel<T>({ required: true })
 }
 button {
   flex: 1;
+  min-width: 44px;
   height: 44px;
   border: 0;
   border-bottom: 3px solid transparent;

@@ -59,6 +59,12 @@ button span {
   height: 26px;
   border-radius: 50% 50% 50% 8%;
 }
+.inks :deep(.el-color-picker),
+.inks :deep(.el-color-picker__trigger) {
+  flex: none;
+  width: 44px;
+  height: 44px;
+}
 button[aria-pressed="true"] span {
   outline: 2px solid var(--active);
   outline-offset: 3px;

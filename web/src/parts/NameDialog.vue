@@ -41,7 +41,7 @@ function take(): void {
           placeholder="What is it for?"
         />
       </label>
-      <p v-if="!newName.trim()" class="small">It needs a name.</p>
+      <p v-if="!newName.trim()" class="hm-small">It needs a name.</p>
       <div class="acts">
         <ElButton @click="open = false">Leave it</ElButton>
         <ElButton type="primary" native-type="submit" :disabled="!newName.trim()">Take it</ElButton>

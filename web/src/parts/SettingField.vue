@@ -47,7 +47,7 @@ function set(next: unknown): void {
       />
       <InkChooser v-else :model-value="value as string" @update:model-value="set" @done="emit('done')" />
     </div>
-    <p v-if="helped" class="small help">{{ setting.help }}</p>
+    <p v-if="helped" class="hm-small help">{{ setting.help }}</p>
   </div>
 </template>
 
@@ -56,7 +56,7 @@ function set(next: unknown): void {
   min-width: 0;
 }
 .disabled {
-  opacity: 0.45;
+  opacity: 0.87;
 }
 .worded {
   display: flex;

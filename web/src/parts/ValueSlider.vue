@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // A slider for a thumb: the whole height takes the touch, minus and plus step and run while held, the value
 // can be tapped and typed.
-import { computed, nextTick, ref, useTemplateRef } from "vue"
+import { computed, useTemplateRef } from "vue"
 import StepButton from "./StepButton.vue"
+import TypedValue from "./TypedValue.vue"
 import { useTrack } from "./useTrack"
-import { onStep, placeOf, shown, typed, valueAt } from "./values"
+import { onStep, placeOf, shown, valueAt } from "./values"
 
 const props = withDefaults(
   defineProps<{
@@ -21,10 +22,6 @@ const value = defineModel<number>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 
 const track = useTemplateRef("track")
-const entry = useTemplateRef("entry")
-const writing = ref(false)
-const text = ref("")
-
 const place = computed(() => placeOf(value.value, props.low, props.high, props.log))
 const written = computed(() => shown(value.value, props.unit, props.step))
 
@@ -38,49 +35,18 @@ useTrack(track, {
   nudged: nudge,
   done: () => emit("done"),
 })
-
-async function write(): Promise<void> {
-  text.value = written.value
-  writing.value = true
-  await nextTick()
-  entry.value?.select()
-}
-
-function take(): void {
-  if (!writing.value) return
-  writing.value = false
-  const number = typed(text.value, props.unit)
-  if (Number.isFinite(number)) {
-    value.value = Math.min(props.high, Math.max(props.low, number))
-    emit("done")
-  }
-}
 </script>
 
 <template>
   <div class="slider">
     <div class="words">
       <span class="label">{{ label }}</span>
-      <input
-        v-if="writing"
-        ref="entry"
-        v-model="text"
+      <TypedValue
+        v-model="value"
         class="value"
-        inputmode="decimal"
-        :aria-label="`${label}, typed`"
-        @blur="take"
-        @keydown.enter="take"
-        @keydown.esc="writing = false"
+        v-bind="{ label, unit, low, high, step }"
+        @done="emit('done')"
       />
-      <button
-        v-else
-        type="button"
-        class="value"
-        :aria-label="`${label}: ${written} ${unit}, type it`"
-        @click="write"
-      >
-        <span class="number">{{ written }}</span><span class="unit">{{ unit }}</span>
-      </button>
     </div>
     <div class="thumb">
       <StepButton :direction="-1" :label="`${label}: less`" @step="nudge" @done="emit('done')" />
@@ -156,32 +122,13 @@ function take(): void {
   background: var(--ink);
 }
 .value {
-  flex: none;
   min-width: 88px;
-  height: 44px;
   margin: -7px 0;
-  border: 0;
-  border-radius: 3px;
-  background: none;
   text-align: right;
-  cursor: text;
-  padding: 0 2px;
-  white-space: nowrap;
 }
 input.value {
   width: 96px;
   height: 34px;
   margin: 0;
-  background: var(--paper);
-  color: #1e2a2d;
-  outline: 2px solid var(--active);
-}
-.number {
-  font-size: 18px;
-}
-.unit {
-  margin-left: 4px;
-  font-size: 14px;
-  color: var(--ink-soft);
 }
 </style>

@@ -39,7 +39,7 @@ function drag(event: PointerEvent): void {
       <line x1="50" y1="50" :x2="tip.x" :y2="tip.y" class="pen" />
       <circle :cx="tip.x" :cy="tip.y" r="6" class="tip" />
     </svg>
-    <figcaption class="small">leans {{ 90 - altitude }}° to {{ azimuth }}°</figcaption>
+    <figcaption class="hm-small">leans {{ 90 - altitude }}° to {{ azimuth }}°</figcaption>
   </figure>
 </template>
 

@@ -2,6 +2,7 @@
 import { Play, Square, X } from "@lucide/vue"
 import { computed } from "vue"
 import { useBench } from "@/bench/useBench"
+import type { KeptStroke } from "@/engine/desk"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import LeanDial from "./LeanDial.vue"
@@ -21,15 +22,18 @@ const HINTS: Record<PressureFrom, string> = {
   wheel: "Turn the wheel while you draw.",
 }
 
+const placed = (strokes: KeptStroke[], lane?: string) =>
+  strokes.flatMap((one) => bench.layout.placed(one, lane) ?? [])
+
 /** The lane in hand as a whole, or the stroke of one's own. */
 const recorded = computed(() => {
   const held = bench.inHand.value
   const lane = bench.shownLanes.value.find((one) => one.strokes.some((stroke) => stroke.id === held))
-  if (lane) return { label: lane.label, strokes: lane.strokes }
+  if (lane) return { label: lane.label, strokes: placed(lane.strokes, lane.key) }
   const own = bench.proofs.strokes.value.find((one) => one.id === held)
-  if (own) return { label: "your last stroke", strokes: [own] }
+  if (own) return { label: "your last stroke", strokes: placed([own]) }
   const first = bench.shownLanes.value[0]
-  return first && { label: first.label, strokes: first.strokes }
+  return first && { label: first.label, strokes: placed(first.strokes, first.key) }
 })
 
 function play(): void {
@@ -41,19 +45,19 @@ function play(): void {
 <template>
   <aside class="practice" aria-label="Practice pen">
     <div class="from">
-      <span class="small">Pressure by</span>
+      <span class="hm-small">Pressure by</span>
       <ChoiceBar v-model="pen.from" :options="WAYS" label="Pressure by" />
     </div>
     <div class="press">
       <ValueSlider v-model="pen.pressure" label="Pressure" unit="%" :low="0.02" :high="1" :step="0.01" />
-      <p class="small">{{ HINTS[pen.from] }}</p>
+      <p class="hm-small">{{ HINTS[pen.from] }}</p>
     </div>
     <LeanDial v-model:altitude="pen.altitude" v-model:azimuth="pen.azimuth" />
-    <button type="button" class="quiet play" :disabled="!recorded" @click="play">
+    <button type="button" class="hm-quiet play" :disabled="!recorded" @click="play">
       <component :is="replaying ? Square : Play" :size="20" />
       {{ replaying ? "Stop" : `Draw live: ${recorded?.label ?? ""}` }}
     </button>
-    <button type="button" class="quiet" aria-label="Put the practice pen away" @click="on = false">
+    <button type="button" class="hm-quiet" aria-label="Put the practice pen away" @click="on = false">
       <X :size="20" />
     </button>
   </aside>
@@ -77,7 +81,7 @@ function play(): void {
   min-width: 160px;
   max-width: 420px;
 }
-.press .small {
+.press .hm-small {
   margin-top: -8px;
   white-space: nowrap;
 }
@@ -96,7 +100,7 @@ function play(): void {
     padding: 0 0 0 10px;
   }
   .practice :deep(figcaption),
-  .press .small {
+  .press .hm-small {
     display: none;
   }
   .play {

@@ -3,7 +3,7 @@
 import { reactive, ref } from "vue"
 import type { Bench } from "@/bench/useBench"
 import type { KeptStroke } from "@/engine/desk"
-import { FLOATS, type Kind } from "@/engine/sheet"
+import { FLOATS } from "@/engine/sheet"
 
 export type PressureFrom = "slider" | "speed" | "wheel"
 
@@ -76,8 +76,8 @@ export function usePracticePen(bench: Bench) {
         samples[i + 1]! += dy
       }
       const id = crypto.randomUUID()
-      const kind: Kind = one.kind
-      await api.down(kind, one.erase)
+      const { kind, erase, seed } = one
+      await api.down({ kind, erase, seed })
       const start = performance.now()
       let fed = 0
       while (going && fed < samples.length) {
@@ -88,7 +88,7 @@ export function usePracticePen(bench: Bench) {
         fed = until
       }
       if (going) {
-        const drawn = await api.up(id, kind, one.erase)
+        const drawn = await api.up(id)
         if (drawn) bench.drew(drawn)
       } else await api.cancel()
     }

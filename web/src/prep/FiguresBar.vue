@@ -16,7 +16,8 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
     <template v-if="figures">
       <span v-if="grain"
         >seam <b>{{ figures.seam_across.toFixed(2) }}</b> across,
-        <b>{{ figures.seam_down.toFixed(2) }}</b> down</span
+        <b>{{ figures.seam_down.toFixed(2) }}</b> down, tiles told apart
+        <b>{{ share(figures.repeat) }}</b></span
       >
       <span v-else
         >border
@@ -25,7 +26,7 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
       <button
         v-if="prep.state.value?.recipe.start.kind === 'picture' && !prep.shipped.value"
         type="button"
-        class="quiet read"
+        class="hm-quiet read"
         aria-label="Turn light and dark"
         @click="prep.turnRound()"
       >
@@ -50,7 +51,7 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
         <button
           v-if="prep.advice.value.mends"
           type="button"
-          class="quiet mend"
+          class="hm-quiet mend"
           @click="prep.mend(prep.advice.value)"
         >
           {{ prep.advice.value.mends }}

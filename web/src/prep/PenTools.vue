@@ -40,21 +40,23 @@ const resize = (size: number) => (brush.value = { ...brush.value, size })
         {{ points === 0 ? "The corners are cleared from." : `Cleared from ${points} points.` }} Touch the
         result to clear from there.
       </p>
-      <button type="button" class="quiet" :disabled="points === 0" @click="pen.takeBack()">
+      <button type="button" class="hm-quiet" :disabled="points === 0" @click="pen.takeBack()">
         <Undo2 :size="20" /> Last point back
       </button>
     </template>
     <template v-else-if="kind === 'mend'">
       <p>{{ taking ? "Touch the result where it is good." : "Draw over what should go." }}</p>
       <div class="row">
-        <button type="button" class="quiet" :aria-pressed="taking" @click="taking = true">Take from</button>
+        <button type="button" class="hm-quiet" :aria-pressed="taking" @click="taking = true">
+          Take from
+        </button>
         <ChoiceBar
           label="Way"
           :options="[...WAYS]"
           :model-value="heal ? 'heal' : 'clone'"
           @update:model-value="heal = $event === 'heal'"
         />
-        <button type="button" class="quiet" :disabled="strokes.length === 0" @click="pen.takeBack()">
+        <button type="button" class="hm-quiet" :disabled="strokes.length === 0" @click="pen.takeBack()">
           <Undo2 :size="20" /> Last stroke back
         </button>
       </div>
@@ -67,10 +69,16 @@ const resize = (size: number) => (brush.value = { ...brush.value, size })
             <ElOption v-for="one in roll.brushes" :key="one.id" :value="one.id" :label="one.name" />
           </ElOptionGroup>
         </ElSelect>
-        <button type="button" class="quiet" aria-label="Erase" :aria-pressed="erase" @click="erase = !erase">
+        <button
+          type="button"
+          class="hm-quiet"
+          aria-label="Erase"
+          :aria-pressed="erase"
+          @click="erase = !erase"
+        >
           <Eraser :size="20" />
         </button>
-        <button type="button" class="quiet" :disabled="strokes.length === 0" @click="pen.takeBack()">
+        <button type="button" class="hm-quiet" :disabled="strokes.length === 0" @click="pen.takeBack()">
           <Undo2 :size="20" /> Last stroke back
         </button>
       </div>

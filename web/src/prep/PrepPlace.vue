@@ -116,11 +116,11 @@ const points = computed((): [number, number][] => {
 <template>
   <main class="prep">
     <header>
-      <RouterLink to="/sources" class="quiet">Sources</RouterLink>
+      <RouterLink to="/sources" class="hm-quiet">Sources</RouterLink>
       <ChevronRight :size="16" />
-      <button type="button" class="quiet name" @click="naming = true">{{ prep.state.value?.name }}</button>
+      <button type="button" class="hm-quiet name" @click="naming = true">{{ prep.state.value?.name }}</button>
       <span
-        class="small standing"
+        class="hm-small standing"
         :class="{ worry: ['waiting', 'refused', 'missing', 'conflict'].includes(standing) }"
         role="status"
         >{{ says }}</span
@@ -128,10 +128,10 @@ const points = computed((): [number, number][] => {
       <span class="space" />
       <ElButton v-if="prep.shipped.value" type="primary" @click="copy">Take a copy to change</ElButton>
       <template v-else>
-        <button type="button" class="quiet" aria-label="Undo" :disabled="!canUndo" @click="undo()">
+        <button type="button" class="hm-quiet" aria-label="Undo" :disabled="!canUndo" @click="undo()">
           <Undo2 :size="20" />
         </button>
-        <button type="button" class="quiet" aria-label="Redo" :disabled="!canRedo" @click="redo()">
+        <button type="button" class="hm-quiet" aria-label="Redo" :disabled="!canRedo" @click="redo()">
           <Redo2 :size="20" />
         </button>
       </template>
@@ -142,17 +142,17 @@ const points = computed((): [number, number][] => {
         :model-value="prep.state.value.makes"
         @update:model-value="prep.makeIt($event)"
       />
-      <RouterLink v-if="from" :to="`/bench/${from}`" class="quiet"
+      <RouterLink v-if="from" :to="`/bench/${from}`" class="hm-quiet"
         >Back to {{ prep.brushName.value }}</RouterLink
       >
-      <button v-else type="button" class="quiet" :disabled="!whole" @click="brushing = true">
+      <button v-else type="button" class="hm-quiet" :disabled="!whole" @click="brushing = true">
         New brush from here
       </button>
       <RoomMenu />
     </header>
     <div v-if="standing === 'missing'" class="missing" role="alert">
       <p>{{ message }}</p>
-      <RouterLink to="/sources" class="quiet on">To the sources</RouterLink>
+      <RouterLink to="/sources" class="hm-quiet hm-on">To the sources</RouterLink>
     </div>
     <template v-else>
       <div class="views" :class="{ square: beside === 'use' }">
@@ -181,7 +181,7 @@ const points = computed((): [number, number][] => {
           </PrintPane>
         </div>
         <div class="beside">
-          <p class="small choose">{{ VIEWS.find((one) => one.value === beside)?.label }}</p>
+          <p class="hm-small choose">{{ VIEWS.find((one) => one.value === beside)?.label }}</p>
           <InUse v-if="beside === 'use'" class="pane" />
           <PrintPane v-else :key="beside" :which="beside" class="pane" />
         </div>

@@ -8,7 +8,8 @@ import { api, reach, type KeptRecipe } from "@/api/client"
 import { GENERATORS, STEPS } from "@/generated/layout"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/shell/notice"
-import type { Step } from "@/sources/recipe"
+import BitmapPrint from "@/parts/BitmapPrint.vue"
+import type { Makes, Step } from "@/sources/recipe"
 import { usePrep } from "./usePrep"
 
 const prep = usePrep()
@@ -18,10 +19,10 @@ const naming = ref(false)
 const recipes = shallowRef<KeptRecipe[]>([])
 const steps = computed(() => prep.state.value?.recipe.steps ?? [])
 const MADE_HERE = [
-  { name: "mend", label: "Clone and heal", help: "Mends by pen what is left." },
-  { name: "draw", label: "Draw into it", help: "With any brush, or erase." },
+  { name: "mend", label: "Clone and heal", begins: { strokes: [] } },
+  { name: "draw", label: "Draw into it", begins: { strokes: [] } },
 ]
-const KINDS = [...STEPS.map(({ name, label, help }) => ({ name, label, help })), ...MADE_HERE]
+const KINDS = [...STEPS.map(({ name, label, begins }) => ({ name, label, begins })), ...MADE_HERE]
 
 const labelOf = (kind: string) => KINDS.find((one) => one.name === kind)?.label ?? kind
 const startLabel = computed(() => {
@@ -44,6 +45,12 @@ useSortable(row, [], {
     prep.moveStep(oldDraggableIndex!, newDraggableIndex!)
   },
 })
+
+/** What a step makes of the picture on the table; those by hand leave it as it is. */
+function print({ name, begins }: { name: string; begins: unknown }, px: number) {
+  const step = { ...(begins as Step), kind: name, on: true }
+  return prep.engine.api.sketch(px, prep.state.value!.makes as Makes, undefined, step)
+}
 
 async function look(): Promise<void> {
   recipes.value = (await reach(api.GET("/api/recipes"))).data ?? []
@@ -82,7 +89,7 @@ async function forget(recipe: KeptRecipe): Promise<void> {
       @click="prep.choose('start')"
     >
       <span class="label">{{ startLabel }}</span>
-      <span class="small">begins with</span>
+      <span class="hm-small">begins with</span>
     </button>
     <div ref="row" class="row">
       <div
@@ -102,30 +109,31 @@ async function forget(recipe: KeptRecipe): Promise<void> {
         />
       </div>
     </div>
-    <ElPopover v-model:visible="adding" trigger="click" placement="top-end" :width="520">
+    <ElPopover v-model:visible="adding" trigger="click" placement="top-end" :width="660">
       <template #reference>
-        <button type="button" class="quiet add" :disabled="prep.full.value || !prep.state.value">
+        <button type="button" class="hm-quiet add" :disabled="prep.full.value || !prep.state.value">
           <Plus :size="20" /> Step
         </button>
       </template>
       <div class="kinds">
         <button v-for="kind in KINDS" :key="kind.name" type="button" class="kind" @click="add(kind.name)">
+          <BitmapPrint :side="64" :make="(px) => print(kind, px)" />
           {{ kind.label }}
         </button>
       </div>
       <div v-if="recipes.length > 0" class="kept">
-        <p class="small">Your recipes</p>
+        <p class="hm-small">Your recipes</p>
         <div v-for="recipe in recipes" :key="recipe.id" class="one">
           <button type="button" class="kind" @click="use(recipe)">
-            {{ recipe.name }} <span class="small">{{ recipe.steps.length }} steps</span>
+            {{ recipe.name }} <span class="hm-small">{{ recipe.steps.length }} steps</span>
           </button>
-          <button type="button" class="quiet" @click="forget(recipe)">Forget</button>
+          <button type="button" class="hm-quiet" @click="forget(recipe)">Forget</button>
         </div>
       </div>
     </ElPopover>
     <button
       type="button"
-      class="quiet"
+      class="hm-quiet"
       aria-label="Keep these steps as a recipe"
       :disabled="steps.length === 0"
       @click="naming = true"
@@ -157,7 +165,7 @@ async function forget(recipe: KeptRecipe): Promise<void> {
   align-items: flex-start;
   justify-content: center;
   min-width: 96px;
-  height: 60px;
+  height: 76px;
   padding: 0 10px;
   border: 0;
   border-top: 1px solid var(--rule);
@@ -179,6 +187,7 @@ async function forget(recipe: KeptRecipe): Promise<void> {
 .hold {
   flex: 1;
   width: 100%;
+  min-height: 44px;
   padding: 4px 10px 0;
   border: 0;
   background: none;
@@ -187,8 +196,8 @@ async function forget(recipe: KeptRecipe): Promise<void> {
   cursor: grab;
 }
 .step :deep(.el-switch) {
-  margin-left: 10px;
-  height: 26px;
+  margin: -8px 0 0 10px;
+  height: 44px;
 }
 .off .label {
   opacity: 0.5;
@@ -198,7 +207,15 @@ async function forget(recipe: KeptRecipe): Promise<void> {
 }
 .kinds {
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(6, 1fr);
+  gap: 8px 4px;
+  max-height: 46vh;
+  overflow-y: auto;
+}
+.kinds .kind {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
 }
 .kind {
   min-height: 44px;

@@ -87,7 +87,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
         <button type="button" class="use" aria-label="Choose the other source" @click="choosing = true">
           <SourcePrint v-if="step.other" :picture="step.other" makes="shape" class="print" />
         </button>
-        <button type="button" class="quiet" @click="choosing = true">
+        <button type="button" class="hm-quiet" @click="choosing = true">
           {{ step.other ? "Another source" : "Choose a source" }}
         </button>
         <SourceChooser
@@ -98,12 +98,12 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
         />
       </div>
       <PenTools v-if="prep.byPen.value" :pen="pen" />
-      <p v-if="step && settings.length === 0 && !prep.byPen.value" class="small">{{ kind?.help }}</p>
+      <p v-if="step && settings.length === 0 && !prep.byPen.value" class="hm-small">{{ kind?.help }}</p>
     </div>
     <div v-if="step" class="acts">
       <button
         type="button"
-        class="quiet"
+        class="hm-quiet"
         aria-label="Earlier"
         :disabled="prep.at.value === 0"
         @click="prep.moveStep(prep.at.value, prep.at.value - 1)"
@@ -112,7 +112,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
       </button>
       <button
         type="button"
-        class="quiet"
+        class="hm-quiet"
         aria-label="Later"
         :disabled="prep.at.value === prep.state.value.recipe.steps.length - 1"
         @click="prep.moveStep(prep.at.value, prep.at.value + 1)"
@@ -121,7 +121,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
       </button>
       <button
         type="button"
-        class="quiet"
+        class="hm-quiet"
         aria-label="Take this step out"
         @click="prep.removeStep(prep.at.value)"
       >

@@ -1,7 +1,7 @@
 // What the pen does on the result: clear from a point, clone and heal, draw.
 import { computed, ref, shallowRef } from "vue"
 import type { BrushDocument } from "@/engine/brush"
-import type { Kind } from "@/engine/sheet"
+import { newSeed, type Kind } from "@/engine/sheet"
 import { DEFAULT_BRUSH, MOST_POINTS } from "@/generated/layout"
 import type { DrawStroke, MendStroke } from "@/sources/recipe"
 import type { Prep } from "./usePrep"
@@ -37,7 +37,7 @@ export function usePenWork(prep: Prep) {
         samples: samples.map(([px, py]): [number, number] => [px!, py!]),
       }
     } else {
-      one = { brush: brush.value, kind: stroke.kind, erase: erase.value, samples }
+      one = { brush: brush.value, kind: stroke.kind, erase: erase.value, seed: newSeed(), samples }
     }
     prep.changeStep(prep.at.value, { strokes: [...kept, one] as MendStroke[] })
   }

@@ -15,7 +15,7 @@ export type SourceStanding = "opening" | "kept" | "keeping" | "waiting" | "confl
 
 const REST = 700
 const RETRY = [1000, 2000, 4000]
-const UNREACHABLE = new Set([0, 500, 502, 503, 504])
+const UNREACHABLE = new Set([0, 403, 429, 500, 502, 503, 504])
 
 export function useSourceKeeping(id: string, account: string) {
   const standing = ref<SourceStanding>("opening")

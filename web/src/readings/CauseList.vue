@@ -43,7 +43,7 @@ function share(effect: number): string {
         <td class="act">
           <button
             type="button"
-            class="quiet on"
+            class="hm-quiet hm-on"
             :aria-label="`Switch off ${cause.label}`"
             @click="cause.off()"
           >

@@ -20,7 +20,7 @@ const across = (ms: number) => `${(100 * ms) / most.value}%`
       1000 px of this stroke: {{ now.cost.toFixed(1) }} ms. Mark: {{ FRAME.toFixed(1) }} ms, until the screen
       shows its next picture.
     </p>
-    <p class="small">
+    <p class="hm-small">
       A pen draws far less than 1000 px in that time. All readings took {{ Math.round(now.took) }} ms.
     </p>
   </div>

@@ -48,7 +48,7 @@ const grid = Array.from({ length: ACROSS - 1 }, (_, i) => (i + 1) * CELL)
       </svg>
       <figcaption>
         <p>{{ one.says }}</p>
-        <p class="small">
+        <p class="hm-small">
           <i class="paper" /> px of the paper &ensp;<i class="source" /> pixels of the {{ one.label }}
         </p>
       </figcaption>

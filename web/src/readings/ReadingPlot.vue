@@ -37,7 +37,7 @@ const paths = computed(() => props.lines.map((line) => trace(line.x, line.y, pro
       <text :x="PAD" :y="height - 7">{{ ends[0] }}</text>
       <text class="last" :x="width - PAD" :y="height - 7">{{ ends[1] }}</text>
     </svg>
-    <p v-if="lines.length > 1" class="key small">
+    <p v-if="lines.length > 1" class="key hm-small">
       <span v-for="(line, i) in lines" :key="line.label"><i :class="`line-${i}`" /> {{ line.label }}</span>
     </p>
   </div>

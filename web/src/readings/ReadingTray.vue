@@ -42,16 +42,16 @@ function setSpacing(): void {
     <div class="words">
       <p class="figure">{{ words.label }} {{ figure }}</p>
       <p>{{ words.what }}</p>
-      <p class="small">{{ words.how }}</p>
+      <p class="hm-small">{{ words.how }}</p>
       <div class="ways">
-        <button type="button" class="quiet to" @click="emit('station', words.station)">
+        <button type="button" class="hm-quiet to" @click="emit('station', words.station)">
           To the {{ words.station }} station
         </button>
-        <a class="quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>Save all as CSV</a>
+        <a class="hm-quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>Save all as CSV</a>
       </div>
       <p v-for="one in ratios" :key="one">{{ one }}</p>
       <template v-if="reading === 'ripple'">
-        <button v-if="widest > 0" type="button" class="quiet on" @click="setSpacing">
+        <button v-if="widest > 0" type="button" class="hm-quiet hm-on" @click="setSpacing">
           Set the widest spacing that hides them: {{ share(widest) }}
         </button>
         <p v-else>No spacing hides it: the edge of this tip is ragged by itself.</p>

@@ -1,15 +1,26 @@
 <script setup lang="ts">
-// What the brush measures as it stands, in a line under the proof sheet. Each opens.
+// What the brush measures as it stands, under the proof sheet: each figure below its name. Each opens.
+import { reactive, watch } from "vue"
 import { useBench } from "@/bench/useBench"
 import { useReadings, type ReadingKey } from "./useReadings"
 
 const open = defineModel<ReadingKey | undefined>("open")
 const { figures, remeasuring } = useReadings(useBench())
+
+// A figure keeps the widest room it had: while a slider moves, the strip must not break anew and the sheet not jump.
+const widest = reactive<Partial<Record<ReadingKey, string>>>({ cost: "00.0 ms" })
+watch(
+  figures,
+  (now) => {
+    for (const { key, text } of now) if (text!.length > (widest[key]?.length ?? 0)) widest[key] = text!
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <div class="strip" :class="{ remeasuring }" role="group" aria-label="Readings" :aria-busy="remeasuring">
-    <p v-if="figures.length === 0" class="small">Measuring…</p>
+    <p v-if="figures.length === 0" class="hm-small">Measuring…</p>
     <button
       v-for="one in figures"
       :key="one.key"
@@ -19,7 +30,8 @@ const { figures, remeasuring } = useReadings(useBench())
       :aria-expanded="open === one.key"
       @click="open = open === one.key ? undefined : one.key"
     >
-      <span class="label">{{ one.label }}</span> <span class="figure">{{ one.text }}</span>
+      <span class="label" :data-key="one.key">{{ one.label }}</span>
+      <span class="figure" :data-widest="widest[one.key]">{{ one.text }}</span>
     </button>
   </div>
 </template>
@@ -27,19 +39,23 @@ const { figures, remeasuring } = useReadings(useBench())
 <style scoped>
 .strip {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  min-height: 44px;
-  overflow-x: auto;
-  scrollbar-width: none;
+  min-height: 47px;
   border-top: 1px solid var(--rule);
 }
 .strip p {
   padding: 0 12px;
 }
 .reading {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
   flex: none;
-  height: 44px;
-  padding: 0 7px;
+  height: 46px;
+  padding: 0 8px;
+  line-height: 1.15;
+  text-align: left;
   border: 0;
   border-bottom: 3px solid transparent;
   background: none;
@@ -54,6 +70,14 @@ const { figures, remeasuring } = useReadings(useBench())
 .remeasuring .figure {
   color: var(--ink-soft);
   font-style: italic;
+}
+/* The widest text that stood here holds the room, unseen. */
+.figure::after {
+  content: attr(data-widest);
+  display: block;
+  height: 0;
+  overflow: hidden;
+  visibility: hidden;
 }
 .on {
   border-bottom-color: var(--active);

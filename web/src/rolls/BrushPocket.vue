@@ -22,7 +22,7 @@ function act(name: "duplicate" | "name" | "remove"): void {
     <button type="button" class="slip" :aria-label="`Open ${brush.name}`" @click="emit('open')">
       <img
         class="stroke"
-        :src="`/api/brushes/${brush.id}/picture.png?r=${brush.revision}`"
+        :src="`/api/brushes/${brush.id}/picture.png?r=${brush.revision}.${brush.painted}`"
         alt=""
         draggable="false"
       />
@@ -30,7 +30,7 @@ function act(name: "duplicate" | "name" | "remove"): void {
         <span class="name">{{ brush.name }}</span>
         <img
           class="print"
-          :src="`/api/brushes/${brush.id}/tip.png?r=${brush.revision}`"
+          :src="`/api/brushes/${brush.id}/tip.png?r=${brush.revision}.${brush.painted}`"
           alt=""
           draggable="false"
         />
@@ -38,15 +38,15 @@ function act(name: "duplicate" | "name" | "remove"): void {
     </button>
     <ElPopover v-model:visible="asked" trigger="click" placement="top" :width="250">
       <template #reference>
-        <button type="button" class="quiet more" :aria-label="`More for ${brush.name}`">
+        <button type="button" class="hm-quiet more" :aria-label="`More for ${brush.name}`">
           <Ellipsis :size="20" />
         </button>
       </template>
       <p v-if="brush.note" class="note">{{ brush.note }}</p>
       <div class="acts">
-        <button type="button" class="quiet" @click="act('duplicate')">Duplicate</button>
-        <button type="button" class="quiet" @click="act('name')">Name and note</button>
-        <button type="button" class="quiet" @click="act('remove')">Delete</button>
+        <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
+        <button type="button" class="hm-quiet" @click="act('name')">Name and note</button>
+        <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
       </div>
     </ElPopover>
   </article>
@@ -56,7 +56,6 @@ function act(name: "duplicate" | "name" | "remove"): void {
 .pocket {
   position: relative;
   flex: 0 0 116px;
-  scroll-snap-align: start;
 }
 .slip {
   display: flex;

@@ -38,7 +38,7 @@ function take(): void {
 <template>
   <section class="roll" :class="{ open }">
     <header>
-      <button type="button" class="quiet fold" :aria-expanded="open" @click="open = !open">
+      <button type="button" class="hm-quiet fold" :aria-expanded="open" @click="open = !open">
         <component :is="open ? ChevronUp : ChevronDown" :size="20" />
         <h2 v-if="!naming">{{ roll.name }}</h2>
       </button>
@@ -51,7 +51,13 @@ function take(): void {
         @blur="take"
         @keydown.enter="take"
       />
-      <button v-else-if="open" type="button" class="quiet" :aria-label="`Rename ${roll.name}`" @click="ask">
+      <button
+        v-else-if="open"
+        type="button"
+        class="hm-quiet"
+        :aria-label="`Rename ${roll.name}`"
+        @click="ask"
+      >
         <Pencil :size="18" />
       </button>
       <span class="space" />
@@ -59,11 +65,11 @@ function take(): void {
         <img
           v-for="brush in roll.brushes.slice(0, 12)"
           :key="brush.id"
-          :src="`/api/brushes/${brush.id}/tip.png?r=${brush.revision}`"
+          :src="`/api/brushes/${brush.id}/tip.png?r=${brush.revision}.${brush.painted}`"
           alt=""
         />
       </span>
-      <span class="small"
+      <span class="hm-small"
         >{{ roll.brushes.length }} {{ roll.brushes.length === 1 ? "brush" : "brushes" }}</span
       >
     </header>
@@ -131,7 +137,6 @@ input {
   height: 424px;
   padding: 4px 18px 18px;
   overflow-x: auto;
-  scroll-snap-type: x proximity;
 }
 .empty {
   flex: 0 0 116px;

@@ -46,7 +46,7 @@ function ask(brush: Pocket): void {
     <header>
       <PlaceNav />
       <span class="space" />
-      <button type="button" class="quiet" @click="addRoll"><Plus :size="20" /> New roll</button>
+      <button type="button" class="hm-quiet" @click="addRoll"><Plus :size="20" /> New roll</button>
       <RoomMenu />
     </header>
     <p v-if="problem" class="problem" role="alert">

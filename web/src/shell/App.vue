@@ -1,16 +1,27 @@
 <script setup lang="ts">
-import { watchEffect } from "vue"
+import { watch, watchEffect } from "vue"
 import { useSession } from "@/account/useSession"
+import { useEngine } from "@/engine/useEngine"
+import { notice } from "./notice"
+import { useRenewal } from "./useRenewal"
 
 const session = useSession()
+const { generation } = useEngine()
+useRenewal()
 watchEffect(() => {
   document.documentElement.dataset.theme = session.account?.theme ?? "fog"
 })
+watch(generation, () =>
+  notice("The ink stopped and was started anew. A stroke that was being drawn is lost; all else is here."),
+)
 </script>
 
 <template>
   <RouterView v-slot="{ Component, route }">
-    <!-- Another brush is another bench, another source another table. -->
-    <component :is="Component" :key="String(route.params.brush ?? route.params.source ?? route.name)" />
+    <!-- Another brush is another bench, another source another table; another worker needs other canvases. -->
+    <component
+      :is="Component"
+      :key="`${route.params.brush ?? route.params.source ?? String(route.name)} ${generation}`"
+    />
   </RouterView>
 </template>

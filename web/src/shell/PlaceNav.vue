@@ -23,6 +23,7 @@ const PLACES = [
 .place {
   display: inline-flex;
   align-items: center;
+  min-width: 44px;
   min-height: 44px;
   color: var(--ink-soft);
   text-decoration: none;

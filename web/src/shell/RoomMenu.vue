@@ -27,25 +27,28 @@ async function leave(): Promise<void> {
 <template>
   <ElPopover trigger="click" placement="bottom-end" :width="300">
     <template #reference>
-      <button type="button" class="quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
+      <button type="button" class="hm-quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
     </template>
     <div v-if="session.account" class="menu">
-      <p class="small">Light of the room</p>
+      <p class="hm-small">Light of the room</p>
       <ChoiceBar
         label="Light of the room"
         :options="[...THEMES]"
         :model-value="session.account.theme ?? 'fog'"
         @update:model-value="session.prefer({ theme: $event })"
       />
-      <p class="small">Hand that draws</p>
+      <p class="hm-small">Hand that draws</p>
       <ChoiceBar
         label="Hand that draws"
         :options="[...HANDS]"
         :model-value="session.account.hand ?? 'right'"
         @update:model-value="session.prefer({ hand: $event })"
       />
-      <RouterLink to="/pen-fitting" class="quiet out">Pen fitting</RouterLink>
-      <button type="button" class="quiet out" @click="leave">Sign out {{ session.account.username }}</button>
+      <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
+      <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
+      <button type="button" class="hm-quiet out" @click="leave">
+        Sign out {{ session.account.username }}
+      </button>
     </div>
   </ElPopover>
 </template>

@@ -4,13 +4,13 @@ import { h } from "vue"
 
 export function notice(text: string, undo?: { label: string; act: () => void }): void {
   const shown = ElMessage({
-    message: h("span", { class: "notice" }, [
+    message: h("span", { class: "hm-notice" }, [
       h("span", text),
       undo &&
         h(
           "button",
           {
-            class: "quiet notice-act",
+            class: "hm-quiet hm-notice-act",
             onClick: () => {
               shown.close()
               undo.act()

@@ -2,7 +2,9 @@
 // Pick a generator; its settings stay open on the prep table.
 import { ElDialog } from "element-plus"
 import { computed } from "vue"
-import type { Kind } from "./recipe"
+import { useEngine } from "@/engine/useEngine"
+import BitmapPrint from "@/parts/BitmapPrint.vue"
+import type { Kind, Makes, Start } from "./recipe"
 
 const props = defineProps<{ kinds: Kind[] }>()
 const open = defineModel<boolean>({ required: true })
@@ -12,6 +14,13 @@ const groups = computed(() => [
   { label: "Shapes", kinds: props.kinds.filter((one) => one.makes === "shape") },
 ])
 
+const engine = useEngine()
+
+async function print(kind: Kind, px: number) {
+  await engine.ready
+  return engine.api.sketch(px, kind.makes as Makes, { ...kind.begins } as Start)
+}
+
 function pick(kind: Kind): void {
   emit("pick", kind)
   open.value = false
@@ -19,13 +28,16 @@ function pick(kind: Kind): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Generate" width="min(760px, 94vw)" align-center>
+  <ElDialog v-model="open" title="Generate" width="min(980px, 94vw)" align-center>
     <section v-for="group in groups" :key="group.label">
       <h3>{{ group.label }}</h3>
       <div class="kinds">
         <button v-for="kind in group.kinds" :key="kind.name" type="button" class="kind" @click="pick(kind)">
-          <span class="name">{{ kind.label }}</span>
-          <span class="small">{{ kind.help }}</span>
+          <BitmapPrint :side="72" :make="(px) => print(kind, px)" />
+          <span class="words">
+            <span class="name">{{ kind.label }}</span>
+            <span class="hm-small">{{ kind.help }}</span>
+          </span>
         </button>
       </div>
     </section>
@@ -39,11 +51,13 @@ h3 {
 }
 .kinds {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
   gap: 0 20px;
 }
 .kind {
-  display: block;
+  display: flex;
+  align-items: center;
+  gap: 12px;
   min-height: 56px;
   padding: 6px 0;
   border: 0;

@@ -89,7 +89,7 @@ async function keep(): Promise<void> {
       >
         <img :src="`data:image/png;base64,${one.picture}`" alt="" />
         <span class="label">{{ one.label }}</span>
-        <span class="small">{{ kept[i] ? "kept" : "dropped" }}</span>
+        <span class="hm-small">{{ kept[i] ? "kept" : "dropped" }}</span>
       </button>
     </div>
     <form class="where" @submit.prevent="keep">

@@ -26,28 +26,28 @@ function act(which: Act): void {
       <SourcePrint :picture="source.picture" :makes="source.makes" class="paper" />
     </button>
     <div class="foot">
-      <span class="words">
+      <button type="button" class="words" @click="emit('open')">
         <span class="name">{{ source.name }}</span>
-        <span class="small">{{ users.length > 0 ? used : source.makes }}</span>
-      </span>
+        <span class="hm-small">{{ users.length > 0 ? used : source.makes }}</span>
+      </button>
       <ElPopover v-model:visible="menu" trigger="click" placement="bottom-end" :width="240">
         <template #reference>
-          <button type="button" class="quiet more" :aria-label="`More for ${source.name}`">
+          <button type="button" class="hm-quiet more" :aria-label="`More for ${source.name}`">
             <MoreHorizontal :size="20" />
           </button>
         </template>
         <div class="menu">
-          <p v-if="source.note" class="small note">{{ source.note }}</p>
-          <button type="button" class="quiet" @click="act('brush')">New brush from here</button>
-          <button type="button" class="quiet" @click="act('duplicate')">
+          <p v-if="source.note" class="hm-small note">{{ source.note }}</p>
+          <button type="button" class="hm-quiet" @click="act('brush')">New brush from here</button>
+          <button type="button" class="hm-quiet" @click="act('duplicate')">
             {{ source.shipped ? "Take a copy to change" : "Duplicate" }}
           </button>
-          <button v-if="!source.shipped" type="button" class="quiet" @click="act('name')">
+          <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('name')">
             Name and note
           </button>
-          <button v-if="!source.shipped" type="button" class="quiet" @click="act('remove')">Delete</button>
+          <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('remove')">Delete</button>
           <div v-if="users.length > 0" class="users">
-            <p class="small">
+            <p class="hm-small">
               Used by {{ used
               }}<template v-if="!source.shipped">, which keep their copy if it is deleted</template>:
             </p>
@@ -78,19 +78,24 @@ function act(which: Act): void {
 }
 .foot {
   display: flex;
-  align-items: center;
+  align-items: flex-start;
   justify-content: space-between;
 }
 .words {
   display: flex;
   flex-direction: column;
+  flex: 1;
   min-width: 0;
+  min-height: 44px;
+  padding: 4px 0;
+  border: 0;
+  background: none;
+  text-align: left;
   line-height: 1.25;
+  cursor: pointer;
 }
 .name {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
 }
 .more {
   flex: none;
@@ -98,7 +103,7 @@ function act(which: Act): void {
 .menu {
   display: grid;
 }
-.menu .quiet {
+.menu .hm-quiet {
   justify-content: flex-start;
 }
 .note,

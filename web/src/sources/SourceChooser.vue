@@ -54,7 +54,7 @@ async function add(event: Event): Promise<void> {
   <ElDialog v-model="open" :title="title" width="min(920px, 94vw)" align-center>
     <div class="head">
       <ElInput v-model="words" placeholder="Search by name or note" clearable aria-label="Search sources" />
-      <button type="button" class="quiet" @click="file?.click()">
+      <button type="button" class="hm-quiet" @click="file?.click()">
         <ImagePlus :size="20" /> Add a picture
       </button>
       <input ref="file" type="file" accept="image/*,.svg,.tif,.tiff" hidden @change="add" />
@@ -75,7 +75,7 @@ async function add(event: Event): Promise<void> {
   gap: 12px;
   margin-bottom: 12px;
 }
-.head .quiet {
+.head .hm-quiet {
   flex: none;
 }
 .prints {

@@ -123,11 +123,15 @@ function brush(source: Source): void {
     <header>
       <PlaceNav />
       <span class="space" />
-      <button type="button" class="quiet" @click="files?.click()"><ImagePlus :size="20" /> Pictures</button>
-      <button type="button" class="quiet" @click="camera?.click()"><Camera :size="20" /> Camera</button>
-      <button type="button" class="quiet" @click="paste"><ClipboardPaste :size="20" /> Paste</button>
-      <button type="button" class="quiet" @click="generating = true"><Sparkles :size="20" /> Generate</button>
-      <button type="button" class="quiet" @click="draw"><PenTool :size="20" /> Draw</button>
+      <button type="button" class="hm-quiet" @click="files?.click()">
+        <ImagePlus :size="20" /> Pictures
+      </button>
+      <button type="button" class="hm-quiet" @click="camera?.click()"><Camera :size="20" /> Camera</button>
+      <button type="button" class="hm-quiet" @click="paste"><ClipboardPaste :size="20" /> Paste</button>
+      <button type="button" class="hm-quiet" @click="generating = true">
+        <Sparkles :size="20" /> Generate
+      </button>
+      <button type="button" class="hm-quiet" @click="draw"><PenTool :size="20" /> Draw</button>
       <RoomMenu />
       <input
         ref="files"

@@ -37,6 +37,7 @@ export interface DrawStroke {
   brush: BrushDocument
   kind: Pointer
   erase: boolean
+  seed?: number
   samples: number[][]
 }
 
@@ -69,6 +70,7 @@ export interface Figures {
   height: number
   seam_across: number
   seam_down: number
+  repeat: number
   border_most: number
   mean: number
   black: number

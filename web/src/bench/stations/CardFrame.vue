@@ -10,6 +10,7 @@ defineProps<{ label: string; says: string; open: boolean }>()
     :class="{ open }"
     :aria-expanded="open"
     :aria-label="`${label}: ${says}`"
+    :title="says"
   >
     <span class="head">
       <span class="name">{{ label }}</span>
@@ -48,6 +49,12 @@ defineProps<{ label: string; says: string; open: boolean }>()
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+/* Upright there is room for the name alone; what it does stands in its tray. */
+@media (max-width: 1000px) {
+  .says {
+    display: none;
+  }
 }
 .open .head {
   box-shadow: inset 0 -3px 0 var(--active);

@@ -28,17 +28,17 @@ const grain = computed(() => brush.value?.grain)
   <div class="tray-grain">
     <div v-if="!grain" class="none">
       <p>This brush has no grain: its ink is even. Give it one, and the same strokes show what it does.</p>
-      <button type="button" class="quiet on" @click="choosing = true">Choose a grain</button>
+      <button type="button" class="hm-quiet hm-on" @click="choosing = true">Choose a grain</button>
     </div>
     <TraySections v-else v-model="section" label="Parts of the grain" :sections="SECTIONS">
       <figure class="picture">
-        <InkedPicture station="holds" :width="480" :height="190" />
+        <InkedPicture station="holds" :shape="2.5" />
         <figcaption class="holds">
           <button
             v-for="hold in HOLDS"
             :key="hold"
             type="button"
-            class="small"
+            class="hm-small"
             :class="{ on: brush?.grain_hold === hold }"
             :aria-label="`Hold to the ${hold}`"
             @click="bench.change('grain_hold', hold)"
@@ -53,11 +53,15 @@ const grain = computed(() => brush.value?.grain)
             <button type="button" class="use" aria-label="Choose another grain" @click="choosing = true">
               <SourcePrint :picture="grain.picture" makes="grain" :tile="56" class="print" />
             </button>
-            <button type="button" class="quiet" @click="choosing = true">Another</button>
-            <RouterLink v-if="grain.source" :to="`/sources/${grain.source}?brush=${bench.id}`" class="quiet">
+            <button type="button" class="hm-quiet" @click="choosing = true">Another</button>
+            <RouterLink
+              v-if="grain.source"
+              :to="`/sources/${grain.source}?brush=${bench.id}`"
+              class="hm-quiet"
+            >
               Prep table
             </RouterLink>
-            <button type="button" class="quiet" @click="liftGrain">None</button>
+            <button type="button" class="hm-quiet" @click="liftGrain">None</button>
           </div>
           <SettingControl name="grain_hold" />
           <SettingControl name="bite" />

@@ -99,11 +99,11 @@ const rows = computed(() => {
   <TraySections v-model="section" label="Parts of the hand" :sections="SECTIONS">
     <div v-if="section === 'live'" class="hand">
       <div class="pointer">
-        <p class="small">In use</p>
+        <p class="hm-small">In use</p>
         <p class="name">{{ NAMES[pointer ?? ""] ?? "Nothing yet" }}</p>
-        <p class="small">{{ says(pointer ?? "") }}</p>
-        <p class="small">{{ reported }}</p>
-        <RouterLink to="/pen-fitting" class="quiet fit">{{
+        <p class="hm-small">{{ says(pointer ?? "") }}</p>
+        <p class="hm-small">{{ reported }}</p>
+        <RouterLink to="/pen-fitting" class="hm-quiet fit">{{
           fitting ? "Pen fitted: fit again" : "Fit your pen"
         }}</RouterLink>
       </div>

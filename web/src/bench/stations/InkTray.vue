@@ -59,11 +59,11 @@ const grain = computed(() => bench.state.value?.document.grain)
       />
       <div class="controls">
         <div>
-          <p class="small">What drifts</p>
+          <p class="hm-small">What drifts</p>
           <ChoiceBar v-model="drift" label="What drifts" :options="[...DRIFTS]" class="tight" />
         </div>
         <div>
-          <p class="small">With</p>
+          <p class="hm-small">With</p>
           <ChoiceBar v-model="driver" label="With" :options="[...WITH]" class="tight" />
         </div>
       </div>
@@ -80,8 +80,8 @@ const grain = computed(() => bench.state.value?.document.grain)
         <SettingControl name="spread_held" :disabled="!grain" />
       </div>
       <figure class="close">
-        <InkedPicture station="ink" :width="360" :height="180" />
-        <figcaption class="small">
+        <InkedPicture station="ink" :shape="2" />
+        <figcaption class="hm-small">
           {{
             grain
               ? "The grain that bites is the one that holds the ink back."
@@ -96,9 +96,5 @@ const grain = computed(() => bench.state.value?.document.grain)
 <style scoped>
 .tight :deep(button) {
   padding: 0 4px;
-}
-.close canvas {
-  display: block;
-  width: 100%;
 }
 </style>

@@ -70,14 +70,14 @@ const says = computed(() => {
 
 <template>
   <section class="reports">
-    <p class="small">What your {{ kind }} reports here</p>
+    <p class="hm-small">What your {{ kind }} reports here</p>
     <template v-if="says.length > 0">
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none" aria-hidden="true">
         <rect v-for="(bar, i) in bars" :key="i" v-bind="bar" />
       </svg>
-      <p class="ends small"><span>light</span><span>how often you press so</span><span>heavy</span></p>
+      <p class="ends hm-small"><span>light</span><span>how often you press so</span><span>heavy</span></p>
       <p v-for="one in says" :key="one">{{ one }}</p>
-      <button v-if="lost" type="button" class="quiet on" @click="takeSpeed">
+      <button v-if="lost" type="button" class="hm-quiet hm-on" @click="takeSpeed">
         Let its pressure come from its speed
       </button>
     </template>

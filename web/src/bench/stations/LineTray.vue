@@ -31,7 +31,7 @@ const plain = computed(() => way.value === "none")
     <template v-else>
       <figure class="picture">
         <LinePicture :line="bench.engine.traces.value" :width="520" :height="210" />
-        <figcaption class="small">
+        <figcaption class="hm-small">
           <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes &ensp;○—● the pen, and
           the end of the line just then
         </figcaption>

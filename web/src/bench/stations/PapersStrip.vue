@@ -28,9 +28,9 @@ const papers = computed(() =>
       :aria-label="`${one.label} is at hand`"
       @click="paper = one"
     >
-      <InkedPicture :station="one.key" :width="300" :height="212" />
+      <InkedPicture :station="one.key" :shape="300 / 212" />
       <span class="name">{{ one.label }}, {{ one.width }} × {{ one.height }} mm at {{ one.dpi }} dpi</span>
-      <span class="small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
+      <span class="hm-small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
     </ChoiceCard>
   </div>
 </template>
@@ -44,6 +44,6 @@ const papers = computed(() =>
   align-items: start;
 }
 canvas {
-  width: 300px;
+  max-width: 300px;
 }
 </style>

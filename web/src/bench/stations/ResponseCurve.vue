@@ -87,7 +87,7 @@ function toggle(kind: Kind): void {
         @update:model-value="(on) => change({ on: Boolean(on) })"
       />
     </header>
-    <p v-if="wants" class="small wants">{{ wants }}</p>
+    <p v-if="wants" class="hm-small wants">{{ wants }}</p>
     <CurveEditor
       :label="`${label}: curve`"
       :link="shown"
@@ -106,19 +106,19 @@ function toggle(kind: Kind): void {
           v-for="curve in CURVES"
           :key="curve.name"
           type="button"
-          class="quiet"
+          class="hm-quiet"
           @click="take(curve.nodes)"
         >
           {{ curve.name }}
         </button>
       </div>
       <div class="row" role="group" aria-label="Holds for">
-        <span class="small">Holds for</span>
+        <span class="hm-small">Holds for</span>
         <button
           v-for="kind in KINDS"
           :key="kind"
           type="button"
-          class="quiet"
+          class="hm-quiet"
           :aria-pressed="shown.pointers.includes(kind)"
           @click="toggle(kind)"
         >
@@ -156,7 +156,7 @@ h3 {
   align-items: center;
   gap: 2px;
 }
-.row .quiet {
+.row .hm-quiet {
   padding: 0 9px;
   font-size: 15px;
 }

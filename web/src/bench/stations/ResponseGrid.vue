@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Everything the hand drives, and through which curve: inputs down, outputs across. Touch a cell to edit it.
-import { computed, ref } from "vue"
+import { computed, onMounted, ref, useTemplateRef, watch } from "vue"
 import type { Input, Output } from "@/engine/brush"
 import { INPUTS } from "@/generated/layout"
 import { useBench } from "../useBench"
@@ -18,6 +18,12 @@ const copying = ref(false)
 const link = computed(() => linkOf(chosen.value.output, chosen.value.input))
 const on = computed(() => responses.value.filter((one) => one.link.on).length)
 
+const scroll = useTemplateRef("scroll")
+const showChosen = () =>
+  scroll.value?.querySelector("[aria-pressed=true]")?.scrollIntoView({ block: "nearest", inline: "nearest" })
+onMounted(showChosen)
+watch(chosen, showChosen, { flush: "post" })
+
 function touch(output: Output, input: Input): void {
   const from = link.value
   if (copying.value && from) copyTo(from, output, input)
@@ -28,11 +34,11 @@ function touch(output: Output, input: Input): void {
 
 <template>
   <div class="grid-tray">
-    <div class="scroll">
+    <div ref="scroll" class="scroll">
       <table>
         <thead>
           <tr>
-            <th class="corner small">
+            <th class="corner hm-small">
               {{ copying ? "Touch where the curve goes" : `${on} on` }}
             </th>
             <th
@@ -72,10 +78,10 @@ function touch(output: Output, input: Input): void {
       whole
     >
       <template v-if="link">
-        <button type="button" class="quiet" :aria-pressed="copying" @click="copying = !copying">
+        <button type="button" class="hm-quiet" :aria-pressed="copying" @click="copying = !copying">
           Copy to
         </button>
-        <button type="button" class="quiet" @click="remove(chosen)">Remove</button>
+        <button type="button" class="hm-quiet" @click="remove(chosen)">Remove</button>
       </template>
     </ResponseCurve>
   </div>
@@ -93,13 +99,16 @@ function touch(output: Output, input: Input): void {
   flex: 1;
   min-width: 0;
   overflow: auto;
+  /* What is brought into sight comes out from under the names. */
+  scroll-padding: 70px 32px 4px 100px;
   /* What goes on past the edge fades: there is more to scroll to. */
   mask-image: linear-gradient(to right, #000 calc(100% - 16px), transparent);
 }
 table {
   border-collapse: collapse;
   width: 100%;
-  min-width: 800px;
+  /* Sixteen cells for a thumb, and the names beside them. */
+  min-width: 832px;
   table-layout: fixed;
 }
 th {

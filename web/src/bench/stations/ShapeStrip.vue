@@ -28,7 +28,7 @@ const choosing = ref(false)
       >
         <SourcePrint :picture="use.picture" makes="shape" class="print" />
       </button>
-      <button v-if="!full" type="button" class="quiet add" @click="choosing = true">
+      <button v-if="!full" type="button" class="hm-quiet add" @click="choosing = true">
         <Plus :size="20" /> {{ shapes.length === 0 ? "Choose a shape" : "Shape" }}
       </button>
     </div>
@@ -36,7 +36,7 @@ const choosing = ref(false)
       <div class="own">
         <button
           type="button"
-          class="quiet"
+          class="hm-quiet"
           aria-label="Flip left to right"
           :aria-pressed="chosen.flip_across"
           @click="change({ flip_across: !chosen.flip_across })"
@@ -45,7 +45,7 @@ const choosing = ref(false)
         </button>
         <button
           type="button"
-          class="quiet"
+          class="hm-quiet"
           aria-label="Flip top to bottom"
           :aria-pressed="chosen.flip_along"
           @click="change({ flip_along: !chosen.flip_along })"
@@ -54,17 +54,17 @@ const choosing = ref(false)
         </button>
         <button
           type="button"
-          class="quiet"
+          class="hm-quiet"
           aria-label="Invert"
           :aria-pressed="chosen.invert"
           @click="change({ invert: !chosen.invert })"
         >
           <SunMoon :size="20" />
         </button>
-        <RouterLink v-if="chosen.source" :to="`/sources/${chosen.source}?brush=${bench.id}`" class="quiet">
+        <RouterLink v-if="chosen.source" :to="`/sources/${chosen.source}?brush=${bench.id}`" class="hm-quiet">
           Prep table
         </RouterLink>
-        <button type="button" class="quiet" aria-label="Take this shape out" @click="remove">
+        <button type="button" class="hm-quiet" aria-label="Take this shape out" @click="remove">
           <Trash2 :size="20" />
         </button>
       </div>

@@ -33,7 +33,7 @@ const HEIGHT = 88
         :moments="5"
       />
       <WeightPicture v-else-if="station.key === 'weight'" :width="WIDTH" :height="HEIGHT" />
-      <InkedPicture v-else :station="station.key" :width="WIDTH" :height="HEIGHT" />
+      <InkedPicture v-else :station="station.key" />
     </span>
   </CardFrame>
 </template>

@@ -24,8 +24,8 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
 <template>
   <TraySections v-model="section" label="Parts of the tip" :sections="SECTIONS">
     <figure class="picture">
-      <InkedPicture station="tip" :width="480" :height="190" />
-      <figcaption class="small">The stamps set apart, from light to heavy.</figcaption>
+      <InkedPicture station="tip" :shape="2.5" />
+      <figcaption class="hm-small">The stamps set apart, from light to heavy.</figcaption>
     </figure>
     <template v-if="section === 'form'">
       <div class="controls">

@@ -55,10 +55,10 @@ const ways = computed(() =>
       @click="bench.change('steadying', way)"
     >
       <span class="name">{{ way }}</span>
-      <InkedPicture :station="way" :width="280" :height="168" />
+      <InkedPicture :station="way" :shape="280 / 168" />
       <span class="figures">
         <span v-for="[label, value] in rows" :key="label" class="row">
-          <span class="small">{{ label }}</span><span>{{ value }}</span>
+          <span class="hm-small">{{ label }}</span><span>{{ value }}</span>
         </span>
       </span>
     </ChoiceCard>
@@ -74,9 +74,6 @@ const ways = computed(() =>
   align-items: start;
   min-width: 0;
 }
-canvas {
-  width: 100%;
-}
 .name {
   padding-top: 4px;
 }
@@ -91,8 +88,7 @@ canvas {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   canvas {
-    height: 130px;
-    object-fit: contain;
+    width: 217px;
   }
 }
 </style>

@@ -69,19 +69,19 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
           @update:model-value="bench.change('size', $event)"
           @done="bench.closeStep()"
         />
-        <p class="small mm">{{ inMm(Number(brush.size)) }} on the {{ paper.label }}</p>
+        <p class="hm-small mm">{{ inMm(Number(brush.size)) }} on the {{ paper.label }}</p>
         <SettingControl name="bounds_in" :helped="false" />
       </div>
       <div class="controls">
         <SettingControl :name="`thinnest${bounded}`" />
         <SettingControl :name="`thickest${bounded}`" />
-        <p v-if="drawn" class="small">{{ drawn }}</p>
+        <p v-if="drawn" class="hm-small">{{ drawn }}</p>
       </div>
     </template>
     <template v-else>
       <figure class="picture">
         <WeightPicture :width="520" :height="190" />
-        <figcaption class="small">
+        <figcaption class="hm-small">
           The stroke in hand drawn straight: its width and opacity along its length.
         </figcaption>
       </figure>

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+// A small jar, filled with the ink's colour as high as the stroke's opacity: tap it for colours, draw a finger up or
+// down in it for the opacity. Below it the last two inks.
+import { useEventListener } from "@vueuse/core"
+import { ElPopover } from "element-plus"
+import { computed, ref, useTemplateRef } from "vue"
+import { settingNamed } from "@/engine/brush"
+import InkChooser from "@/parts/InkChooser.vue"
+import { onStep, shown } from "@/parts/values"
+import { useBench } from "./useBench"
+import { useLastInks } from "./useLastInks"
+
+/** A finger that moves less than this, px, has tapped. */
+const TAP = 6
+
+const bench = useBench()
+const opacity = settingNamed("opacity")
+const jar = useTemplateRef("jar")
+const open = ref(false)
+const ink = computed(() => String(bench.state.value?.document.ink))
+const full = computed(() => Number(bench.state.value?.document.opacity))
+const lastInks = useLastInks(ink)
+let poured = false
+let from: { y: number; opacity: number; moved: boolean } | undefined
+
+function pour(next: number): void {
+  bench.change("opacity", onStep(next, opacity.low, opacity.high, opacity.step))
+}
+
+function choose(colour: string): void {
+  bench.change("ink", colour)
+  bench.closeStep()
+}
+
+useEventListener(jar, "pointerdown", (event: PointerEvent) => {
+  jar.value!.setPointerCapture(event.pointerId)
+  from = { y: event.clientY, opacity: full.value, moved: false }
+})
+useEventListener(jar, "pointermove", (event: PointerEvent) => {
+  if (!from) return
+  from.moved ||= Math.abs(event.clientY - from.y) >= TAP
+  if (from.moved) pour(from.opacity + (from.y - event.clientY) / jar.value!.clientHeight)
+})
+useEventListener(jar, ["pointerup", "pointercancel"], () => {
+  poured = from?.moved ?? false
+  if (poured) bench.closeStep()
+  from = undefined
+})
+// A drag ends with a click too, which is no tap.
+useEventListener(jar, "click", (event: Event) => poured && event.stopImmediatePropagation(), {
+  capture: true,
+})
+useEventListener(jar, "keydown", (event: KeyboardEvent) => {
+  const step = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
+  if (step) pour(full.value + step * opacity.step)
+  else if (event.key === "Enter" || event.key === " ") open.value = !open.value
+  else return
+  event.preventDefault()
+  bench.closeStep()
+})
+</script>
+
+<template>
+  <div class="well">
+    <ElPopover v-model:visible="open" trigger="click" placement="right" width="auto" :persistent="false">
+      <template #reference>
+        <div
+          ref="jar"
+          class="jar"
+          role="slider"
+          tabindex="0"
+          :aria-label="`Ink well: ink ${ink}; drag for the opacity, tap for colours`"
+          aria-orientation="vertical"
+          :aria-valuemin="opacity.low"
+          :aria-valuemax="opacity.high"
+          :aria-valuenow="full"
+          :aria-valuetext="`opacity ${shown(full, '%', opacity.step)} %`"
+        >
+          <span class="glass"
+            ><span class="ink" :style="{ height: `${100 * full}%`, background: ink }"
+          /></span>
+        </div>
+      </template>
+      <InkChooser
+        :model-value="ink"
+        @update:model-value="bench.change('ink', $event)"
+        @done="bench.closeStep()"
+      />
+    </ElPopover>
+    <span class="hm-small">{{ shown(full, "%", opacity.step) }} %</span>
+    <div class="last">
+      <button
+        v-for="one in lastInks"
+        :key="one"
+        type="button"
+        class="hm-quiet"
+        :aria-label="`Back to ink ${one}`"
+        @click="choose(one)"
+      >
+        <span class="drop" :style="{ background: one }" />
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.well {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  user-select: none;
+}
+.jar {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  width: 56px;
+  height: 68px;
+  padding: 4px 6px;
+  cursor: pointer;
+  touch-action: none;
+}
+/* The neck of the jar. */
+.jar::before {
+  content: "";
+  flex: none;
+  width: 28px;
+  height: 6px;
+  border: 2px solid var(--ink-soft);
+  border-bottom: 0;
+  border-radius: 3px 3px 0 0;
+}
+.glass {
+  position: relative;
+  flex: 1;
+  width: 44px;
+  border: 2px solid var(--ink-soft);
+  border-radius: 10px 10px 7px 7px;
+  background: var(--paper);
+  overflow: hidden;
+}
+.ink {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+}
+.last {
+  display: flex;
+  flex-direction: column;
+}
+.drop {
+  width: 24px;
+  height: 24px;
+  border-radius: 50% 50% 50% 8%;
+}
+</style>
