@@ -2,11 +2,22 @@
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 RUN=$ROOT/.run
+# What people made: accounts, brushes, sources. Never among what may be deleted freely.
+KEPT=$ROOT/kept
 PY=$ROOT/.venv/bin/python
-mkdir -p "$RUN/stamps" "$RUN/static"
+CHECKOUT=$(printf '%s' "$ROOT" | sha256sum | cut -c1-8)
+mkdir -p "$RUN/stamps" "$RUN/static" "$KEPT"
 cd "$ROOT"
 
 say() { printf '\033[2m- %s\033[0m\n' "$*"; }
+
+# One at a time: what is being made is not made by two.
+alone() {
+  exec 9>"$RUN/$1.lock"
+  flock -n 9 && return
+  say "waiting for another $1 of this checkout"
+  flock 9
+}
 
 # fingerprint PATH...: one hash over the named files, and over all files below the named folders.
 fingerprint() {
@@ -14,17 +25,27 @@ fingerprint() {
     -not -name '*.nbi' -not -name '*.nbc' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -c1-32
 }
 
-# step NAME "INPUT..." COMMAND...: run the command unless the inputs are as they were when it last worked.
+# How long each step usually takes when all of it must be done, s, on two processors.
+usually() {
+  case $1 in
+    python-packages) echo 75 ;; node-packages) echo 20 ;; engine) echo 150 ;; api-types) echo 10 ;; front-end) echo 25 ;;
+    migrations) echo 5 ;; shipped-sources) echo 15 ;; demo-data) echo 10 ;; pictures) echo 5 ;; *) echo 10 ;;
+  esac
+}
+
+# step NAME "INPUT..." COMMAND...: run the command unless the inputs are as they were when it last worked. Stamps hold
+# the checkout's path: what was made in a copied or moved folder is made anew.
 step() {
-  local name=$1 inputs=$2 now stamp
+  local name=$1 inputs=$2 now stamp begun=$SECONDS
   shift 2
   # shellcheck disable=SC2086  # inputs are a list
-  now=$(fingerprint $inputs)
+  now="$ROOT $(fingerprint $inputs)"
   stamp=$RUN/stamps/$name
   if [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ]; then return; fi
-  say "$name"
+  say "$name (usually $(usually "$name") s)"
   "$@"
   printf '%s' "$now" >"$stamp"
+  say "$name: done after $((SECONDS - begun)) s"
 }
 
 free_port() {
@@ -44,8 +65,9 @@ PORT
 
 # A secret that is made once and stays with this checkout.
 secret() {
-  [ -s "$RUN/$1" ] || (umask 077; python3 -c 'import secrets; print(secrets.token_urlsafe(40))' >"$RUN/$1")
-  cat "$RUN/$1"
+  [ -s "$RUN/$1" ] && [ ! -s "$KEPT/$1" ] && mv "$RUN/$1" "$KEPT/$1"
+  [ -s "$KEPT/$1" ] || (umask 077; python3 -c 'import secrets; print(secrets.token_urlsafe(40))' >"$KEPT/$1")
+  cat "$KEPT/$1"
 }
 
 # use_database INSTANCE: start it if need be and point Django at it.
@@ -54,5 +76,7 @@ use_database() {
   HOLLOWMIST_DB_PORT=$(cat "$RUN/$1-db.port")
   HOLLOWMIST_DB_PASSWORD=$(secret db-password)
   HOLLOWMIST_SECRET=$(secret django-secret)
-  export HOLLOWMIST_DB_PORT HOLLOWMIST_DB_PASSWORD HOLLOWMIST_SECRET
+  HOLLOWMIST_COOKIES=hollowmist_$CHECKOUT
+  export HOLLOWMIST_DB_INSTANCE=$1
+  export HOLLOWMIST_DB_PORT HOLLOWMIST_DB_PASSWORD HOLLOWMIST_SECRET HOLLOWMIST_COOKIES
 }
