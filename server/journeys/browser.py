@@ -9,7 +9,7 @@ import numpy as np
 from accounts.models import Account
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import expect, sync_playwright
 from rolls.actions.add_brush import add_brush
 from rolls.models import Roll
 
@@ -23,6 +23,18 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+
+PATIENCE = 60
+"""How long anything is waited for, s: a busy machine is slow, and what does not come at all is as plain after a minute."""
+expect.set_options(timeout=PATIENCE * 1000)
+
+_STILL = """async () => {
+  await document.fonts.ready
+  return [...document.images].every((one) => one.complete)
+    && !document.querySelector('[aria-busy="true"]')
+    && document.getAnimations().every((one) => one.playState !== "running")
+    && (window.hollowmist ? await window.hollowmist.rests() : true)
+}"""
 
 _READ_CANVAS = """() => {
   const sheet = document.querySelector("canvas.sheet")
@@ -49,6 +61,14 @@ def rows_of(samples: np.ndarray) -> list[list[float]]:
 def launch(playwright):
     """Debian's Chromium without a screen."""
     return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+
+
+def settle(page) -> None:
+    """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves."""
+    # What came last may make the page lay itself out anew, and the engine ink again.
+    for _ in range(2):
+        page.wait_for_function(_STILL)
+        page.wait_for_timeout(150)
 
 
 class Pen:
@@ -131,6 +151,7 @@ class JourneyCase(StaticLiveServerTestCase):
             cookie = {"name": name, "value": client.cookies[name].value, "url": self.live_server_url}
             context.add_cookies([cookie])
         page = context.new_page()
+        page.set_default_timeout(PATIENCE * 1000)
         page.on("pageerror", lambda error: self.problems.append(str(error)))
         return page
 
@@ -147,7 +168,7 @@ class JourneyCase(StaticLiveServerTestCase):
         width, height, data = (page or self.page).evaluate(_READ_CANVAS)
         return np.frombuffer(base64.b64decode(data), np.uint8).reshape(height, width, 4)
 
-    def wait_for(self, true, seconds=15.0):
+    def wait_for(self, true, seconds=PATIENCE):
         """Wait until a condition holds; what it last gave is returned."""
         end = time.monotonic() + seconds
         while time.monotonic() < end:
@@ -156,6 +177,18 @@ class JourneyCase(StaticLiveServerTestCase):
                 return found
             self.page.wait_for_timeout(40)
         self.fail("waited in vain")
+
+    def rested(self, read):
+        """What is read, once it no longer changes."""
+        last = [None]
+
+        def still():
+            before, last[0] = last[0], read()
+            self.page.wait_for_timeout(150)
+            return last[0] is not None and before == last[0]
+
+        self.wait_for(still)
+        return last[0]
 
     def sheet_box(self, page=None):
         """Place of the proof sheet on the page."""

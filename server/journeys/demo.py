@@ -7,7 +7,7 @@ from django.core.management import call_command
 from django.test import Client
 from rolls.models import Brush
 
-from .browser import JourneyCase
+from .browser import PATIENCE, JourneyCase
 from .views import Stage
 
 MOMENT = datetime(2026, 11, 26, 10, 42, tzinfo=UTC)
@@ -41,5 +41,6 @@ class DemoCase(JourneyCase):
             name = next(iter(client.cookies))
             context.add_cookies([{"name": name, "value": client.cookies[name].value, "url": self.live_server_url}])
         page = context.new_page()
+        page.set_default_timeout(PATIENCE * 1000)
         page.on("pageerror", lambda error: self.problems.append(str(error)))
         return Stage(page, self.live_server_url)

@@ -10,6 +10,8 @@ from dataclasses import dataclass
 from rolls.models import Brush
 from sources.models import Source
 
+from .browser import settle
+
 
 @dataclass
 class Stage:
@@ -28,18 +30,8 @@ class Stage:
         self.page.locator(within).get_by_role(role, name=name, exact=exact).first.click()
 
     def settle(self) -> None:
-        """Wait until fonts, pictures and measurements are there, and nothing moves."""
-        still = """async () => {
-          await document.fonts.ready
-          return [...document.images].every((one) => one.complete)
-            && !document.querySelector('[aria-busy="true"]')
-            && document.getAnimations().every((one) => one.playState !== "running")
-            && (window.hollowmist ? await window.hollowmist.rests() : true)
-        }"""
-        # What came last may make the page lay itself out anew, and the engine ink again.
-        for _ in range(2):
-            self.page.wait_for_function(still)
-            self.page.wait_for_timeout(150)
+        """Wait until nothing moves any more."""
+        settle(self.page)
 
 
 @dataclass(frozen=True)

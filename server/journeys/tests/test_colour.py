@@ -5,7 +5,7 @@ import re
 import numpy as np
 from django.test import tag
 
-from journeys.browser import JourneyCase, Pen
+from journeys.browser import JourneyCase, Pen, settle
 
 LOWER = 545
 """A height on the proof sheet, CSS px below its top, where no shipped lane lies."""
@@ -28,12 +28,12 @@ class InkTrayTests(JourneyCase):
         """Colour in the middle of a level stroke, light to heavy: first, last."""
         page.locator(".card", has_text="Ink").click()
         self.wait_for(lambda: self.sheet_box(page)["height"] > 500)
-        page.wait_for_timeout(250)
+        settle(page)
         box = self.sheet_box(page)
         count = 80
         press = np.linspace(*pressures, count)
         Pen(page).draw([(box["x"] + 300 + 5 * i, box["y"] + LOWER, press[i]) for i in range(count)])
-        page.wait_for_timeout(200)
+        settle(page)
         return self.pixels(page)[LOWER - 40 : LOWER + 40, 310:690, :3].astype(int)
 
     def test_a_pressed_pen_brings_the_second_ink(self):

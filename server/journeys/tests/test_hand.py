@@ -9,7 +9,7 @@ from proofs.models import Lane, ProofStroke
 from rolls.demo import ROLLS
 from rolls.models import Brush
 
-from journeys.browser import JourneyCase, Pen
+from journeys.browser import JourneyCase, Pen, settle
 
 POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if name == "Pointed Copper")
 LOWER = 545
@@ -60,11 +60,11 @@ class EvenLineTests(HandCase):
         self.wait_for(lambda: self.sheet_box(page)["height"] > 500)
 
         pen, box = Pen(page), self.sheet_box(page)
-        page.wait_for_timeout(200)
+        settle(page)
         y = box["y"] + LOWER
         pen.draw([(box["x"] + 60 + 3 * i, y, 0.05 + 0.9 * i / 90) for i in range(91)])
         pen.draw([(box["x"] + 800 + 3 * i, y, 0.5, (0, 0), "mouse") for i in range(91)])
-        page.wait_for_timeout(500)
+        settle(page)
         pen.touch("touchStart", (box["x"] + 430, y))
         for i in range(1, 91):
             pen.touch("touchMove", (box["x"] + 430 + 3 * i, y))
@@ -140,16 +140,16 @@ class ResponseGridTests(HandCase):
 
         page = self.open_bench()
         page.get_by_role("button", name=re.compile("^Responses")).click()
-        page.wait_for_timeout(300)
+        settle(page)
         marks, widths = [], []
         for tilt in (0, 20, 40, 90):
             marks.append(self.draw_tilted(page, 900, tilt))
             self.wait_for(lambda: page.get_by_role("button", name="Clear your strokes").is_enabled())
-            page.wait_for_timeout(150)
+            settle(page)
             foot = int(self.sheet_box(page)["height"])
             widths.append(self.widths(page, foot - 50, foot, 960, 1000).mean())
             page.get_by_role("button", name="Clear your strokes").click()
-            page.wait_for_timeout(150)
+            settle(page)
         self.assertEqual(max(widths[:3]) - min(widths[:3]), 0.0)
         self.assertAlmostEqual(widths[3] / widths[0], 2.0, delta=0.02)
         # The ember mark goes with the pen.
@@ -373,7 +373,7 @@ class TaperTests(HandCase):
         foot = int(box["height"]) - 30
         pen.draw([(box["x"] + 700 + 4 * i, box["y"] + foot, 0.5) for i in range(101)])
         self.wait_for(ProofStroke.objects.exists)
-        page.wait_for_timeout(200)
+        settle(page)
         row = self.pixels(page)[foot, 700:1100, 0].astype(float)
         cover = 1 - np.clip((row - 0x1E) / (0xFB - 0x1E), 0, 1)
         self.assertGreater(cover[40:160].min(), 0.99)

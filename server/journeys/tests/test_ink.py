@@ -6,7 +6,7 @@ import numpy as np
 from django.test import tag
 from hollowmist_core.kernels.records import SAMPLE
 
-from journeys.browser import JourneyCase, Pen
+from journeys.browser import JourneyCase, Pen, settle
 
 LOWER = 545
 """A height on the proof sheet, CSS px below its top, where no shipped lane lies."""
@@ -114,7 +114,7 @@ class PenTests(JourneyCase):
         blank = self.pixels()
         self.draw_ramp(page)
         self.wait_for(lambda: not np.array_equal(self.pixels(), blank))
-        page.wait_for_timeout(300)
+        settle(page)
         drawn = self.pixels()
         page.get_by_role("button", name="Undo").click()
         self.wait_for(lambda: np.array_equal(self.pixels(), blank))
@@ -145,7 +145,7 @@ class PenTests(JourneyCase):
         slider = page.locator(".practice [role=slider]")
         box = slider.bounding_box()
         page.mouse.click(box["x"] + box["width"] * 0.99, box["y"] + box["height"] / 2)
-        page.wait_for_timeout(300)
+        settle(page)
         sheet = self.sheet_box()
         before = self.pixels()
         # Along the free paper below the lanes.
@@ -214,7 +214,7 @@ class SliderTests(JourneyCase):
                 card = page.locator(".card", has_text=station)
                 if card.get_attribute("aria-expanded") != "true":
                     card.click()
-                    page.wait_for_timeout(300)
+                    settle(page)
                 if section:
                     page.get_by_role("radio", name=section, exact=True).click()
                 slider = page.locator(".tray").get_by_role("slider", name=name, exact=True)
@@ -223,7 +223,7 @@ class SliderTests(JourneyCase):
     def test_the_curve_reinks_while_a_node_is_dragged_and_nodes_come_and_go(self):
         page = self.open_bench()
         page.locator(".card", has_text="Weight").click()
-        page.wait_for_timeout(300)
+        settle(page)
         field = page.locator(".curve .field")
         box = field.bounding_box()
         self.assert_reinks_while_dragged(page, field, 0, box["height"] * 0.3)
@@ -239,7 +239,7 @@ class SliderTests(JourneyCase):
     def test_undo_covers_settings_and_a_drag_is_one_step(self):
         page = self.open_bench()
         page.locator(".card", has_text="Weight").click()
-        page.wait_for_timeout(300)
+        settle(page)
         before = self.pixels()
         slider = page.locator(".tray").get_by_role("slider", name="Size", exact=True)
         self.assert_reinks_while_dragged(page, slider, 50)

@@ -3,7 +3,7 @@
 from accounts.models import Account
 from django.test import tag
 
-from journeys.browser import JourneyCase, Pen
+from journeys.browser import JourneyCase, Pen, settle
 
 LOWER = 560
 
@@ -13,7 +13,7 @@ class HandTrayTests(JourneyCase):
     def test_it_names_the_pointer_and_shows_its_live_figures(self):
         page = self.open_bench()
         page.locator(".card", has_text="Hand").click()
-        page.wait_for_timeout(300)
+        settle(page)
         pen, box = Pen(page), self.sheet_box()
         x, y = box["x"] + box["width"] - 500, box["y"] + box["height"] - 30
         pen.event("mousePressed", x, y, 0.75, (45, 0))
@@ -28,7 +28,7 @@ class HandTrayTests(JourneyCase):
     def test_the_live_mark_runs_along_the_curve(self):
         page = self.open_bench()
         page.locator(".card", has_text="Weight").click()
-        page.wait_for_timeout(300)
+        settle(page)
         self.assertEqual(page.locator(".curve .mark").count(), 0)
         pen, box = Pen(page), self.sheet_box()
         x, y = box["x"] + box["width"] - 500, box["y"] + box["height"] - 30
@@ -37,8 +37,7 @@ class HandTrayTests(JourneyCase):
         for force in (0.2, 0.8):
             for i in range(8):
                 pen.event("mouseMoved", x + 9 * i + 90 * force, y, force)
-            page.wait_for_timeout(150)
-            places.append(float(page.locator(".curve .mark").get_attribute("cx")))
+            places.append(float(self.rested(lambda: page.locator(".curve .mark").get_attribute("cx"))))
         field = page.locator(".curve .field")
         self.assertAlmostEqual((places[1] - places[0]) / float(field.get_attribute("width")), 0.6, delta=0.03)
         pen.event("mouseReleased", x + 150, y)
@@ -61,7 +60,7 @@ class PracticePenTests(JourneyCase):
 
         page.get_by_role("radio", name="speed").click()
         page.locator(".card", has_text="Hand").click()
-        page.wait_for_timeout(300)
+        settle(page)
         box = self.sheet_box()
         page.mouse.move(box["x"] + 200, box["y"] + 200)
         page.mouse.down()
@@ -118,5 +117,5 @@ class PolicyTests(JourneyCase):
         ):
             page.goto(self.live_server_url + path)
             page.wait_for_selector(ready)
-            page.wait_for_timeout(300)
+            settle(page)
         self.assertEqual(refused, [])
