@@ -15,7 +15,7 @@ from .record import BRUSH, MAX_SHAPES
 from .responses import GAP, INPUT_NAMES, MAX_LINKS, MAX_NODES, OUTPUT_BY_NAME, OUTPUT_NAMES, POINTERS
 from .settings import BY_NAME, SETTINGS, TAPERED, Setting
 
-VERSION = 5
+VERSION = 6
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
 
 

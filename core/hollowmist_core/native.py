@@ -7,8 +7,22 @@ from typing import NamedTuple
 import numpy as np
 
 from .document import pictures_of, to_record
-from .kernels import derive, images, ink, sheet, stroke
-from .kernels.records import IMAGE, PEN, PLANES, POINT, RECENT, SAMPLE, STAMP, STROKE, TILE, TILE_AREA, VIEW
+from .kernels import derive, images, sheet, show, stroke
+from .kernels.records import (
+    IMAGE,
+    LAYER,
+    MOST_LAYERS,
+    PEN,
+    PLANES,
+    POINT,
+    RECENT,
+    SAMPLE,
+    STAMP,
+    STROKE,
+    TILE,
+    TILE_AREA,
+    VIEW,
+)
 from .record import BRUSH
 
 PAPER = 0xFBFAF5
@@ -81,6 +95,15 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
     )
 
 
+def plain_layers(count: int) -> np.ndarray:
+    """Layers as they are at first, the lowest first: `count` of them, 1..MOST_LAYERS, all shown and none mixing."""
+    if not 1 <= count <= MOST_LAYERS:
+        raise ValueError(f"a sheet has 1 to {MOST_LAYERS} layers, not {count}")
+    layers = np.zeros(count, LAYER)
+    layers["which"], layers["opacity"], layers["shown"] = range(count), 1, 1
+    return layers
+
+
 @dataclass(frozen=True)
 class Stroke:
     """A recorded stroke.
@@ -94,12 +117,15 @@ class Stroke:
         Whether it takes ink away.
     seed : int
         0..2**31 - 1. All its chance is drawn from it, wherever it lies and whatever the brush.
+    layer : int
+        Which of the sheet's layers it dries on.
     """
 
     samples: np.ndarray
     kind: int = PEN
     erase: bool = False
     seed: int = 1
+    layer: int = 0
 
 
 class Sheet:
@@ -111,6 +137,11 @@ class Sheet:
         Size in device px, 1..8192.
     scale : float
         Device px per sheet px: brush and strokes are in sheet px, and only the ink is made finer.
+
+    Attributes
+    ----------
+    layers : ndarray, shape (1..MOST_LAYERS,), dtype LAYER
+        From the lowest to the topmost.
 
     Examples
     --------
@@ -137,17 +168,24 @@ class Sheet:
         self.even = np.zeros(POINTS, POINT)
         self.path = np.zeros(POINTS, POINT)
         self.stamps = np.zeros(STAMPS, STAMP)
+        self.layers = plain_layers(1)
         sheet.size_sheet(self.state, self.maps, width, height, scale)
         sheet.add_slots(self.free, 0, PLANES * tiles)
         self._brush = Ready(np.zeros(1, BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
 
     def begin(
-        self, brush: Ready, kind: int = PEN, erase: bool = False, record_only: bool = False, seed: int = Stroke.seed
+        self,
+        brush: Ready,
+        kind: int = PEN,
+        erase: bool = False,
+        record_only: bool = False,
+        seed: int = Stroke.seed,
+        layer: int = Stroke.layer,
     ):
         """Put the pen down with a prepared brush. With `record_only` stamps are noted but not inked."""
         self._brush = brush
         self.state["record_only"] = record_only
-        stroke.begin(self.state, brush.record, kind, int(erase), seed)
+        stroke.begin(self.state, brush.record, kind, int(erase), seed, layer)
 
     def feed(self, samples: np.ndarray, watched: bool = True) -> np.ndarray:
         """Move the pen. Returns the samples that counted; unsound ones are dropped.
@@ -196,7 +234,7 @@ class Sheet:
 
     def ink(self, brush: Ready, recorded: Stroke) -> tuple[int, int, int, int]:
         """Ink a recorded stroke. Returns the rectangle it reached: left, top, right, bottom, px."""
-        self.begin(brush, recorded.kind, recorded.erase, seed=recorded.seed)
+        self.begin(brush, recorded.kind, recorded.erase, seed=recorded.seed, layer=recorded.layer)
         for start in range(0, len(recorded.samples), BATCH):
             self.feed(recorded.samples[start : start + BATCH], watched=False)
         self.lift()
@@ -205,7 +243,7 @@ class Sheet:
 
     def clear(self):
         """Take all ink off the sheet."""
-        sheet.clear_layer(self.state, self.maps, self.free)
+        sheet.clear_layers(self.state, self.maps, self.free)
 
     def pixels(self, paper: int = PAPER, zoom: float = 1.0) -> np.ndarray:
         """The sheet on its paper as it shows now, the stroke in hand included.
@@ -220,9 +258,10 @@ class Sheet:
         view["width"], view["height"] = round(self.width * zoom), round(self.height * zoom)
         flat = np.zeros(max(FLAT, 2 * self.width), np.uint32)
         screen = np.zeros(int(view["width"][0]) * int(view["height"][0]), np.uint32)
-        ink.present(
+        show.present(
             self.state,
             self._brush.record,
+            self.layers,
             self.maps,
             self.pool,
             self.cells,

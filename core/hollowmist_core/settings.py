@@ -171,6 +171,14 @@ LINE = (
         "The ink runs dry over this length of stroke; at 0 it never does.",
         *("px", 0.0, 20000.0, 10.0),
     ),
+    number(
+        "fade_from",
+        "Fades from",
+        "line",
+        0,
+        "Length of stroke that is drawn in full before the ink begins to run dry.",
+        *("px", 0.0, 20000.0, 10.0),
+    ),
 )
 
 
@@ -321,6 +329,12 @@ GRAIN = (
     switch("grain_invert", "Invert", "grain", False, "Swaps the grain's dark and light."),
 )
 
+MODES = (
+    *("normal", "multiply", "screen", "overlay", "darken", "lighten"),
+    *("color-dodge", "color-burn", "hard-light", "soft-light", "difference", "exclusion"),
+)
+"""Separable blend modes, named and defined by W3C Compositing and Blending Level 1."""
+
 INK = (
     Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),
     percent("opacity", "Opacity", "ink", 1.0, "The most a whole stroke covers.", low=0.01),
@@ -332,6 +346,7 @@ INK = (
         "Level stays even where a stroke crosses itself, build grows darker.",
         *("level", "build"),
     ),
+    choice("mode", "Mixes as", "ink", "How the stroke mixes with the ink that lies under it on its layer.", *MODES),
     Setting("second_ink", "Second ink", "ink", "colour", "#9c4a2f", "Colour of the ink that is mixed in."),
     percent("second_share", "Mixed in", "ink", 0.0, "How much of the second ink is mixed into the first."),
     percent("spread", "Spread", "ink", 0.0, "How far the ink creeps out of the line, of the width."),
@@ -340,3 +355,8 @@ INK = (
 
 SETTINGS: tuple[Setting, ...] = HAND + LINE + WEIGHT + TIP + GRAIN + INK
 BY_NAME = {setting.name: setting for setting in SETTINGS}
+
+
+def numbers(name: str, *words: str) -> tuple[int, ...]:
+    """The numbers by which the record knows some words of a choice."""
+    return tuple(BY_NAME[name].choices.index(word) for word in words)

@@ -25,7 +25,7 @@ FLAGS = [
 ]
 
 PATIENCE = 60
-"""How long anything is waited for, s: a busy machine is slow, and what does not come at all is as plain after a minute."""
+"""How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after a minute."""
 expect.set_options(timeout=PATIENCE * 1000)
 
 _STILL = """async () => {

@@ -35,6 +35,7 @@ RECORDS = {
     "point": records.POINT,
     "stamp": records.STAMP,
     "stroke": records.STROKE,
+    "layer": records.LAYER,
     "view": records.VIEW,
     "step": STEP,
     "screen": SCREEN,
@@ -98,6 +99,7 @@ def typescript() -> str:
     constants = {
         "TILE": records.TILE,
         "PLANES": records.PLANES,
+        "MOST_LAYERS": records.MOST_LAYERS,
         "RECENT": records.RECENT,
         "MAX_NODES": responses.MAX_NODES,
         "MAX_LINKS": responses.MAX_LINKS,
@@ -145,6 +147,7 @@ def typescript() -> str:
         f"export const READINGS = {json.dumps([vars(one) for one in telling.READINGS], indent=1)} as const",
         f"export const PRESSURES = {json.dumps(PRESSURES)} as const",
         f"export const SETTINGS = {json.dumps([setting_metadata(s) for s in settings.SETTINGS], indent=1)} as const",
+        f"export const MODES = {json.dumps(settings.MODES)} as const",
         f"export const CHANNELS = {json.dumps(recipe.CHANNELS)} as const",
         f"export const STEPS: Kind[] = {json.dumps([kind_metadata(k) for k in STEPS], indent=1)}",
         f"export const GENERATORS: Kind[] = {json.dumps([kind_metadata(k) for k in GENERATORS], indent=1)}",

@@ -14,7 +14,7 @@ UNITS = (
     "prepare.steps",
     "generate.generators",
     "lay",
-    "ink",
+    "show",
     "images",
     "prepare.figures",
     "measure.steadied",
@@ -30,7 +30,7 @@ UNITS = (
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
 
-INKING = ("stroke", "ink", "images", "derive", "sheet")
+INKING = ("stroke", "show", "images", "derive", "sheet")
 """Those that a stroke needs."""
 
 

@@ -6,6 +6,7 @@ from numba import void
 
 from ..record import BRUSH
 from ..responses import OUTPUT_NAMES
+from ..settings import numbers
 from .colour import drives_colour, set_lab
 from .curve import fill_table
 from .grain import PAPER, STROKE
@@ -25,7 +26,7 @@ from .respond import (
 from .tip import BUILD, CHANCE_TURN, ELLIPSE, NIB, PAGE, POLYGON, SHAPES
 
 RADIANS = math.pi / 180.0
-BOUNDS_PX = 1
+(BOUNDS_PX,) = numbers("bounds_in", "px")
 OUTPUT_COUNT = len(OUTPUT_NAMES)
 
 CLOSE = 0.25

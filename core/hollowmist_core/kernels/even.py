@@ -4,11 +4,12 @@ import math
 
 from numba import float32
 
+from ..settings import numbers
 from .point import blend, copy_point, reflect
 from .records import CORNERS, MEAN, RAW, TARGET, WINDOW
 from .registry import helper
 
-EVEN_OUT = 1
+(EVEN_OUT,) = numbers("steadying", "even-out")
 
 RECALLED = 8
 """Last corners that a window minds; the open end may overwrite older ones."""

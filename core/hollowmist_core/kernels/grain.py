@@ -8,15 +8,17 @@ scale so that full grain leaves that most as it is.
 
 from numba import float32, int32
 
+from ..settings import numbers
 from .chance import GRAIN_X, GRAIN_Y, chance
 from .images import level_for, read_tiled
 from .records import GRAIN, GRAIN_KEY, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim, give_back, tile_count
 
-PAPER, STROKE, STAMP, LINE = 0, 1, 2, 3
-TINT, CUT, PRESS, MULTIPLY, SCREEN, OVERLAY, DARKEN, LIGHTEN = 0, 1, 2, 3, 4, 5, 6, 7
-TIMES = 1
+PAPER, STROKE, STAMP, LINE = numbers("grain_hold", "paper", "stroke", "stamp", "line")
+TINT, CUT, PRESS = numbers("grain_way", "tint", "cut", "press")
+MULTIPLY, SCREEN, OVERLAY, DARKEN = numbers("grain_way", "multiply", "screen", "overlay", "darken")
+(TIMES,) = numbers("grain_scale", "× size")
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)

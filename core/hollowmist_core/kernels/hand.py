@@ -5,12 +5,13 @@ import math
 from numba import float32, int32, void
 
 from ..record import BRUSH
+from ..settings import numbers
 from .records import FINGER, HAND, HELD, INK, MOUSE, NEWEST, POINT, RAW, SAMPLE, STROKE
 from .registry import array, helper, kernel
 from .respond import AZIMUTH, DIRECTION, PRESSURE, SPEED, TILT, TWIST, part_of_turn
 
 DROPPED, TAKEN, MERGED = 0, 1, 2
-REPORTED, FIXED, FROM_SPEED = 0, 1, 2
+REPORTED, FIXED, FROM_SPEED = numbers("pen_pressure", "as reported", "fixed", "from speed")
 FAR = 32768.0
 """Positions beyond this many px are no pen's."""
 

@@ -14,7 +14,7 @@ from .bundles import Place
 from .corners import SPAN, UNKNOWN, corner_limit, decidable, hold_point, is_corner, measure_turns
 from .even import close_steadied, compact_even, note_corner, push_path, set_window, smooth, trail_steadied
 from .point import blend, copy_point
-from .records import HAND, HELD, INK, KEPT, NEWEST, RAW, TARGET
+from .records import HAND, HELD, INK, KEPT, NEWEST, NOW, RAW, TARGET
 from .registry import helper
 from .steer import SPEED_AWARE, TOW_LINE, steer
 
@@ -250,12 +250,14 @@ def set_along(state, dx, dy):
     """Keep the line's direction; without a way it goes on as before."""
     length = math.hypot(dx, dy)
     if length > 1e-6:
-        state.along_x = dx / length
-        state.along_y = dy / length
+        state.walk[NOW].along_x = dx / length
+        state.walk[NOW].along_y = dy / length
 
 
 @helper
 def place_at(state, a, b, s):
     """The place at arc length s between two points, with the direction that the state keeps."""
     x, y, pressure, lean_x, lean_y, speed, twist_x, twist_y = interpolate(a, b, s)
-    return Place(x, y, pressure, lean_x, lean_y, state.along_x, state.along_y, speed, twist_x, twist_y)
+    return Place(
+        x, y, pressure, lean_x, lean_y, state.walk[NOW].along_x, state.walk[NOW].along_y, speed, twist_x, twist_y
+    )

@@ -10,15 +10,21 @@ TILE = 128
 
 TILE_AREA = TILE * TILE
 
-LAYER, SETTLED, OPEN, GRAIN, SETTLED_COLOUR, OPEN_COLOUR, LAYER_REST = 0, 1, 2, 3, 4, 7, 10
-"""Planes of a sheet: dried ink (red and green, 16 bits each; `LAYER_REST` has blue and alpha), coverage of the
-stroke in hand that no longer changes, coverage that also holds the stroke's open end, and grain that holds to the
-paper or the stroke; then, for brushes whose stamps have colours of their own, red, green and blue (0..255) of either
-coverage, a plane each."""
+SETTLED, OPEN, GRAIN, SETTLED_COLOUR, OPEN_COLOUR, FIRST_LAYER = 0, 1, 2, 3, 6, 9
+"""Planes of a sheet: coverage of the stroke in hand that no longer changes, coverage that also holds the stroke's
+open end, and grain that holds to the paper or the stroke; then, for brushes whose stamps have colours of their own,
+red, green and blue (0..255) of either coverage, a plane each; then those of the layers."""
 
-PLANES = 11
-INK_PLANES = 3
-"""Planes that are seen."""
+LAYER_PLANES = 2
+"""Planes of a layer's dried ink: red and green, blue and alpha, 16 bits each."""
+
+MOST_LAYERS = 3
+PLANES = FIRST_LAYER + LAYER_PLANES * MOST_LAYERS
+
+LAYER = np.dtype([("which", "i4"), ("mode", "i4"), ("opacity", "f4"), ("shown", "i4")])
+"""A layer of a sheet: which planes hold its ink (0 .. `MOST_LAYERS` - 1), how it is blended onto what lies below it (a
+number of `settings.MODES`), its opacity 0..1, and whether it is shown. A sheet's layers are a vector, the lowest
+first."""
 
 LEVELS = 12
 """Most levels of an image's chain: 2048 px down to 1."""
@@ -136,6 +142,28 @@ TAPERING = np.dtype([("of_stroke", "i4"), ("length", "f4"), ("point", "f4"), ("e
 """A taper of the pointer in hand: its length in px, or as a share of the stroke (`of_stroke`); what is left at the
 very end; the exponent of its shape."""
 
+NOW, AT_END = 0, 1
+"""Places in `walk`: where it is, and where it goes on from when the open end is taken off again."""
+
+WALK = np.dtype(
+    [
+        ("next_s", "f8"),
+        ("walked", "i4"),
+        ("stamp_index", "i4"),
+        ("first_set", "i4"),
+        ("first_x", "f4"),
+        ("first_y", "f4"),
+        ("along_x", "f4"),
+        ("along_y", "f4"),
+        ("swept_x", "f4"),
+        ("swept_y", "f4"),
+    ],
+    align=True,
+)
+"""How far a stroke is inked: arc length of the next stamp or piece, the path's point before it, how many there were,
+the direction of the first move once it is told (`first_set`), of the line there, and of the last piece in its tip's own
+frame."""
+
 STROKE = np.dtype(
     [
         # The sheet: its size in device px, and how many of them a sheet px has
@@ -145,7 +173,8 @@ STROKE = np.dtype(
         ("rows", "i4"),
         ("scale", "f4"),
         ("kind", "i4"),
-        ("erase", "i4"),
+        ("layer", "i4"),
+        ("mode", "i4"),
         ("record_only", "i4"),
         # Hand
         ("sample_count", "i4"),
@@ -175,18 +204,9 @@ STROKE = np.dtype(
         ("path_count", "i4"),
         ("path_open", "i4"),
         # Tip
-        ("next_s", "f8"),
-        ("walked", "i4"),
-        ("stamp_index", "i4"),
+        ("walk", WALK, (2,)),
         ("stamp_count", "i4"),
         ("seed", "i4"),
-        ("first_set", "i4"),
-        ("swept_x", "f4"),
-        ("swept_y", "f4"),
-        ("along_x", "f4"),
-        ("along_y", "f4"),
-        ("first_x", "f4"),
-        ("first_y", "f4"),
         # Weight: the tapers of the pointer in hand
         ("tapers", TAPERING, (len(TAPERS),)),
         ("dot", "f4"),
@@ -205,6 +225,8 @@ STROKE = np.dtype(
         ("bites", "f4", (TILE,)),
         ("creeps", "f4", (TILE,)),
         ("nears", "f4", (TILE,)),
+        # Scratch rows of what is shown: red, green, blue
+        ("shown", "f4", (3 * TILE,)),
         # What changed, in device px; empty when left >= right
         ("left", "i4"),
         ("top", "i4"),
@@ -224,7 +246,8 @@ STROKE = np.dtype(
     ],
     align=True,
 )
-"""State of the stroke in hand. A tapered stroke shorter than `dot` px is a dot still.
+"""State of the stroke in hand. It dries on the layer whose `which` is `layer`, blended by `mode`. A tapered stroke
+shorter than `dot` px is a dot still.
 `starved` is set when the tile pool ran out: grow it and ink anew."""
 
 VIEW = np.dtype(

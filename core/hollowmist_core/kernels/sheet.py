@@ -8,8 +8,8 @@ as uint32 (dried ink: two channels of 16 bits).
 from numba import float32, int32, uint32, void
 
 from .records import (
-    LAYER,
-    LAYER_REST,
+    FIRST_LAYER,
+    LAYER_PLANES,
     OPEN,
     OPEN_COLOUR,
     PLANES,
@@ -72,13 +72,19 @@ def give_back_ink(state, maps, free, plane, tile):
         give_back(state, maps, free, tint_plane(plane, k), tile)
 
 
+@helper
+def layer_plane(which):
+    """The first plane of a layer's ink."""
+    return FIRST_LAYER + LAYER_PLANES * which
+
+
 @kernel(void, array(STROKE), array("i4"), array("i4"))
-def clear_layer(strokes, maps, free):
+def clear_layers(strokes, maps, free):
     """Take all dried ink off a sheet."""
     state = strokes[0]
-    for tile in range(tile_count(state)):
-        give_back(state, maps, free, LAYER, tile)
-        give_back(state, maps, free, LAYER_REST, tile)
+    for plane in range(FIRST_LAYER, PLANES):
+        for tile in range(tile_count(state)):
+            give_back(state, maps, free, plane, tile)
 
 
 @kernel(void, array(STROKE), array("i4"), int32, int32, float32)

@@ -10,12 +10,13 @@ import math
 
 from numba import float32
 
+from ..settings import numbers
 from .hand import CLOSE
 from .point import add_scaled, copy_point, scale_point
 from .records import INK, NEWEST, SUM
 from .registry import helper
 
-TOW_LINE, SPEED_AWARE = 2, 3
+TOW_LINE, SPEED_AWARE = numbers("steadying", "tow line", "speed-aware")
 """Ways of steadying, as numbered in the setting `steadying`."""
 
 RATE_CUTOFF = 1.0

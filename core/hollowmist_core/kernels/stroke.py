@@ -5,6 +5,7 @@ import math
 from numba import float32, int32, void
 
 from ..record import BRUSH
+from .blend import ERASE
 from .bundles import Sources, Surface
 from .chance import MOST_STAMPS
 from .cover import box_of
@@ -14,16 +15,15 @@ from .ink import claim_layer, dry
 from .lay import lay
 from .line import begin_line, follow, open_end, place_at, set_along
 from .point import copy_point
-from .records import IMAGE, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
+from .records import AT_END, IMAGE, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .respond import listen
 from .sheet import give_back_ink, tile_count
 from .sweep import sweep
-from .tip import ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
+from .tip import BUILD, ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
 from .track import FROM, LONGEST, TO, next_piece
 from .weight import held_back, least_length, set_tapers
 
-BUILD = 1
 OVERLAP = float32(1)
 """Length, device px, by which pieces of a tip with corners lie over each other."""
 
@@ -47,25 +47,27 @@ def forget_open(state):
     state.open_right = state.open_bottom = -FAR_OFF
 
 
-@kernel(void, array(STROKE), array(BRUSH), int32, int32, int32)
-def begin(strokes, brushes, kind, erase, seed):
-    """Start a stroke of a prepared brush with a pen (0), finger (1) or mouse (2).
+@kernel(void, array(STROKE), array(BRUSH), int32, int32, int32, int32)
+def begin(strokes, brushes, kind, erase, seed, layer):
+    """Start a stroke of a prepared brush with a pen (0), finger (1) or mouse (2) on a layer, by its `which`.
 
     `seed` is the stroke's own for as long as it is kept: all its chance is drawn from it.
     """
     state = strokes[0]
     state.kind = kind
-    state.erase = erase
+    state.layer = layer
+    state.mode = int32(ERASE) if erase else brushes[0].mode
     state.sample_count = state.dropped = 0
     state.pressure = state.tilt = state.azimuth = state.twist = state.speed = 0.0
     for i in range(len(state.inputs)):
         state.inputs[i] = 0.0
-    state.next_s = 0.0
+    state.walk[NOW].next_s = 0.0
     state.seed = seed
-    state.first_set = 0
-    state.along_x = state.first_x = 1.0
-    state.along_y = state.first_y = 0.0
-    state.walked = state.stamp_index = state.stamp_count = state.starved = 0
+    state.walk[NOW].first_set = 0
+    state.walk[NOW].along_x = state.walk[NOW].first_x = 1.0
+    state.walk[NOW].along_y = state.walk[NOW].first_y = 0.0
+    state.walk[NOW].walked = state.walk[NOW].stamp_index = 0
+    state.stamp_count = state.starved = 0
     begin_line(state, brushes[0])
     set_tapers(state, brushes[0])
     forget_change(state)
@@ -99,7 +101,7 @@ def mark(state, stamp, images, plane):
 @helper
 def set_first(state, path, path_end):
     """Keep the direction of the stroke's first move, once there is enough line to tell."""
-    if state.first_set or path_end < 2:
+    if state.walk[NOW].first_set or path_end < 2:
         return
     at = 1
     while at < path_end - 1 and path[at].s < FIRST:
@@ -107,31 +109,31 @@ def set_first(state, path, path_end):
     dx, dy = path[at].x - path[0].x, path[at].y - path[0].y
     length = math.hypot(dx, dy)
     if length > 1e-6:
-        state.first_x = dx / length
-        state.first_y = dy / length
-    state.first_set = path[at].s >= FIRST
+        state.walk[NOW].first_x = dx / length
+        state.walk[NOW].first_y = dy / length
+    state.walk[NOW].first_set = path[at].s >= FIRST
 
 
 @helper
 def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Lay the stamps from `state.next_s` up to arc length `until` of a stroke `total` px long."""
+    """Lay the stamps from the walk's place up to arc length `until` of a stroke `total` px long."""
     build = brush.overlap == BUILD
     several = int32(brush.stamps)
-    while state.next_s <= until + 1e-3:
-        while state.walked < path_end - 2 and path[state.walked + 1].s < state.next_s:
-            state.walked += 1
-        here = path[state.walked]
-        after = path[min(state.walked + 1, path_end - 1)]
+    while state.walk[NOW].next_s <= until + 1e-3:
+        while state.walk[NOW].walked < path_end - 2 and path[state.walk[NOW].walked + 1].s < state.walk[NOW].next_s:
+            state.walk[NOW].walked += 1
+        here = path[state.walk[NOW].walked]
+        after = path[min(state.walk[NOW].walked + 1, path_end - 1)]
         set_along(state, after.x - here.x, after.y - here.y)
-        place = place_at(state, here, after, state.next_s)
-        listen(state, brush, place, state.next_s)
-        index = int32(state.stamp_index * MOST_STAMPS)
+        place = place_at(state, here, after, state.walk[NOW].next_s)
+        listen(state, brush, place, state.walk[NOW].next_s)
+        index = int32(state.walk[NOW].stamp_index * MOST_STAMPS)
         width = float32(0)
         for k in range(several):
             if state.record_only and state.stamp_count >= len(stamps):
                 return
             stamp = stamps[state.stamp_count if state.record_only else 0]
-            own = set_stamp(stamp, state, brush, place, index + k, state.next_s, total)
+            own = set_stamp(stamp, state, brush, place, index + k, state.walk[NOW].next_s, total)
             # The step is told by its first stamp, however many there are.
             width = own if k == 0 else width
             mark(state, stamp, sources.images, plane)
@@ -139,35 +141,35 @@ def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, 
                 state.stamp_count += 1
             else:
                 lay(state, stamp, brush, build, plane, surface, sources)
-        state.stamp_index += 1
-        state.next_s += step_after(state, brush, index, width)
+        state.walk[NOW].stamp_index += 1
+        state.walk[NOW].next_s += step_after(state, brush, index, width)
 
 
 @helper
 def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Fill the line from `state.next_s` in pieces: those that end by arc length `until`, or all of a whole stroke."""
+    """Fill the line from the walk's place in pieces: those that end by arc length `until`, or all of a whole stroke."""
     whole = total < math.inf
-    while whole or state.next_s + LONGEST <= until:
+    while whole or state.walk[NOW].next_s + LONGEST <= until:
         # A stroke of one place is one touch.
-        if state.next_s >= total and state.stamp_index > 0:
+        if state.walk[NOW].next_s >= total and state.walk[NOW].stamp_index > 0:
             return
-        before_x, before_y = state.along_x, state.along_y
+        before_x, before_y = state.walk[NOW].along_x, state.walk[NOW].along_y
         end = next_piece(state, brush, path, path_end, total, stamps)
         mark(state, stamps[FROM], sources.images, plane)
         mark(state, stamps[TO], sources.images, plane)
-        goes_on = before_x * state.along_x + before_y * state.along_y > STRAIGHT_ON
-        if brush.tip != ELLIPSE and state.stamp_index > 0 and goes_on:
+        goes_on = before_x * state.walk[NOW].along_x + before_y * state.walk[NOW].along_y > STRAIGHT_ON
+        if brush.tip != ELLIPSE and state.walk[NOW].stamp_index > 0 and goes_on:
             # Where a corner draws the edge, two pieces that only touch would leave a notch there.
-            stamps[FROM].x -= OVERLAP * state.along_x
-            stamps[FROM].y -= OVERLAP * state.along_y
-        sweep(state, stamps, brush, state.stamp_index == 0, end >= total, plane, surface, sources)
-        state.stamp_index = 1
-        state.next_s = end
+            stamps[FROM].x -= OVERLAP * state.walk[NOW].along_x
+            stamps[FROM].y -= OVERLAP * state.walk[NOW].along_y
+        sweep(state, stamps, brush, state.walk[NOW].stamp_index == 0, end >= total, plane, surface, sources)
+        state.walk[NOW].stamp_index = 1
+        state.walk[NOW].next_s = end
 
 
 @helper
 def walk(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Ink the line from `state.next_s` up to arc length `until` of a stroke `total` px long."""
+    """Ink the line from the walk's place up to arc length `until` of a stroke `total` px long."""
     if brush.swept and not state.record_only:
         sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
     else:
@@ -185,7 +187,7 @@ def settle(state, brush, path, stamps, surface, sources):
     if open_length < 0.0 or final < least_length(state):
         until = -1.0
     set_first(state, path, state.path_count)
-    if brush.turning == FIRST_MOVE and not state.first_set:
+    if brush.turning == FIRST_MOVE and not state.walk[NOW].first_set:
         until = -1.0
     # The last final point may still be the very end, whose stamp the open end lays.
     until = min(until, final - 2e-3)
@@ -195,13 +197,13 @@ def settle(state, brush, path, stamps, surface, sources):
 @helper
 def compact_path(state, path):
     """Drop the points behind the walk, once the path's buffer is half full."""
-    drop = state.walked
+    drop = state.walk[NOW].walked
     if state.path_count < len(path) // 2 or drop == 0:
         return
     for i in range(drop, state.path_count):
         copy_point(path[i], path[i - drop])
     state.path_count -= drop
-    state.walked = 0
+    state.walk[NOW].walked = 0
 
 
 @helper
@@ -219,7 +221,7 @@ def thin_path(state, path):
         kept += 1
     copy_point(path[state.path_count - 1], path[kept])
     state.path_count = kept + 1
-    state.walked //= 2
+    state.walk[NOW].walked //= 2
 
 
 @helper
@@ -242,20 +244,14 @@ def lay_open(state, brush, path, stamps, surface, sources):
     """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
     if state.path_open == 0:
         return
-    walked, next_s = state.walked, state.next_s
-    stamp_index, stamp_count = state.stamp_index, state.stamp_count
-    along_x, along_y = state.along_x, state.along_y
-    swept_x, swept_y = state.swept_x, state.swept_y
-    first_set, first_x, first_y = state.first_set, state.first_x, state.first_y
+    state.walk[AT_END] = state.walk[NOW]
+    stamp_count = state.stamp_count
     set_first(state, path, state.path_open)
     total = path[state.path_open - 1].s
     walk(state, brush, path, state.path_open, total, total, stamps, OPEN, surface, sources)
     state.stamp_count = stamp_count
-    state.walked, state.next_s, state.stamp_index = walked, next_s, stamp_index
-    state.along_x, state.along_y = along_x, along_y
-    state.swept_x, state.swept_y = swept_x, swept_y
-    # What the open end takes for the first move, a later sample may still turn.
-    state.first_set, state.first_x, state.first_y = first_set, first_x, first_y
+    # Also what the open end takes for the first move, which a later sample may still turn.
+    state.walk[NOW] = state.walk[AT_END]
 
 
 @kernel(

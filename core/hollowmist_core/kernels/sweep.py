@@ -13,7 +13,7 @@ from numba import float32, int32
 from .cover import box_of, fade, reach_of, smoothness_of
 from .grain import bite_row, grain_tile
 from .lay import LANES, ink_capped_row
-from .records import TILE, TILE_AREA
+from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
 from .tip import ELLIPSE
@@ -180,7 +180,7 @@ def reach_behind(state, piece, reach, first):
     What went before left all but the wedge that a bend opens on its outer side, and what a growing radius adds.
     """
     _, _, _, _, x, y, radius, change = piece
-    cosine = state.swept_x * x + state.swept_y * y
+    cosine = state.walk[NOW].swept_x * x + state.walk[NOW].swept_y * y
     if first or cosine < STRAIGHT_ON:
         return reach
     sine = math.sqrt(max(float32(0), ONE - cosine * cosine))
@@ -314,7 +314,7 @@ def sweep(state, stamps, brush, first, last, plane, surface, sources):
     box = (min(left, other_left), min(top, other_top), max(right, other_right), max(bottom, other_bottom))
     piece = piece_of(a, b)
     strip = strip_of(state, brush, stamps, piece, first, last)
-    state.swept_x, state.swept_y = piece[4], piece[5]
+    state.walk[NOW].swept_x, state.walk[NOW].swept_y = piece[4], piece[5]
     if box[0] >= box[2] or box[1] >= box[3]:
         return
     soft = ((a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF)

@@ -4,6 +4,7 @@ import math
 
 from numba import float32, int32
 
+from ..settings import numbers
 from .chance import (
     ACROSS,
     ALONG,
@@ -19,6 +20,7 @@ from .chance import (
     chance,
 )
 from .colour import set_colour
+from .records import NOW
 from .registry import helper
 from .respond import (
     TO_ANGLE,
@@ -36,14 +38,12 @@ from .respond import (
 )
 from .weight import opacity_at, width_at
 
-ELLIPSE, POLYGON, NIB, SHAPES = 0, 1, 2, 3
-"""Kinds of tip, as numbered in the setting `tip`."""
-
-PAGE, STROKE_TURN, FIRST_MOVE, AZIMUTH, CHANCE_TURN, BARREL = 0, 1, 2, 3, 4, 5
-BY_CHANCE, IN_TURN, BY_PRESSURE, BY_TILT, BY_RESPONSE = 0, 1, 2, 3, 4
-SIDE_BY_SIDE = 1
-
-BUILD = 1
+ELLIPSE, POLYGON, NIB, SHAPES = numbers("tip", "ellipse", "polygon", "broad nib", "shapes")
+PAGE, STROKE_TURN, FIRST_MOVE = numbers("turning", "page", "stroke", "first move")
+AZIMUTH, CHANCE_TURN, BARREL = numbers("turning", "azimuth", "chance", "barrel")
+BY_CHANCE, IN_TURN, BY_PRESSURE, BY_TILT = numbers("choosing", "by chance", "in turn", "by pressure", "by tilt")
+(SIDE_BY_SIDE,) = numbers("several", "side by side")
+(BUILD,) = numbers("overlap", "build")
 
 DENSE = float32(0.1)
 """Spacing that held density refers to."""
@@ -76,7 +76,7 @@ def set_turn(stamp, state, brush, place, index):
     if brush.turning == STROKE_TURN:
         cos, sin = turned(cos, sin, place.along_x, place.along_y)
     elif brush.turning == FIRST_MOVE:
-        cos, sin = turned(cos, sin, state.first_x, state.first_y)
+        cos, sin = turned(cos, sin, state.walk[NOW].first_x, state.walk[NOW].first_y)
     elif brush.turning == AZIMUTH:
         lean = math.sqrt(place.lean_x * place.lean_x + place.lean_y * place.lean_y)
         if lean > float32(1e-6):

@@ -9,6 +9,7 @@ import math
 from numba import float32, int32
 
 from .line import place_at, set_along
+from .records import NOW
 from .registry import helper
 from .respond import listen
 from .tip import STROKE_TURN, set_stamp
@@ -47,9 +48,9 @@ def between(a, b, s):
 
 @helper
 def chord_end(state, brush, path, path_end):
-    """Arc length at which a piece ends that begins at `state.next_s`: as far as the path is straight."""
-    s, longest = state.next_s, state.next_s + LONGEST
-    at = state.walked
+    """Arc length at which a piece ends that begins at `next_s`: as far as the path is straight."""
+    s, longest = state.walk[NOW].next_s, state.walk[NOW].next_s + LONGEST
+    at = state.walk[NOW].walked
     after = path[at + 1]
     x, y = between(path[at], after, s)
     if after.s >= longest:
@@ -77,7 +78,7 @@ def chord_end(state, brush, path, path_end):
 @helper
 def set_node(stamp, state, brush, path, path_end, s, total):
     """Write the stamp at arc length s, which lies at or after the walk's place; the direction is the state's."""
-    at = state.walked
+    at = state.walk[NOW].walked
     while at < path_end - 2 and path[at + 1].s < s:
         at += 1
     place = place_at(state, path[at], path[min(at + 1, path_end - 1)], s)
@@ -105,10 +106,10 @@ def even_between(a, middle, b):
 @helper
 def set_direction(state, path, path_end, s, end):
     """Keep the direction of the piece from s to its end; a piece without length goes on as before."""
-    first = path[state.walked]
-    after = path[min(state.walked + 1, path_end - 1)]
+    first = path[state.walk[NOW].walked]
+    after = path[min(state.walk[NOW].walked + 1, path_end - 1)]
     x, y = between(first, after, s)
-    at = state.walked
+    at = state.walk[NOW].walked
     while at < path_end - 2 and path[at + 1].s < end:
         at += 1
     to_x, to_y = between(path[at], path[min(at + 1, path_end - 1)], end)
@@ -117,10 +118,10 @@ def set_direction(state, path, path_end, s, end):
 
 @helper
 def next_piece(state, brush, path, path_end, total, stamps):
-    """Write the ends (stamps `FROM` and `TO`) of the piece that begins at `state.next_s`; returns where it ends."""
-    while state.walked < path_end - 2 and path[state.walked + 1].s <= state.next_s:
-        state.walked += 1
-    s = state.next_s
+    """Write the ends (stamps `FROM` and `TO`) of the piece that begins at `next_s`; returns where it ends."""
+    while state.walk[NOW].walked < path_end - 2 and path[state.walk[NOW].walked + 1].s <= state.walk[NOW].next_s:
+        state.walk[NOW].walked += 1
+    s = state.walk[NOW].next_s
     end = max(s, chord_end(state, brush, path, path_end)) if path_end > 1 else s
     set_direction(state, path, path_end, s, end)
     set_node(stamps[FROM], state, brush, path, path_end, s, total)

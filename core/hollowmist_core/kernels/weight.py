@@ -2,13 +2,12 @@
 
 from numba import float32, int32
 
+from ..settings import numbers
 from .registry import helper
 from .respond import TO_OPACITY, TO_SIZE, factor
 
-TIMES_SIZE, PX, PART = 0, 1, 2
-"""Units of a taper's length, as numbered in the settings."""
-
-EACH = 1
+PX, PART = numbers("taper_start_in", "px", "% of stroke")
+(EACH,) = numbers("tapers_for", "each")
 
 BLUNTEST = 3.0
 """Exponent of a taper at the ends of its shape setting: 3 is a needle, 1/3 blunt."""
@@ -115,5 +114,5 @@ def opacity_at(state, brush, s, total, index):
     """The most a stamp may cover, 0..1."""
     most = brush.opacity * factor(state, brush, TO_OPACITY, index) * share_left(state, OPACITY, s, total)
     if brush.fade_out > 0.0:
-        most *= float32(max(0.0, 1.0 - s / brush.fade_out))
+        most *= float32(min(1.0, max(0.0, 1.0 - (s - brush.fade_from) / brush.fade_out)))
     return most

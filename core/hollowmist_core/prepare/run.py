@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..document import read as read_brush
+from ..kernels import show
 from ..kernels.generate import generators as generate_kernels
 from ..kernels.generate.screens import SCREEN
 from ..kernels.prepare import drawn, figures, mend, tone
@@ -120,7 +121,7 @@ def _layer(strokes: list[dict], ready: list, width: int, height: int, erasing: b
         samples = samples_from(stroke["samples"])
         sheet.ink(brush, Stroke(samples, KINDS[stroke["kind"]], stroke["erase"] != erasing, stroke.get("seed", 1)))
     out = np.zeros(width * height, np.float32)
-    drawn.layer_ink(sheet.state, sheet.maps, sheet.cells, out)
+    show.layer_ink(sheet.state, sheet.layers, sheet.maps, sheet.cells, out)
     return out
 
 

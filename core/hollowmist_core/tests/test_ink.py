@@ -165,7 +165,7 @@ class ViewTests(TestCase):
         np.testing.assert_array_equal(sheet.pixels(zoom=4.0), np.kron(sheet.pixels(), np.ones((4, 4, 1), np.uint8)))
 
     def test_around_the_sheet_lies_the_desk(self):
-        from ..kernels import ink
+        from ..kernels import show
         from ..kernels.records import VIEW
 
         sheet = Sheet(40, 30)
@@ -178,7 +178,9 @@ class ViewTests(TestCase):
             brush = prepared(read({})).record
             box = (-1000, -1000, 1000, 1000)
             flat = np.zeros(10_000, np.uint32)
-            ink.present(sheet.state, brush, sheet.maps, sheet.pool, sheet.cells, view, flat, screen, *box)
+            show.present(
+                sheet.state, brush, sheet.layers, sheet.maps, sheet.pool, sheet.cells, view, flat, screen, *box
+            )
             pixels = screen.view(np.uint8).reshape(60, 80, 4)
             self.assertEqual(pixels[2, 2].tolist(), [0x11, 0x22, 0x33, 255])
             self.assertEqual(pixels[-1, -1].tolist(), [0x11, 0x22, 0x33, 255])

@@ -6,7 +6,7 @@ import numpy as np
 from scipy import ndimage
 
 from ..document import read
-from ..kernels.records import LAYER, PEN, SAMPLE, TILE
+from ..kernels.records import FIRST_LAYER, PEN, SAMPLE, TILE
 from ..native import Sheet, Stroke, prepared
 from . import coverage, straight
 
@@ -110,12 +110,12 @@ class LayerTests(TestCase):
         sheet = Sheet(300, 300)
         before = int(sheet.free[0])
         sheet.ink(prepared(read(LEVEL)), Stroke(straight(10, 10, 290, 290)))
-        self.assertGreaterEqual(sheet.maps[LAYER * 9 : LAYER * 9 + 9].max(), 0)
+        self.assertGreaterEqual(sheet.maps[FIRST_LAYER * 9 : FIRST_LAYER * 9 + 9].max(), 0)
         sheet.clear()
         self.assertEqual(int(sheet.free[0]), before)
 
     def test_a_view_at_odd_places_reads_the_sheet_and_nothing_before_it(self):
-        from ..kernels import ink
+        from ..kernels import show
         from ..kernels.records import VIEW
 
         sheet = inked(straight(0, 100, 399, 100), size=30.0)
@@ -128,8 +128,8 @@ class LayerTests(TestCase):
             # Bounds are not checked natively: a guard before the band's first pixel would show.
             flat, screen = np.zeros(1 << 16, np.uint32), np.zeros(120 * 60, np.uint32)
             flat[-1] = 0x00FF00FF
-            state = (sheet.state, sheet._brush.record, sheet.maps, sheet.pool, sheet.cells)
-            ink.present(*state, view, flat, screen, 0, 0, 400, 200)
+            state = (sheet.state, sheet._brush.record, sheet.layers, sheet.maps, sheet.pool, sheet.cells)
+            show.present(*state, view, flat, screen, 0, 0, 400, 200)
             got = screen.view(np.uint8).reshape(-1, 4)[: 120 * 60, :3].astype(int)
             self.assertLessEqual(np.ptp(got, axis=1).max(), 1)
 

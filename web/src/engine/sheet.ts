@@ -1,5 +1,5 @@
 // A sheet in the module's memory, and the stroke in hand on it.
-import { KIND, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
+import { KIND, MODES, MOST_LAYERS, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
 import { writeBrush, type BrushDocument } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -47,6 +47,8 @@ export interface Stroke {
   erase: boolean
   /** All its chance is drawn from it, wherever it lies and whatever the brush. */
   seed: number
+  /** The layer it dries on, by its `which`; the first where none is given. */
+  layer?: number
   samples: Float32Array<ArrayBuffer>
 }
 
@@ -87,6 +89,18 @@ export class Workspace {
   }
 }
 
+export type Mode = (typeof MODES)[number]
+
+/** A layer of a sheet, as the record `layer` has it. */
+export interface Layer {
+  which: number
+  mode: Mode
+  opacity: number
+  shown: boolean
+}
+
+const PLAIN: Layer = { which: 0, mode: "normal", opacity: 1, shown: true }
+
 /** Tile slots that no sheet uses, shared by all sheets of a module. */
 export class Slots {
   readonly free: Vector
@@ -108,15 +122,15 @@ export class Slots {
 export class Sheet {
   readonly state: Vector
   readonly brush: Vector
+  private readonly layers: Vector
+  private layerCount = 1
   maps: Vector = { at: 0, length: 0 }
   width = 0
   height = 0
   /** Device px per sheet px. */
   scale = 1
   private kept: Float32Array<ArrayBuffer>[] = []
-  private kind: Kind = "pen"
-  private erase = false
-  private seed = 1
+  private pen: Pen = { kind: "pen", erase: false, seed: 1 }
 
   constructor(
     private module: Module,
@@ -129,6 +143,8 @@ export class Sheet {
     const { memory } = module
     this.state = memory.take(1, bytesOf("stroke"))
     this.brush = memory.take(1, bytesOf("brush"))
+    this.layers = memory.take(MOST_LAYERS, bytesOf("layer"))
+    this.setLayers([PLAIN])
     this.resize(width, height, scale)
   }
 
@@ -143,19 +159,35 @@ export class Sheet {
     this.module.call("size_sheet", this.state, this.maps, width, height, scale)
   }
 
+  /** Have other layers, the lowest first; ink stays with the layer it dried on. */
+  setLayers(layers: Layer[]): void {
+    this.layerCount = layers.length
+    layers.forEach(({ which, mode, opacity, shown }, i) => {
+      const { memory } = this.module
+      const at = this.layers.at + i * bytesOf("layer")
+      writeField(memory, "layer", at, "which", which)
+      writeField(memory, "layer", at, "mode", MODES.indexOf(mode))
+      writeField(memory, "layer", at, "opacity", opacity)
+      writeField(memory, "layer", at, "shown", shown ? 1 : 0)
+    })
+  }
+
+  private get layered(): Vector {
+    return { at: this.layers.at, length: this.layerCount }
+  }
+
   setBrush(brush: BrushDocument): void {
     writeBrush(this.module.memory, this.brush.at, brush, this.space.images)
     this.module.call("prepare", this.brush)
   }
 
   /** Put the pen down. With `recordOnly` stamps are noted for `stamps()` and not inked. */
-  begin({ kind, erase, seed }: Pen, recordOnly = false): void {
-    this.kind = kind
-    this.erase = erase
-    this.seed = seed
+  begin(pen: Pen, recordOnly = false): void {
+    this.pen = pen
+    const { kind, erase, seed, layer = 0 } = pen
     this.kept = []
     writeField(this.module.memory, "stroke", this.state.at, "record_only", recordOnly ? 1 : 0)
-    this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0, seed)
+    this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0, seed, layer)
   }
 
   /** Move the pen by whole samples; returns those that counted. Unwatched, the open end waits for the lift. */
@@ -192,7 +224,7 @@ export class Sheet {
     const strokeSoFar = joined(this.kept)
     this.slots.grow(2048)
     this.cancel()
-    this.begin({ kind: this.kind, erase: this.erase, seed: this.seed })
+    this.begin(this.pen)
     this.feed(strokeSoFar)
   }
 
@@ -238,12 +270,12 @@ export class Sheet {
   }
 
   clear(): void {
-    this.module.call("clear_layer", this.state, this.maps, this.slots.free)
+    this.module.call("clear_layers", this.state, this.maps, this.slots.free)
   }
 
   /** Write the ink 0..1 of all that lies on the sheet, by rows. */
   inkInto(out: Vector): void {
-    this.module.call("layer_ink", this.state, this.maps, this.module.memory.cells, out)
+    this.module.call("layer_ink", this.state, this.layered, this.maps, this.module.memory.cells, out)
   }
 
   /** The rectangle that the last call changed, device px. */
@@ -291,7 +323,7 @@ export class Sheet {
   /** Arguments of the kernel `present` that tell of this sheet. */
   get presented(): Vector[] {
     const { cells } = this.module.memory
-    return [this.state, this.brush, this.maps, cells, cells]
+    return [this.state, this.brush, this.layered, this.maps, cells, cells]
   }
 }
 

@@ -10,7 +10,7 @@ from ..hand import REPORTED, profile_of
 from ..registry import helper
 from ..respond import AZIMUTH, PRESSURE, TILT, TO_ANGLE, TWIST
 from ..tip import AZIMUTH as AZIMUTH_TURN
-from ..tip import BARREL, BY_TILT, SHAPES
+from ..tip import BARREL, BUILD, BY_TILT, SHAPES
 from ..tip import BY_PRESSURE as BY_PRESSURE_CHOSEN
 from ..weight import EACH, held_back, least_length, set_tapers
 from .causes import FIRST_LINK, LAST, has_cause, switch_off
@@ -38,7 +38,6 @@ ROOM = 1600.0
 MIDDLE = 1024.5
 """The middle of the probes' sheet, px."""
 
-BUILD = 1
 
 TRIFLE = 0.002
 """Variation that is no more than what measuring leaves."""

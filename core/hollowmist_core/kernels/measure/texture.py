@@ -4,6 +4,7 @@ import math
 
 from numba import float32
 
+from ..records import NOW
 from ..registry import helper
 from .evenness import MIDDLE, reach_across
 from .probe import STILL, coverage_at, ink_probe
@@ -52,7 +53,7 @@ def period_of(desk):
     state, brush = desk[0][0], desk[1][0]
     if brush.swept:
         return max(0.5, float(brush.spacing * brush.size))
-    return max(0.5, float(state.next_s) / max(1, state.stamp_index))
+    return max(0.5, float(state.walk[NOW].next_s) / max(1, state.walk[NOW].stamp_index))
 
 
 @helper

@@ -13,6 +13,9 @@ from ..registry import helper
 EXACT = 4.0
 """Largest deviation, px, that is computed by its weights."""
 
+COARSE = 8.0
+"""A blur of this deviation, px, leaves nothing of single pixels to be seen."""
+
 PASSES = 3
 MOST_REACH = 17
 MARGIN = 1 << 17
@@ -38,14 +41,24 @@ def fetch_line(image, start, step, side, reach, tiled, line):
 
 
 @helper
-def exact_rows(image, out, width, height, scratch, sigma, tiled):
-    """One pass along the rows."""
-    reach = int(min(MOST_REACH - 1, math.ceil(4.0 * sigma)))
+def weigh(scratch, sigma):
+    """Weights of a Gaussian at the start of the scratch space: (reach, their sum on both sides, weights).
+
+    The reach is a whole number of pairs.
+    """
+    reach = int(min(MOST_REACH - 1, 2 * math.ceil(2.0 * sigma)))
     total = float32(0)
     weights = scratch[:MOST_REACH]
     for k in range(reach + 1):
         weights[k] = math.exp(-0.5 * (k / sigma) ** 2)
         total += weights[k] * float32(1 if k == 0 else 2)
+    return reach, total, weights
+
+
+@helper
+def exact_rows(image, out, width, height, scratch, sigma, tiled):
+    """One pass along the rows."""
+    reach, total, weights = weigh(scratch, sigma)
     line = scratch[MOST_REACH : MOST_REACH + width + 2 * reach]
     for y in range(height):
         fetch_line(image, y * width, 1, width, reach, tiled, line)
@@ -53,34 +66,39 @@ def exact_rows(image, out, width, height, scratch, sigma, tiled):
         w = weights[0] / total
         for i in range(width):
             row[i] = w * line[reach + i]
-        for k in range(1, reach + 1):
-            w = weights[k] / total
+        # Two at a time: the row itself is read and written half as often.
+        for k in range(1, reach + 1, 2):
+            w, v = weights[k] / total, weights[k + 1] / total
+            before, after = line[reach - k : reach - k + width], line[reach + k : reach + k + width]
+            earlier, later = line[reach - k - 1 :], line[reach + k + 1 :]
             for i in range(width):
-                row[i] += w * (line[reach + i - k] + line[reach + i + k])
+                row[i] += w * (before[i] + after[i]) + v * (earlier[i] + later[i])
+
+
+@helper
+def line_at(image, y, width, height, tiled):
+    """A row of a picture, which may lie beyond its border."""
+    at = place(y, height, tiled) * width
+    return image[at : at + width]
 
 
 @helper
 def exact_columns(image, out, width, height, scratch, sigma, tiled):
     """One pass along the columns, row by row."""
-    reach = int(min(MOST_REACH - 1, math.ceil(4.0 * sigma)))
-    total = float32(0)
-    weights = scratch[:MOST_REACH]
-    for k in range(reach + 1):
-        weights[k] = math.exp(-0.5 * (k / sigma) ** 2)
-        total += weights[k] * float32(1 if k == 0 else 2)
+    reach, total, weights = weigh(scratch, sigma)
     for y in range(height):
         row = out[y * width : (y + 1) * width]
         middle = image[y * width : (y + 1) * width]
         w = weights[0] / total
         for i in range(width):
             row[i] = w * middle[i]
-        for k in range(1, reach + 1):
-            w = weights[k] / total
-            up = place(y - k, height, tiled) * width
-            down = place(y + k, height, tiled) * width
-            above, below = image[up : up + width], image[down : down + width]
+        for k in range(1, reach + 1, 2):
+            w, v = weights[k] / total, weights[k + 1] / total
+            above, below = line_at(image, y - k, width, height, tiled), line_at(image, y + k, width, height, tiled)
+            higher = line_at(image, y - k - 1, width, height, tiled)
+            lower = line_at(image, y + k + 1, width, height, tiled)
             for i in range(width):
-                row[i] += w * (above[i] + below[i])
+                row[i] += w * (above[i] + below[i]) + v * (higher[i] + lower[i])
 
 
 @helper
@@ -167,3 +185,67 @@ def sharpen(image, out, width, height, scratch, sigma, amount, tiled):
     blur(image, out, width, height, scratch, sigma, tiled)
     for i in range(width * height):
         out[i] = min(float32(1), max(float32(0), image[i] + amount * (image[i] - out[i])))
+
+
+@helper
+def reduce(image, out, width, height, times):
+    """Average blocks of `times` x `times` pixels; those at the right and at the foot may be smaller. Returns the
+    size that is left: (width, height)."""
+    wide, high = (width + times - 1) // times, (height + times - 1) // times
+    for i in range(wide * high):
+        out[i] = float32(0)
+    for y in range(height):
+        row = image[y * width : (y + 1) * width]
+        sums = out[y // times * wide : (y // times + 1) * wide]
+        for i in range(wide):
+            total = float32(0)
+            for x in range(i * times, min(width, (i + 1) * times)):
+                total += row[x]
+            sums[i] += total
+    for j in range(high):
+        tall = min(times, height - j * times)
+        for i in range(wide):
+            out[j * wide + i] /= float32(tall * min(times, width - i * times))
+    return wide, high
+
+
+@helper
+def between_blocks(at, times, side):
+    """The two blocks whose middles a pixel lies between, and its share of the second."""
+    place = (float32(at) + float32(0.5)) / float32(times) - float32(0.5)
+    place = min(float32(side - 1), max(float32(0), place))
+    first = int32(place)
+    return first, min(side - 1, first + 1), place - float32(first)
+
+
+@helper
+def enlarge_blocks(small, out, wide, high, width, height, times, line):
+    """Fill a picture from one of blocks, bilinearly between their middles. `line` holds a row of
+    blocks, and two more."""
+    step = float32(1) / float32(times)
+    for y in range(height):
+        above, below, part = between_blocks(y, times, high)
+        # One block more than there is at either end: beyond the last middle the light stays as it is.
+        for i in range(-1, wide + 1):
+            at = min(wide - 1, max(0, i))
+            a = small[above * wide + at]
+            line[i + 1] = a + part * (small[below * wide + at] - a)
+        row = out[y * width : (y + 1) * width]
+        for x in range(width):
+            place = (float32(x) + float32(0.5)) * step + float32(0.5)
+            left = int32(place)
+            row[x] = line[left] + (place - float32(left)) * (line[left + 1] - line[left])
+
+
+@helper
+def blur_wide(image, out, width, height, scratch, sigma):
+    """As `blur` of what does not go on beyond its border; a wide one goes by way of a smaller picture."""
+    times = int32(min(8.0, sigma / COARSE))
+    if times < 2:
+        blur(image, out, width, height, scratch, sigma, False)
+        return
+    count = ((width + times - 1) // times) * ((height + times - 1) // times)
+    small, blurred, rest = scratch[:count], scratch[count : 2 * count], scratch[2 * count :]
+    wide, high = reduce(image, small, width, height, times)
+    blur(small, blurred, wide, high, rest, sigma / times, False)
+    enlarge_blocks(blurred, out, wide, high, width, height, times, rest)

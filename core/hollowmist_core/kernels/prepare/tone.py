@@ -3,7 +3,7 @@
 from numba import float32, int32, void
 
 from ..registry import array, helper, kernel
-from .blur import blur
+from .blur import blur_wide
 
 LUMINANCE, RED, GREEN, BLUE, ALPHA = 0, 1, 2, 3, 4
 
@@ -68,7 +68,7 @@ def even_light(image, out, width, height, scratch, reach, amount):
     Light does not go on at the other side, not even of a picture that is to become a tile.
     """
     count = width * height
-    blur(image, out, width, height, scratch, reach, False)
+    blur_wide(image, out, width, height, scratch, reach)
     total = 0.0
     for i in range(count):
         total += image[i]

@@ -1,0 +1,305 @@
+"""Show: a sheet's layers, and the stroke in hand on its own, composed onto the ground and drawn to the screen."""
+
+import math
+
+from numba import float32, int32, uint32, void
+
+from ..record import BRUSH
+from .blend import Pixel, composite, faded
+from .ink import DEEP, OF_BYTE, high_part, inked, kept_pixel, paired, tinted, tints_of
+from .records import LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
+from .registry import array, helper, kernel
+from .sheet import channel, layer_plane, tile_count
+
+FULL = float32(255)
+HALF = float32(0.5)
+ONE = float32(1)
+
+
+@helper
+def packed(r, g, b, a):
+    """Pack four channels, 0..255, as a pixel of the screen, rounding to the nearest."""
+    return (
+        uint32(r + HALF)
+        | (uint32(g + HALF) << uint32(8))
+        | (uint32(b + HALF) << uint32(16))
+        | (uint32(a + HALF) << uint32(24))
+    )
+
+
+@helper
+def part(pixel, shift):
+    """One channel of a pixel of the screen, 0..255."""
+    return float32((pixel >> uint32(shift)) & uint32(255))
+
+
+@helper
+def in_hand(state, maps, tile):
+    """The plane on which the stroke in hand shows in a tile, and the pool slot of its coverage there, or -1."""
+    count = tile_count(state)
+    cover = maps[OPEN * count + tile]
+    if cover >= 0:
+        return OPEN, cover
+    return SETTLED, maps[SETTLED * count + tile]
+
+
+@helper
+def is_blank(state, layers, maps, tile):
+    """Whether nothing shows in a tile but the ground."""
+    count = tile_count(state)
+    if maps[OPEN * count + tile] >= 0 or maps[SETTLED * count + tile] >= 0:
+        return False
+    for k in range(len(layers)):
+        if layers[k].shown and maps[layer_plane(layers[k].which) * count + tile] >= 0:
+            return False
+    return True
+
+
+@helper
+def lay_over(rows, count, state, brush, layer, maps, pool, cells, tile, inner):
+    """Compose `count` pixels of a layer, from place `inner` of a tile on, onto rows of red, green and blue 0..1."""
+    red, green, blue = rows
+    plane, tiles = layer_plane(layer.which), tile_count(state)
+    first, rest = maps[plane * tiles + tile], maps[(plane + 1) * tiles + tile]
+    hand, cover = in_hand(state, maps, tile)
+    if layer.which != state.layer:
+        cover = int32(-1)
+    if first < 0 and cover < 0:
+        return
+    tints = tints_of(state, maps, hand, tile)
+    r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
+    opacity, mode = layer.opacity, layer.mode
+    for i in range(count):
+        at = inner + i
+        pixel = Pixel(float32(0), float32(0), float32(0), float32(0))
+        if first >= 0:
+            pixel = kept_pixel(cells[first * TILE_AREA + at], cells[rest * TILE_AREA + at])
+        c = pool[cover * TILE_AREA + at] if cover >= 0 else float32(0)
+        if c > float32(0):
+            source = tinted(pool, tints, at, c) if tints[2] >= 0 else inked(r, g, b, c)
+            pixel = composite(pixel, source, state.mode)
+            # Rounded as it will be once it is dry: the lift changes nothing that is seen.
+            pixel = kept_pixel(paired(pixel.r, pixel.g), paired(pixel.b, pixel.a))
+        if pixel.a > float32(0):
+            shown = composite(Pixel(red[i], green[i], blue[i], ONE), faded(pixel, opacity), mode)
+            red[i], green[i], blue[i] = shown.r, shown.g, shown.b
+
+
+@helper
+def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, paper):
+    """Compose sheet pixels [x0, x1) of row y, with the stroke in hand, over paper into `out[at:]`.
+
+    The run must lie on the sheet.
+    """
+    paper_r, paper_g, paper_b = channel(paper, 0), channel(paper, 1), channel(paper, 2)
+    blank = packed(paper_r, paper_g, paper_b, FULL)
+    rows = (state.shown[:TILE], state.shown[TILE : 2 * TILE], state.shown[2 * TILE :])
+    red, green, blue = rows
+    x = x0
+    while x < x1:
+        column = x // TILE
+        past = min(x1, (column + 1) * TILE)
+        tile = (y // TILE) * state.columns + column
+        inner = (y % TILE) * TILE + x - column * TILE
+        count = past - x
+        if is_blank(state, layers, maps, tile):
+            for i in range(count):
+                out[at + i] = blank
+        else:
+            for i in range(count):
+                red[i], green[i], blue[i] = paper_r * OF_BYTE, paper_g * OF_BYTE, paper_b * OF_BYTE
+            for k in range(len(layers)):
+                if layers[k].shown:
+                    lay_over(rows, count, state, brush, layers[k], maps, pool, cells, tile, inner)
+            for i in range(count):
+                out[at + i] = packed(red[i] * FULL, green[i] * FULL, blue[i] * FULL, FULL)
+        at += count
+        x = past
+
+
+@helper
+def ceiling(value):
+    """Smallest whole number that is not below a value >= 0."""
+    whole = int32(value)
+    return whole + int32(1) if whole < value else whole
+
+
+@helper
+def one_colour(flat, stride, left, right, top, bottom):
+    """Whether all pixels of a box are alike: most of a sheet is bare paper."""
+    # Unsigned places spare the check for negative ones, which Python's arrays would count from their end.
+    first = flat[uint32(top * stride + left)]
+    for y in range(top, bottom):
+        start = uint32(y * stride + left)
+        for i in range(uint32(right - left)):
+            if flat[start + uint32(i)] != first:
+                return False
+    return True
+
+
+@helper
+def share(at, first, last, low, high):
+    """How much of cell `at` an interval [low, high) covers that reaches from cell `first` to `last`.
+
+    Only the interval itself tells it, not where a band begins: a part of the screen drawn anew is the
+    same to the last bit as when all is drawn.
+    """
+    if first == last:
+        return float32(high - low)
+    if at == first:
+        return float32(first + 1 - low)
+    if at == last:
+        return float32(high - last)
+    return ONE
+
+
+@helper
+def box_average(flat, stride, x_from, y_from, x0, x1, y0, y1):
+    """Average of packed pixels over the box [x0, x1) x [y0, y1), sheet px >= 0.
+
+    `flat` holds rows of `stride` pixels; its corner is sheet pixel (x_from, y_from).
+    """
+    left, last_x = int32(x0), ceiling(x1) - int32(1)
+    top, last_y = int32(y0), ceiling(y1) - int32(1)
+    at = (top - y_from) * stride - x_from
+    if one_colour(flat, stride, left - x_from, last_x + 1 - x_from, top - y_from, last_y + 1 - y_from):
+        return flat[uint32(at + left)]
+    r = g = b = float32(0)
+    for y in range(top, last_y + 1):
+        high = share(y, top, last_y, y0, y1)
+        for x in range(left, last_x + 1):
+            w = high * share(x, left, last_x, x0, x1)
+            pixel = flat[uint32((y - y_from) * stride + x - x_from)]
+            r += w * part(pixel, 0)
+            g += w * part(pixel, 8)
+            b += w * part(pixel, 16)
+    scale = float32(1.0 / ((x1 - x0) * (y1 - y0)))
+    return packed(r * scale, g * scale, b * scale, FULL)
+
+
+@helper
+def bare(state, layers, maps, column, y0, y1):
+    """Whether no ink lies in a column of tiles between two heights, sheet px."""
+    for row in range(int32(y0) // TILE, (int32(math.ceil(y1)) - 1) // TILE + 1):
+        if not is_blank(state, layers, maps, row * state.columns + column):
+            return False
+    return True
+
+
+@kernel(
+    int32,
+    array(STROKE),
+    array(BRUSH),
+    array(LAYER),
+    array("i4"),
+    array("f4"),
+    array("u4"),
+    array(VIEW),
+    array("u4"),
+    array("u4"),
+    int32,
+    int32,
+    int32,
+    int32,
+)
+def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, left, top, right, bottom):
+    """Draw the part of the sheet that lies in [left, right) x [top, bottom), sheet px, to the screen.
+
+    `screen` receives the changed screen rectangle as packed rows of its own width; where it lies is
+    left in the view. Every screen pixel is the average of the sheet under it. `flat` is scratch space
+    for one band of sheet rows. Returns the number of pixels written.
+    """
+    state, brush, view = strokes[0], brushes[0], views[0]
+    zoom = view.zoom
+    view.left = max(0, int32(math.floor((left - view.origin_x) * zoom)))
+    view.top = max(0, int32(math.floor((top - view.origin_y) * zoom)))
+    view.right = min(view.width, int32(math.ceil((right - view.origin_x) * zoom)))
+    view.bottom = min(view.height, int32(math.ceil((bottom - view.origin_y) * zoom)))
+    width = view.right - view.left
+    if width <= 0 or view.bottom <= view.top:
+        view.right = view.left
+        return 0
+    desk = packed(channel(view.desk, 0), channel(view.desk, 1), channel(view.desk, 2), FULL)
+    paper = packed(channel(view.paper, 0), channel(view.paper, 1), channel(view.paper, 2), FULL)
+    # The sheet px under the rectangle, held to the sheet.
+    x0 = max(0, int32(math.floor(view.left / zoom + view.origin_x)))
+    x1 = min(state.sheet_width, int32(math.ceil(view.right / zoom + view.origin_x)))
+    stride = max(1, x1 - x0)
+    band = max(1, int32(len(flat) // stride))
+    band_top = band_bottom = int32(0)
+    step = 1.0 / zoom
+    exact = zoom == 1.0 and view.origin_x == math.floor(view.origin_x) and view.origin_y == math.floor(view.origin_y)
+    for row in range(view.top, view.bottom):
+        y0 = max(0.0, row / zoom + view.origin_y)
+        y1 = min(float(state.sheet_height), (row + 1) / zoom + view.origin_y)
+        at = (row - view.top) * width
+        if y1 <= y0 or x1 <= x0:
+            for i in range(width):
+                screen[at + i] = desk
+            continue
+        if exact:
+            # A screen px is a sheet px: compose right onto the screen, with the desk on either side.
+            first = x0 - int32(view.origin_x) - view.left
+            past = x1 - int32(view.origin_x) - view.left
+            for i in range(first):
+                screen[at + i] = desk
+            compose_run(screen, at + first, state, brush, layers, maps, pool, cells, int32(y0), x0, x1, view.paper)
+            for i in range(past, width):
+                screen[at + i] = desk
+            continue
+        if math.ceil(y1) > band_bottom or math.floor(y0) < band_top:
+            band_top = int32(math.floor(y0))
+            band_bottom = min(band_top + band, state.sheet_height)
+            below = int32(math.ceil(view.bottom / zoom + view.origin_y))
+            band_bottom = min(band_bottom, max(below, band_top + 1))
+            for y in range(band_top, band_bottom):
+                compose_run(
+                    flat, (y - band_top) * stride, state, brush, layers, maps, pool, cells, y, x0, x1, view.paper
+                )
+        v1 = min(y1, float(band_bottom))
+        past_x = view.left * step + view.origin_x
+        column = int32(-1)
+        empty = False
+        for i in range(width):
+            # Rounded, a place can lie a hair before the band's first column.
+            u0 = max(float(x0), past_x)
+            past_x = (view.left + i + 1) * step + view.origin_x
+            u1 = min(float(x1), past_x)
+            if u1 <= u0:
+                screen[at + i] = desk
+                continue
+            if int32(u0) // TILE != column:
+                column = int32(u0) // TILE
+                empty = bare(state, layers, maps, column, y0, y1)
+            if empty and u1 <= (column + 1) * TILE:
+                screen[at + i] = paper
+            else:
+                screen[at + i] = box_average(flat, stride, x0, band_top, u0, u1, y0, v1)
+    return width * (view.bottom - view.top)
+
+
+@helper
+def add_ink(state, layer, maps, cells, out):
+    """Lay a layer's ink over what `out` holds, whatever its mode: ink is ink."""
+    plane = layer_plane(layer.which) + 1
+    for tile in range(tile_count(state)):
+        slot = maps[plane * tile_count(state) + tile]
+        if slot < 0:
+            continue
+        left, top = tile % state.columns * TILE, tile // state.columns * TILE
+        for y in range(min(TILE, state.sheet_height - top)):
+            for x in range(min(TILE, state.sheet_width - left)):
+                alpha = layer.opacity * high_part(cells[slot * TILE_AREA + y * TILE + x]) / DEEP
+                at = (top + y) * state.sheet_width + left + x
+                out[at] += alpha * (ONE - out[at])
+
+
+@kernel(void, array(STROKE), array(LAYER), array("i4"), array("u4"), array("f4"))
+def layer_ink(strokes, layers, maps, cells, out):
+    """Ink 0..1 of all layers that are shown, by rows of the sheet's width."""
+    state = strokes[0]
+    for i in range(state.sheet_width * state.sheet_height):
+        out[i] = float32(0)
+    for k in range(len(layers)):
+        if layers[k].shown:
+            add_ink(state, layers[k], maps, cells, out)
