@@ -7,7 +7,7 @@ from typing import NamedTuple
 import numpy as np
 
 from .document import pictures_of, to_record
-from .kernels import derive, images, sheet, show, stroke
+from .kernels import derive, images, sheet, show, stroke, wet
 from .kernels.records import (
     IMAGE,
     LAYER,
@@ -164,6 +164,7 @@ class Sheet:
         # Untouched pages of a zeroed array take no memory, so the pool can be made whole at once.
         self.pool = np.zeros(PLANES * tiles * TILE_AREA, np.float32)
         self.cells = self.pool.view(np.uint32)
+        self.work = np.zeros(stroke.INK_WORK, np.float32)
         self.recent = np.zeros(RECENT, POINT)
         self.even = np.zeros(POINTS, POINT)
         self.path = np.zeros(POINTS, POINT)
@@ -203,6 +204,8 @@ class Sheet:
             self.maps,
             self.free,
             self.pool,
+            self.cells,
+            self.work,
             self._brush.images,
             self._brush.bank,
             batch,
@@ -222,9 +225,10 @@ class Sheet:
             self.maps,
             self.free,
             self.pool,
+            self.cells,
+            self.work,
             images,
             bank,
-            self.cells,
         )
         return bool(dried)
 
@@ -240,6 +244,10 @@ class Sheet:
         self.lift()
         state = self.state[0]
         return tuple(int(state[f"all_{side}"]) for side in ("left", "top", "right", "bottom"))
+
+    def dry_now(self):
+        """Dry all wet ink."""
+        wet.dry_now(self.state, self.layers, self.maps, self.free)
 
     def clear(self):
         """Take all ink off the sheet."""

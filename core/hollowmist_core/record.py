@@ -75,6 +75,7 @@ _PLAIN = np.dtype(
         ("shape_count", "i4"),
         ("shapes", USE, (MAX_SHAPES,)),
         ("coloured", "i4"),
+        ("ink_rgb", "f4", (3,)),
         ("ink_lab", "f4", (3,)),
         ("second_lab", "f4", (3,)),
         ("least_width", "f4"),
@@ -83,6 +84,7 @@ _PLAIN = np.dtype(
         ("round", "i4"),
         ("steady", "i4"),
         ("swept", "i4"),
+        ("ribbon", "i4"),
         ("link_count", "i4"),
         ("link_from", "i4", (len(OUTPUT_NAMES) + 1,)),
         ("responses", LINK, (MAX_LINKS,)),
@@ -108,9 +110,10 @@ def _with_tapers(plain: np.dtype) -> np.dtype:
 BRUSH = _with_tapers(_PLAIN)
 """Record of a brush. `tapers` are those of the pen (and of all, where they are shared), of the finger and of the mouse,
 each in the order of `settings.TAPERS`.
-Angles' cosines and sines, the tip's faces, the inks in OKLab and whether its stamps have colours of
+Angles' cosines and sines, the tip's faces, the ink with its share of the second one in sRGB levels (`ink_rgb`), both
+inks in OKLab and whether its stamps have colours of
 their own (`coloured`), the bounds of the width in px, `needs_turns`, whether its tip is `round` at every touch, and
 `steady` (an ellipse that does not turn, and whose ink is the same all along), and
-whether its line is `swept` rather than stamped, `link_from` and the tables are derived by the
+whether its line is `swept` or a `ribbon` rather than stamped, `link_from` and the tables are derived by the
 kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.
 `grain_image` is the grain's place among the images at hand, or -1."""

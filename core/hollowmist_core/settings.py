@@ -282,6 +282,31 @@ TIP = (
     percent("scatter_along", "Scatter along", "tip", 0.0, "How far stamps stray along the line.", high=5.0),
     percent("size_jitter", "Size jitter", "tip", 0.0, "How much smaller a stamp may be, by chance."),
     number("angle_jitter", "Angle jitter", "tip", 0, "How far a stamp may turn either way.", "°", 0.0, 180.0),
+    choice(
+        "laying",
+        "Laid as",
+        "tip",
+        "Stamps lay the shape again and again; a ribbon lays it along the whole stroke.",
+        *("stamps", "ribbon"),
+    ),
+    choice(
+        "ribbon_fit",
+        "Picture",
+        "tip",
+        "Stretched over the whole stroke, repeated as it is, or with ends as they are and a stretched middle.",
+        *("stretched", "repeated", "fixed ends"),
+    ),
+    percent(
+        "ribbon_ends", "Ends", "tip", 0.25, "Share of the picture at either end that is not stretched.", 0.02, 0.48
+    ),
+    switch("ribbon_reversed", "Reversed", "tip", False, "The stroke begins with the picture's right end."),
+    choice(
+        "ribbon_mirrored",
+        "Mirrored",
+        "tip",
+        "Swaps the two sides of the line: always, or at every other repeat.",
+        *("never", "always", "every other"),
+    ),
     switch("flip_across", "Flip across", "tip", False, "Mirrors half of the stamps left to right, by chance."),
     switch("flip_along", "Flip along", "tip", False, "Mirrors half of the stamps top to bottom, by chance."),
     number("stamps", "Stamps per step", "tip", 1, "How many stamps are laid at each step.", "", 1.0, 16.0),
@@ -349,6 +374,11 @@ INK = (
     choice("mode", "Mixes as", "ink", "How the stroke mixes with the ink that lies under it on its layer.", *MODES),
     Setting("second_ink", "Second ink", "ink", "colour", "#9c4a2f", "Colour of the ink that is mixed in."),
     percent("second_share", "Mixed in", "ink", 0.0, "How much of the second ink is mixed into the first."),
+    percent("pooling", "Pooling", "ink", 0.0, "How much ink moves from inside the stroke to its rim, and darkens it."),
+    percent("rim", "Rim", "ink", 0.12, "How wide the darker rim is, of the size.", low=0.02, high=0.5),
+    percent("wetness", "Wetness", "ink", 0.0, "How wet the ink is: wet ink runs into wet ink, and is taken along."),
+    number("run", "Run", "ink", 8, "How far wet ink runs into wet ink that it meets.", "px", 0.0, 24.0),
+    percent("pick_up", "Pick-up", "ink", 0.0, "How much of the wet ink under it the tip takes along."),
     percent("spread", "Spread", "ink", 0.0, "How far the ink creeps out of the line, of the width."),
     percent("spread_held", "Held back", "ink", 0.8, "How much the grain holds back the ink that creeps."),
 )

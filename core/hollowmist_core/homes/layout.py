@@ -20,6 +20,7 @@ from ..kernels.prepare.blur import MARGIN
 from ..kernels.prepare.figures import FIGURES, OPEN
 from ..kernels.prepare.steps import MOST_POINTS, STEP
 from ..kernels.registry import KERNELS
+from ..kernels.stroke import INK_WORK
 from ..prepare import kinds, recipe
 from ..prepare.advice import ADVICE
 from ..prepare.generators import GENERATORS
@@ -99,6 +100,7 @@ def typescript() -> str:
     constants = {
         "TILE": records.TILE,
         "PLANES": records.PLANES,
+        "INK_WORK": INK_WORK,
         "MOST_LAYERS": records.MOST_LAYERS,
         "RECENT": records.RECENT,
         "MAX_NODES": responses.MAX_NODES,

@@ -25,12 +25,13 @@ UNITS = (
     "prepare.mend",
     "prepare.tone",
     "prepare.drawn",
+    "wet",
     "sheet",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
 
-INKING = ("stroke", "show", "images", "derive", "sheet")
+INKING = ("stroke", "show", "wet", "images", "derive", "sheet")
 """Those that a stroke needs."""
 
 

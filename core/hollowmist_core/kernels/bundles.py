@@ -10,11 +10,12 @@ import numpy as np
 
 
 class Surface(NamedTuple):
-    """A sheet's memory, as `sheet` describes it."""
+    """A sheet's memory, as `sheet` describes it; `cells` is the pool seen as uint32."""
 
     maps: np.ndarray
     free: np.ndarray
     pool: np.ndarray
+    cells: np.ndarray
 
 
 class Sources(NamedTuple):

@@ -8,6 +8,7 @@ import math
 
 from numba import float32, uint32
 
+from .records import NOW
 from .registry import helper
 from .respond import TO_CHROMA, TO_HUE, TO_LIGHTNESS, TO_SECOND, added, factor
 from .sheet import channel
@@ -115,6 +116,8 @@ def set_colour(stamp, state, brush, index):
     """
     share = min(1.0, max(0.0, float(brush.second_share + added(state, brush, TO_SECOND, index))))
     first, second = brush.ink_lab, brush.second_lab
+    if brush.pick_up > float32(0):
+        first = state.walk[NOW].load
     lightness = first[0] + share * (second[0] - first[0]) + added(state, brush, TO_LIGHTNESS, index)
     a = first[1] + share * (second[1] - first[1])
     b = first[2] + share * (second[2] - first[2])

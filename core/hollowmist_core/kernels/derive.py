@@ -7,7 +7,7 @@ from numba import void
 from ..record import BRUSH
 from ..responses import OUTPUT_NAMES
 from ..settings import numbers
-from .colour import drives_colour, set_lab
+from .colour import drives_colour, set_lab, srgb_of
 from .curve import fill_table
 from .grain import PAPER, STROKE
 from .registry import array, helper, kernel
@@ -23,10 +23,12 @@ from .respond import (
     TO_SPACING,
     TWIST,
 )
+from .sheet import channel
 from .tip import BUILD, CHANCE_TURN, ELLIPSE, NIB, PAGE, POLYGON, SHAPES
 
 RADIANS = math.pi / 180.0
 (BOUNDS_PX,) = numbers("bounds_in", "px")
+(RIBBON,) = numbers("laying", "ribbon")
 OUTPUT_COUNT = len(OUTPUT_NAMES)
 
 CLOSE = 0.25
@@ -65,7 +67,7 @@ def set_bounds(brush):
 def set_links(brush):
     """The tables of the responses, and where those of each output begin."""
     brush.needs_turns = 0
-    brush.coloured = brush.second_share > 0.0
+    brush.coloured = brush.pick_up > 0.0
     at = 0
     for output in range(OUTPUT_COUNT):
         brush.link_from[output] = at
@@ -78,6 +80,25 @@ def set_links(brush):
                 brush.coloured = 1
             at += 1
     brush.link_from[OUTPUT_COUNT] = at
+
+
+@helper
+def set_ink(brush):
+    """The ink with its share of the second one, as every stamp has it that no response colours."""
+    share = min(1.0, max(0.0, float(brush.second_share)))
+    lab, second = brush.ink_lab, brush.second_lab
+    set_lab(lab, brush.ink)
+    set_lab(second, brush.second_ink)
+    if share <= 0.0:
+        for k in range(3):
+            brush.ink_rgb[k] = channel(brush.ink, k)
+        return
+    mixed = srgb_of(
+        lab[0] + share * (second[0] - lab[0]),
+        lab[1] + share * (second[1] - lab[1]),
+        lab[2] + share * (second[2] - lab[2]),
+    )
+    brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2] = mixed
 
 
 @helper
@@ -116,6 +137,10 @@ def set_reader(brush):
     )
     plain = not brush.coloured and brush.spread <= 0.0
     brush.swept = computed and close and still and plain and not leaves_to_chance(brush)
+    at_hand = brush.shape_count > 0
+    for i in range(brush.shape_count):
+        at_hand = at_hand and brush.shapes[i].image >= 0
+    brush.ribbon = brush.tip == SHAPES and brush.laying == RIBBON and at_hand
 
 
 @kernel(void, array(BRUSH))
@@ -133,7 +158,6 @@ def prepare(brushes):
     brush.grain_sin = math.sin(brush.grain_turn * RADIANS)
     set_faces(brush)
     set_bounds(brush)
-    set_lab(brush.ink_lab, brush.ink)
-    set_lab(brush.second_lab, brush.second_ink)
+    set_ink(brush)
     set_links(brush)
     set_reader(brush)

@@ -128,7 +128,7 @@ def moving_row(row, count, dx, dy, state, stamp, brush, sources):
     """
     image = sources.images[brush.grain_image]
     times = stamp.grain_times
-    if brush.grain_hold == STAMP:
+    if brush.grain_hold == STAMP and not brush.ribbon:
         c, s = stamp.cos, stamp.sin
         x = (dx * c + dy * s) * stamp.flip_u
         y = (dy * c - dx * s) * stamp.flip_v
@@ -136,7 +136,7 @@ def moving_row(row, count, dx, dy, state, stamp, brush, sources):
         grain_row(row, count, brush, image, sources.bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
         return
     side = usual_side(state, brush) * times
-    if brush.grain_hold == LINE:
+    if brush.grain_hold == LINE or brush.grain_hold == STAMP:
         c, s = stamp.along_x, stamp.along_y
         dx += stamp.x - stamp.path_x
         dy += stamp.y - stamp.path_y

@@ -6,10 +6,10 @@ two words, red and green, blue and alpha, on two planes. Colours are sRGB.
 
 from numba import float32, int32, uint32
 
-from .blend import Pixel, composite
-from .records import LAYER_PLANES, SETTLED, TILE, TILE_AREA
+from .blend import ERASE, Pixel, composite
+from .records import POOLED, SETTLED, TILE, TILE_AREA, WATER
 from .registry import helper
-from .sheet import channel, claim, give_back_ink, layer_plane, tile_count, tint_plane
+from .sheet import claim, give_back_ink, layer_plane, tile_count, tint_plane
 
 DEEP = float32(65535)
 TO_SHARE = float32(1.0 / 65535.0)
@@ -71,13 +71,15 @@ def tinted(pool, tints, i, cover):
 
 
 @helper
-def claim_layer(state, surface):
-    """Claim all tiles of its layer that the settled stroke will dry on."""
+def claim_layer(state, surface, wet):
+    """Claim all tiles of its layer that the settled stroke will dry on, those of its water too where it is wet."""
     count = tile_count(state)
     for tile in range(count):
         if surface.maps[SETTLED * count + tile] >= 0:
-            for k in range(LAYER_PLANES):
-                claim(state, surface, layer_plane(state.layer) + k, tile)
+            claim(state, surface, layer_plane(state.layer), tile)
+            claim(state, surface, layer_plane(state.layer) + 1, tile)
+            if wet:
+                claim(state, surface, layer_plane(state.layer) + WATER, tile)
 
 
 @helper
@@ -95,16 +97,28 @@ def dry_row(first, rest, cover, at, past, tints, pool, cells, ink, mode):
 
 
 @helper
-def dry(state, brush, surface, cells):
-    """Compose the settled stroke onto its layer, whose tiles were claimed, and return its coverage tiles."""
-    maps, free, pool = surface
-    ink = (channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2))
+def wet_row(pool, water, cover, count, wetness):
+    """Bring a row of water to what a stroke of a wetness leaves: over what was wet it lays its own."""
+    for i in range(count):
+        pool[water + i] += pool[cover + i] * (wetness - pool[water + i])
+
+
+@helper
+def dry(state, brush, surface):
+    """Compose the settled stroke onto its layer, whose tiles were claimed, and return its coverage tiles.
+
+    A wet one leaves water.
+    """
+    maps, free, pool, cells = surface
+    ink = (brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2])
+    wetness = float32(0) if state.mode == ERASE else brush.wetness
     count = tile_count(state)
     plane = layer_plane(state.layer)
     for tile in range(count):
-        cover = maps[SETTLED * count + tile]
-        if cover < 0:
+        if maps[SETTLED * count + tile] < 0:
             continue
+        cover = maps[(POOLED if brush.pooling > float32(0) else SETTLED) * count + tile]
+        water = maps[(plane + WATER) * count + tile]
         first, rest = maps[plane * count + tile] * TILE_AREA, maps[(plane + 1) * count + tile] * TILE_AREA
         tints = tints_of(state, maps, SETTLED, tile)
         corner_x = (tile % state.columns) * TILE
@@ -113,4 +127,6 @@ def dry(state, brush, surface, cells):
         for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
             at = row * TILE
             dry_row(first, rest, cover * TILE_AREA, at + left, at + right, tints, pool, cells, ink, state.mode)
+            if water >= 0 and left < right:
+                wet_row(pool, water * TILE_AREA + at + left, cover * TILE_AREA + at + left, right - left, wetness)
         give_back_ink(state, maps, free, SETTLED, tile)

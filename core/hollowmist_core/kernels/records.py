@@ -10,13 +10,14 @@ TILE = 128
 
 TILE_AREA = TILE * TILE
 
-SETTLED, OPEN, GRAIN, SETTLED_COLOUR, OPEN_COLOUR, FIRST_LAYER = 0, 1, 2, 3, 6, 9
+SETTLED, OPEN, GRAIN, POOLED, SETTLED_COLOUR, OPEN_COLOUR, FIRST_LAYER = 0, 1, 2, 3, 4, 7, 10
 """Planes of a sheet: coverage of the stroke in hand that no longer changes, coverage that also holds the stroke's
-open end, and grain that holds to the paper or the stroke; then, for brushes whose stamps have colours of their own,
-red, green and blue (0..255) of either coverage, a plane each; then those of the layers."""
+open end, grain that holds to the paper or the stroke, and the coverage that is seen with its pigment pooled; then, for
+brushes whose stamps have colours of their own, red, green and blue (0..255) of either coverage, a plane each; then
+those of the layers."""
 
-LAYER_PLANES = 2
-"""Planes of a layer's dried ink: red and green, blue and alpha, 16 bits each."""
+LAYER_PLANES, WATER = 3, 2
+"""Planes of a layer: its ink's red and green, and its blue and alpha, 16 bits each; the water in it, 0..1."""
 
 MOST_LAYERS = 3
 PLANES = FIRST_LAYER + LAYER_PLANES * MOST_LAYERS
@@ -157,12 +158,15 @@ WALK = np.dtype(
         ("along_y", "f4"),
         ("swept_x", "f4"),
         ("swept_y", "f4"),
+        ("step", "f4"),
+        ("load", "f4", (3,)),
     ],
     align=True,
 )
 """How far a stroke is inked: arc length of the next stamp or piece, the path's point before it, how many there were,
-the direction of the first move once it is told (`first_set`), of the line there, and of the last piece in its tip's own
-frame."""
+the direction of the first move once it is told (`first_set`), of the line there, and of the last piece (a swept one's
+in its tip's own frame); how far the last step was, in widths of the line, and the ink that the tip is loaded with, in
+OKLab."""
 
 STROKE = np.dtype(
     [

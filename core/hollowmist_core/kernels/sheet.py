@@ -13,6 +13,7 @@ from .records import (
     OPEN,
     OPEN_COLOUR,
     PLANES,
+    POOLED,
     SETTLED,
     SETTLED_COLOUR,
     STROKE,
@@ -66,8 +67,10 @@ def give_back(state, maps, free, plane, tile):
 
 @helper
 def give_back_ink(state, maps, free, plane, tile):
-    """Return a tile of coverage, settled or open, and those of its colour."""
+    """Return a tile of coverage, settled or open, and those of its colour; with the settled goes what was pooled."""
     give_back(state, maps, free, plane, tile)
+    if plane == SETTLED:
+        give_back(state, maps, free, POOLED, tile)
     for k in range(3):
         give_back(state, maps, free, tint_plane(plane, k), tile)
 

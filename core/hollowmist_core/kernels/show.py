@@ -7,7 +7,7 @@ from numba import float32, int32, uint32, void
 from ..record import BRUSH
 from .blend import Pixel, composite, faded
 from .ink import DEEP, OF_BYTE, high_part, inked, kept_pixel, paired, tinted, tints_of
-from .records import LAYER, OPEN, SETTLED, STROKE, TILE, TILE_AREA, VIEW
+from .records import LAYER, OPEN, POOLED, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
 from .sheet import channel, layer_plane, tile_count
 
@@ -34,13 +34,14 @@ def part(pixel, shift):
 
 
 @helper
-def in_hand(state, maps, tile):
+def in_hand(state, brush, maps, tile):
     """The plane on which the stroke in hand shows in a tile, and the pool slot of its coverage there, or -1."""
     count = tile_count(state)
-    cover = maps[OPEN * count + tile]
-    if cover >= 0:
-        return OPEN, cover
-    return SETTLED, maps[SETTLED * count + tile]
+    plane = OPEN if maps[OPEN * count + tile] >= 0 else SETTLED
+    cover = maps[plane * count + tile]
+    if cover >= 0 and brush.pooling > float32(0):
+        cover = maps[POOLED * count + tile]
+    return plane, cover
 
 
 @helper
@@ -61,13 +62,13 @@ def lay_over(rows, count, state, brush, layer, maps, pool, cells, tile, inner):
     red, green, blue = rows
     plane, tiles = layer_plane(layer.which), tile_count(state)
     first, rest = maps[plane * tiles + tile], maps[(plane + 1) * tiles + tile]
-    hand, cover = in_hand(state, maps, tile)
+    hand, cover = in_hand(state, brush, maps, tile)
     if layer.which != state.layer:
         cover = int32(-1)
     if first < 0 and cover < 0:
         return
     tints = tints_of(state, maps, hand, tile)
-    r, g, b = channel(brush.ink, 0), channel(brush.ink, 1), channel(brush.ink, 2)
+    r, g, b = brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2]
     opacity, mode = layer.opacity, layer.mode
     for i in range(count):
         at = inner + i

@@ -15,14 +15,17 @@ from .ink import claim_layer, dry
 from .lay import lay
 from .line import begin_line, follow, open_end, place_at, set_along
 from .point import copy_point
+from .pooling import POOLING_WORK, pool_change, pool_rims
 from .records import AT_END, IMAGE, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .respond import listen
+from .ribbon import band_box, lay_band, waits_for_its_end
 from .sheet import give_back_ink, tile_count
 from .sweep import sweep
 from .tip import BUILD, ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
 from .track import FROM, LONGEST, TO, next_piece
 from .weight import held_back, least_length, set_tapers
+from .wet import WET_WORK, load_tip, mark_meeting, run_together, take_up
 
 OVERLAP = float32(1)
 """Length, device px, by which pieces of a tip with corners lie over each other."""
@@ -31,6 +34,9 @@ STRAIGHT_ON = float32(0.95)
 """Cosine of the sharpest bend over which they do."""
 
 FAR_OFF = 1 << 30
+
+INK_WORK = max(WET_WORK, POOLING_WORK)
+"""Numbers of scratch space that drying and pooling need."""
 
 
 @helper
@@ -68,6 +74,7 @@ def begin(strokes, brushes, kind, erase, seed, layer):
     state.walk[NOW].along_y = state.walk[NOW].first_y = 0.0
     state.walk[NOW].walked = state.walk[NOW].stamp_index = 0
     state.stamp_count = state.starved = 0
+    load_tip(state, brushes[0])
     begin_line(state, brushes[0])
     set_tapers(state, brushes[0])
     forget_change(state)
@@ -79,7 +86,13 @@ def begin(strokes, brushes, kind, erase, seed, layer):
 @helper
 def mark(state, stamp, images, plane):
     """Add a stamp's box to the rectangles of what changed."""
-    left, top, right, bottom = box_of(state, stamp, images)
+    mark_box(state, box_of(state, stamp, images), plane)
+
+
+@helper
+def mark_box(state, box, plane):
+    """Add a box to the rectangles of what changed."""
+    left, top, right, bottom = box
     if left >= right or top >= bottom:
         return
     state.left = min(state.left, left)
@@ -127,6 +140,8 @@ def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, 
         set_along(state, after.x - here.x, after.y - here.y)
         place = place_at(state, here, after, state.walk[NOW].next_s)
         listen(state, brush, place, state.walk[NOW].next_s)
+        if brush.pick_up > float32(0):
+            take_up(state, brush, surface, place.x, place.y)
         index = int32(state.walk[NOW].stamp_index * MOST_STAMPS)
         width = float32(0)
         for k in range(several):
@@ -142,7 +157,9 @@ def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, 
             else:
                 lay(state, stamp, brush, build, plane, surface, sources)
         state.walk[NOW].stamp_index += 1
-        state.walk[NOW].next_s += step_after(state, brush, index, width)
+        step = step_after(state, brush, index, width)
+        state.walk[NOW].next_s += step
+        state.walk[NOW].step = step / max(1.0, width)
 
 
 @helper
@@ -168,9 +185,32 @@ def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surfa
 
 
 @helper
+def lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+    """Lay the brush's picture along the line in pieces: those that end by arc length `until`, or all of a whole stroke.
+
+    A stroke of one place is one touch.
+    """
+    whole = total < math.inf
+    if total <= 0.0:
+        lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+        return
+    while whole or state.walk[NOW].next_s + LONGEST <= until:
+        if state.walk[NOW].next_s >= total:
+            return
+        begins = state.walk[NOW].stamp_index == 0
+        end = next_piece(state, brush, path, path_end, total, stamps)
+        mark_box(state, band_box(state, stamps[FROM], stamps[TO]), plane)
+        lay_band(state, stamps, brush, begins, end >= total, total, plane, surface, sources)
+        state.walk[NOW].stamp_index = 1
+        state.walk[NOW].next_s = end
+
+
+@helper
 def walk(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
     """Ink the line from the walk's place up to arc length `until` of a stroke `total` px long."""
-    if brush.swept and not state.record_only:
+    if brush.ribbon and not state.record_only:
+        lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+    elif brush.swept and not state.record_only:
         sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
     else:
         lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
@@ -184,7 +224,7 @@ def settle(state, brush, path, stamps, surface, sources):
     final = path[state.path_count - 1].s
     open_length = held_back(state)
     until = final - open_length
-    if open_length < 0.0 or final < least_length(state):
+    if open_length < 0.0 or final < least_length(state) or waits_for_its_end(brush):
         until = -1.0
     set_first(state, path, state.path_count)
     if brush.turning == FIRST_MOVE and not state.walk[NOW].first_set:
@@ -265,20 +305,25 @@ def lay_open(state, brush, path, stamps, surface, sources):
     array("i4"),
     array("i4"),
     array("f4"),
+    array("u4"),
+    array("f4"),
     array(IMAGE),
     array("u4"),
     array(SAMPLE),
     int32,
     int32,
 )
-def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples, count, watched):
+def feed(
+    strokes, brushes, recent, even, path, stamps, maps, free, pool, cells, work, images, bank, samples, count, watched
+):
     """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
 
     Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
     changed is left in the state. A stroke that nobody watches (`watched` 0: it is lifted before it is
-    shown) is spared its open end. Returns how many samples counted.
+    shown) is spared its open end. `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers.
+    Returns how many samples counted.
     """
-    surface, sources = Surface(maps, free, pool), Sources(images, bank)
+    surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
     state, brush = strokes[0], brushes[0]
     forget_change(state)
     release_open(state, maps, free)
@@ -301,6 +346,8 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images,
         open_end(state, brush, recent, even, path)
     if state.sample_count > 0 and watched:
         lay_open(state, brush, path, stamps, surface, sources)
+    if watched:
+        pool_change(state, brush, surface, work)
     return kept
 
 
@@ -313,12 +360,13 @@ def feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images,
     array("i4"),
     array("i4"),
     array("f4"),
+    array("u4"),
     array(IMAGE),
     array("u4"),
 )
-def finish(strokes, brushes, path, stamps, maps, free, pool, images, bank):
+def finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank):
     """Lay the open end for good; nothing dries yet."""
-    surface, sources = Surface(maps, free, pool), Sources(images, bank)
+    surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
     state, brush = strokes[0], brushes[0]
     forget_change(state)
     release_open(state, surface.maps, surface.free)
@@ -337,24 +385,32 @@ def finish(strokes, brushes, path, stamps, maps, free, pool, images, bank):
     array("i4"),
     array("i4"),
     array("f4"),
+    array("u4"),
+    array("f4"),
     array(IMAGE),
     array("u4"),
-    array("u4"),
 )
-def lift(strokes, brushes, path, stamps, maps, free, pool, images, bank, cells):
-    """End the stroke: lay its open end for good and let the ink dry onto the layer.
+def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, bank):
+    """End the stroke: lay its open end for good and let the ink dry onto the layer, or stay wet and run.
 
-    `cells` is the pool seen as uint32. Returns 1, or 0 where the tiles ran out: nothing of the stroke has dried then;
-    cancel it, and ink it anew with more of them.
+    `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers. Returns 1, or 0 where the tiles
+    ran out: nothing of the stroke has dried then; cancel it, and ink it anew with more of them.
     """
-    surface = Surface(maps, free, pool)
+    surface = Surface(maps, free, pool, cells)
     state, brush = strokes[0], brushes[0]
-    finish(strokes, brushes, path, stamps, maps, free, pool, images, bank)
+    finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank)
     if not state.record_only:
-        claim_layer(state, surface)
+        wet = brush.wetness > float32(0) and state.mode != ERASE
+        claim_layer(state, surface, wet)
+        pool_change(state, brush, surface, work)
+        pool_rims(state, brush, surface, work, state.all_left, state.all_top, state.all_right, state.all_bottom)
         if state.starved:
             return 0
-        dry(state, brush, surface, cells)
+        runs = wet and brush.run > float32(0)
+        box = mark_meeting(state, brush, surface) if runs else (int32(0), int32(0), int32(0), int32(0))
+        dry(state, brush, surface)
+        if runs:
+            run_together(state, brush, surface, work, box)
     return 1
 
 

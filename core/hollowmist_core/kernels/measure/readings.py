@@ -62,6 +62,8 @@ def scale_lengths(brush, times):
         b.tapers[i].px *= times
     b.grain_px *= times
     b.fade_out *= times
+    b.fade_from *= times
+    b.run *= times
     b.far *= times
 
 
@@ -315,7 +317,7 @@ def read_brush(
     and is left so.
     """
     readings = records[0]
-    desk = (strokes, brushes, recent, even, path, stamps, maps, free, pool, images, bank, samples)
+    desk = (strokes, brushes, recent, even, path, stamps, maps, free, pool, work, images, bank, samples)
     times = min(1.0, LARGEST / largest(given[0]))
     if step < EVENNESS:
         take_brush(brushes, given, times)

@@ -1,0 +1,270 @@
+"""Ribbon: a source laid along the whole stroke, as a band as wide as the line.
+
+A pixel's place along (arc length over what one picture takes of it) and across (its distance from the path over half of
+the width there) is looked up in the source. Pieces of the track are laid one after the other; where they lie over each
+other in a bend or a loop the larger coverage stays, and the wedge that a bend opens on its outer side is the node's.
+"""
+
+import math
+
+from numba import float32, int32
+
+from ..settings import numbers
+from .grain import bite_row, grain_tile, moving_row
+from .images import FIXED, FULL, blended, fixed, level_for
+from .lay import ink_capped_row, is_grained, lies_still, tint_row, tint_tiles
+from .records import NOW, TILE, TILE_AREA
+from .registry import helper
+from .sheet import claim_ink
+from .sweep import row_span
+from .track import FROM, TO
+
+STRETCHED, REPEATED, FIXED_ENDS = numbers("ribbon_fit", "stretched", "repeated", "fixed ends")
+ALWAYS, EVERY_OTHER = numbers("ribbon_mirrored", "always", "every other")
+
+HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
+
+MOST_TAPS = float32(8)
+"""Most places across at which one pixel of a narrow ribbon reads its source."""
+
+JUST_UNDER = float32(1e-3)
+
+
+@helper
+def waits_for_its_end(brush):
+    """Whether every sample changes the whole of a stroke: a picture that is stretched along it must know its length."""
+    return brush.ribbon and brush.ribbon_fit != REPEATED
+
+
+@helper
+def picture_length(image, brush, state):
+    """Length of line, device px, that a picture takes at its own proportions on the brush's size."""
+    return brush.size * state.scale * float32(image.widths[0]) / float32(image.heights[0])
+
+
+@helper
+def place_along(s, total, length, brush):
+    """Where along the picture (0..1) the line is at arc length s of a stroke `total` long, and which repeat it is.
+
+    `length` is what one picture takes at its own proportions; all in device px.
+    """
+    if brush.ribbon_fit == REPEATED:
+        turns = s / length
+        turn = math.floor(turns)
+        return turns - float32(turn), int32(turn)
+    if brush.ribbon_fit == STRETCHED:
+        return min(ONE, s / max(ONE, total)), int32(0)
+    share = brush.ribbon_ends
+    # On a short stroke both ends give way alike.
+    end = min(share * length, HALF * total)
+    if s < end:
+        return s / end * share, int32(0)
+    if total - s < end:
+        return ONE - (total - s) / end * share, int32(0)
+    return share + (s - end) / max(ONE, total - TWO * end) * (ONE - TWO * share), int32(0)
+
+
+@helper
+def texels_along(image, total, length, brush):
+    """Texels of the largest level that a px of the line spans."""
+    wide = float32(image.widths[0])
+    if brush.ribbon_fit == REPEATED:
+        return wide / length
+    if brush.ribbon_fit == STRETCHED:
+        return wide / max(ONE, total)
+    end = min(brush.ribbon_ends * length, HALF * total)
+    return wide * (ONE - TWO * brush.ribbon_ends) / max(ONE, total - TWO * end)
+
+
+@helper
+def read_place(image, level, bank, x, y):
+    """Ink 0..255 at a place of a level, as `images.read_clear` counts places; lengthwise it ends at its last texel."""
+    width, height = image.widths[level], image.heights[level]
+    if y < float32(0) or y >= float32(height + 1):
+        return float32(0)
+    x = min(max(ONE, float32(width) - JUST_UNDER), max(ONE, x))
+    px, py = fixed(x), fixed(y)
+    at = image.offsets[level] + (py >> 16) * (width + 1) + (px >> 16)
+    return blended(bank[at], px, py) * (ONE / FIXED)
+
+
+@helper
+def read_column(image, level, bank, u, y, repeated):
+    """The same at a share u of the picture's length; a repeated one goes on at its other end."""
+    wide = float32(image.widths[level])
+    x = u * wide + HALF
+    ink = read_place(image, level, bank, x, y)
+    if not repeated or (x >= ONE and x <= wide):
+        return ink
+    # Between the last texel and the first.
+    share = x if x < ONE else x - wide
+    first, last = read_place(image, level, bank, ONE, y), read_place(image, level, bank, wide, y)
+    return last + (HALF + share if x < ONE else share) * (first - last)
+
+
+@helper
+def read_band(image, bank, u, turn, across, taps, half, level, brush):
+    """Ink 0..1 of the picture at a share u of its length and a place across, -1..1, of a line `half` px half wide."""
+    flipped = brush.ribbon_mirrored == ALWAYS or (brush.ribbon_mirrored == EVERY_OTHER and turn % 2 == 1)
+    if flipped:
+        across = -across
+    if brush.ribbon_reversed:
+        u = ONE - u
+    high = float32(image.heights[level])
+    ink = float32(0)
+    for k in range(int32(taps)):
+        beside = ((float32(int32(k)) + HALF) / taps - HALF) / half
+        y = (across + beside + ONE) * HALF * high + HALF
+        ink += read_column(image, level, bank, u, y, brush.ribbon_fit == REPEATED)
+    return ink / (taps * FULL)
+
+
+@helper
+def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank, brush):
+    """Coverage of a piece along one row, and the ink there; (u, v) is along it and beside it at the first pixel.
+
+    `piece` is (length, half widths and ink at both ends), `ends` (whether the stroke begins and ends with it, and the
+    direction of the piece before in this one's frame), `reading` (arc length where it begins, the stroke's length, what
+    a picture takes, level, whether at several places across).
+    """
+    length, first_half, last_half, first_ink, last_ink = piece
+    begins, stops, before_along, before_beside = ends
+    start, total, takes, level, texels = reading
+    for i in range(count):
+        k = float32(int32(i))
+        along, beside = u + du * k, v + dv * k
+        cover[i] = inks[i] = float32(0)
+        edge = ONE
+        if along < float32(0) and not begins:
+            # Only where a bend has opened: past the end of what came before.
+            if along * before_along + beside * before_beside <= float32(0):
+                continue
+            away = math.sqrt(along * along + beside * beside)
+            beside = away if beside >= float32(0) else -away
+        if along >= length and not stops:
+            continue
+        if begins:
+            edge = min(edge, along + HALF)
+        if stops:
+            edge = min(edge, length - along + HALF)
+        if edge <= float32(0):
+            continue
+        t = min(length, max(float32(0), along))
+        part = t / length
+        half = first_half + (last_half - first_half) * part
+        across = beside / half
+        if abs(across) > ONE + TWO / half:
+            continue
+        place, turn = place_along(start + t, total, takes, brush)
+        taps = min(MOST_TAPS, max(ONE, math.ceil(texels / half)))
+        cover[i] = edge * read_band(image, bank, place, turn, across, taps, half, level, brush)
+        inks[i] = first_ink + (last_ink - first_ink) * part
+
+
+@helper
+def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_slot, tints, corner, box, sources):
+    """Lay the part of a piece that lies in a tile whose corner is at `corner`; `box` is its rectangle, device px."""
+    a = stamps[FROM]
+    corner_x, corner_y = corner
+    image = sources.images[a.image]
+    cos, sin = state.walk[NOW].along_x, state.walk[NOW].along_y
+    beside = max(piece[1], piece[2]) + TWO
+    behind = ONE if ends[0] else beside
+    strip = (beside, behind, piece[0] + ONE)
+    left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
+    start = a.x - float32(corner_x)
+    bitten = is_grained(a, brush)
+    for line in range(max(0, box[1] - corner_y), min(TILE, box[3] - corner_y)):
+        dy = float32(line + corner_y) + HALF - a.y
+        low, high = row_span(dy, left, right, cos, sin, -sin, cos, strip)
+        if low > high:
+            continue
+        first = max(int32(0), int32(math.floor(start + low - HALF)))
+        past = min(int32(TILE), int32(math.ceil(start + high + HALF)))
+        if first >= past:
+            continue
+        count = past - first
+        dx = float32(first) + HALF - start
+        cover, inks = state.cover[:count], state.caps[:count]
+        u, v = dx * cos + dy * sin, dy * cos - dx * sin
+        band_row(cover, inks, count, u, v, cos, -sin, piece, ends, reading, image, sources.bank, brush)
+        inner = line * TILE + first
+        row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
+        if bitten:
+            bites = state.bites[:count]
+            if grain_slot >= 0:
+                at = grain_slot * TILE_AREA + inner
+                for i in range(count):
+                    bites[i] = pool[at + i]
+            else:
+                moving_row(bites, count, dx, dy, state, a, brush, sources)
+            bite_row(cover, inks, bites, count, a, brush)
+            ink_capped_row(row, cover, inks, count, a, False)
+        else:
+            for i in range(count):
+                row[i] = max(row[i], inks[i] * cover[i])
+        if brush.coloured:
+            for k in range(3):
+                colour = a.red if k == 0 else (a.green if k == 1 else a.blue)
+                at = tints[k] * TILE_AREA + inner
+                tint_row(pool[at : at + count], colour, row, cover, inks, count, a.flow if bitten else ONE)
+
+
+@helper
+def band_box(state, a, b):
+    """The part of the sheet that a piece between two stamps can reach, device px."""
+    reach = max(a.major, b.major) + TWO
+    return (
+        max(int32(0), int32(math.floor(min(a.x, b.x) - reach))),
+        max(int32(0), int32(math.floor(min(a.y, b.y) - reach))),
+        min(state.sheet_width, int32(math.ceil(max(a.x, b.x) + reach)) + int32(1)),
+        min(state.sheet_height, int32(math.ceil(max(a.y, b.y) + reach)) + int32(1)),
+    )
+
+
+@helper
+def lay_band(state, stamps, brush, begins, stops, total, plane, surface, sources):
+    """Lay the piece between stamps `FROM` and `TO` of a stroke `total` sheet px long on a plane of the sheet.
+
+    `begins` and `stops` tell whether the stroke begins and ends with it; the walk knows the direction of the piece
+    before (`swept_x`, `swept_y`).
+    """
+    a, b = stamps[FROM], stamps[TO]
+    walk = state.walk[NOW]
+    dx, dy = b.x - a.x, b.y - a.y
+    length = math.sqrt(dx * dx + dy * dy)
+    if length <= float32(1e-4):
+        return
+    cos, sin = dx / length, dy / length
+    walk.along_x, walk.along_y = cos, sin
+    before_along = walk.swept_x * cos + walk.swept_y * sin
+    before_beside = walk.swept_y * cos - walk.swept_x * sin
+    walk.swept_x, walk.swept_y = cos, sin
+    image = sources.images[a.image]
+    takes = picture_length(image, brush, state)
+    whole = float32(total * state.scale)
+    across = float32(image.heights[0]) * HALF
+    along = texels_along(image, whole, takes, brush)
+    half = max(HALF, (a.major + b.major) * HALF)
+    level = level_for(image, max(along, across / half / MOST_TAPS))
+    # Texels of the level that half of the line's width holds: how many places across a pixel must read.
+    held = float32(image.heights[level]) * HALF
+    piece = (length, max(HALF, a.major), max(HALF, b.major), a.flow * a.cap, b.flow * b.cap)
+    ends = (begins, stops, before_along, before_beside)
+    reading = (float32(a.s * state.scale), whole, takes, level, held)
+    box = band_box(state, a, b)
+    if box[0] >= box[2] or box[1] >= box[3]:
+        return
+    lies = lies_still(a, brush)
+    for row in range(box[1] // TILE, (box[3] - 1) // TILE + 1):
+        for column in range(box[0] // TILE, (box[2] - 1) // TILE + 1):
+            tile = row * state.columns + column
+            slot = claim_ink(state, surface, plane, tile)
+            grain_slot = grain_tile(state, brush, sources, surface, tile) if lies else int32(-1)
+            tints = tint_tiles(state, brush, plane, surface, tile)
+            if slot < 0 or (lies and grain_slot < 0) or (brush.coloured and min(tints[0], tints[1], tints[2]) < 0):
+                continue
+            corner = (column * TILE, row * TILE)
+            band_in_tile(
+                state, stamps, brush, piece, ends, reading, surface.pool, slot, grain_slot, tints, corner, box, sources
+            )
