@@ -13,7 +13,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 
 from .record import BRUSH, MAX_SHAPES
 from .responses import GAP, INPUT_NAMES, MAX_LINKS, MAX_NODES, OUTPUT_BY_NAME, OUTPUT_NAMES, POINTERS
-from .settings import BY_NAME, SETTINGS, TAPERED, Setting
+from .settings import BY_NAME, MODES, MOST_LAYERS, SETTINGS, TAPERED, Setting
 
 VERSION = 6
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
@@ -124,6 +124,31 @@ class ShapeUse(GrainUse):
     invert: bool = False
 
 
+class LayerUse(_Strict):
+    """A layer of the proof sheet: the ink of the strokes that lie on it, blended onto what is below.
+
+    `brush` is the id of another brush that its strokes are inked with; without one it is the brush itself. With
+    `lanes` the recorded lanes are inked on it too.
+    """
+
+    which: int = Field(0, ge=0, lt=MOST_LAYERS, description="What strokes know it by, wherever it stands.")
+    mode: Literal[MODES] = "normal"
+    opacity: _Unit = 1.0
+    shown: bool = True
+    lanes: bool = False
+    brush: Annotated[str, Field(pattern=r"^[0-9a-f-]{36}$")] | None = None
+
+
+def _told_apart(layers):
+    if len({layer.which for layer in layers}) < len(layers):
+        raise ValueError("two layers are known by the same number; give each its own `which`")
+    return layers
+
+
+_Layers = Annotated[list[LayerUse], Field(min_length=1, max_length=MOST_LAYERS), AfterValidator(_told_apart)]
+_Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
+
+
 def field_for(setting: Setting):
     """Pydantic type and field of a setting."""
     note = {"title": setting.label, "description": setting.help}
@@ -147,6 +172,9 @@ BrushDocument = create_model(
     shapes=(list[ShapeUse], Field(default_factory=list, max_length=MAX_SHAPES)),
     grain=(GrainUse | None, None),
     responses=(_Responses, Field(default_factory=_first_responses)),
+    layers=(_Layers, Field(default_factory=lambda: [LayerUse(lanes=True)], description="The lowest first.")),
+    ground=(_Colour | None, Field(None, description="Colour of the proof sheet; the room's paper without one.")),
+    swapped=(bool, Field(False, description="Whether paper and ink are swapped on the proof sheet.")),
     proofs=(str, Field("", max_length=40, description="Set of proof strokes it is shown on; empty: those that ship.")),
 )
 """Pydantic model of the document in which a brush is kept and carried."""

@@ -11,7 +11,6 @@ from .kernels import derive, images, sheet, show, stroke, wet
 from .kernels.records import (
     IMAGE,
     LAYER,
-    MOST_LAYERS,
     PEN,
     PLANES,
     POINT,
@@ -24,6 +23,7 @@ from .kernels.records import (
     VIEW,
 )
 from .record import BRUSH
+from .settings import MOST_LAYERS
 
 PAPER = 0xFBFAF5
 DESK = 0xE6EBE8

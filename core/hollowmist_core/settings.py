@@ -305,7 +305,7 @@ TIP = (
         "Mirrored",
         "tip",
         "Swaps the two sides of the line: always, or at every other repeat.",
-        *("never", "always", "every other"),
+        *("never", "always", "by turns"),
     ),
     switch("flip_across", "Flip across", "tip", False, "Mirrors half of the stamps left to right, by chance."),
     switch("flip_along", "Flip along", "tip", False, "Mirrors half of the stamps top to bottom, by chance."),
@@ -359,6 +359,9 @@ MODES = (
     *("color-dodge", "color-burn", "hard-light", "soft-light", "difference", "exclusion"),
 )
 """Separable blend modes, named and defined by W3C Compositing and Blending Level 1."""
+
+MOST_LAYERS = 3
+"""Most layers of a sheet."""
 
 INK = (
     Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),

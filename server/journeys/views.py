@@ -90,6 +90,38 @@ def tray(station: str, section: str = "", brush: str = "Pointed Copper") -> Call
     return show
 
 
+def draw(stage: Stage, points) -> None:
+    """Draw a stroke on the sheet through (x, y) px from its left and its foot."""
+    box = stage.page.locator("canvas.sheet").bounding_box()
+    foot = box["y"] + box["height"]
+    (x, y), *rest = points
+    stage.page.mouse.move(box["x"] + x, foot - y)
+    stage.page.mouse.down()
+    for x, y in rest:
+        stage.page.mouse.move(box["x"] + x, foot - y)
+    stage.page.mouse.up()
+
+
+def halftone(stage: Stage) -> None:
+    """Two screens in two inks on two layers, so near that the dots are seen."""
+    bench_with("Layers", "Two Inks")(stage)
+    stage.settle()
+    box = stage.page.locator("canvas.sheet").bounding_box()
+    stage.page.mouse.move(box["x"] + 330, box["y"] + 40)
+    stage.page.mouse.wheel(0, -650)
+
+
+def wet_ink(stage: Stage) -> None:
+    """Wet strokes of one's own that run into each other, beside the tray that says how far."""
+    bench(stage, "Running Tide")
+    stage.page.locator(".card", has_text="Ink").first.click()
+    stage.tap("radio", "Wet", within=".tray")
+    stage.settle()
+    draw(stage, [(420 + 12 * i, 30 + 3 * (i % 4)) for i in range(40)])
+    for across in (500, 640, 780):
+        draw(stage, [(across + 2 * i, 8 + 4 * i) for i in range(14)])
+
+
 def reading(label: str, brush: str = "Pointed Copper") -> Callable[[Stage], None]:
     """The bench with a reading opened."""
 
@@ -126,12 +158,7 @@ def naming(stage: Stage) -> None:
 def drawn_on(stage: Stage) -> None:
     """The bench with a stroke of one's own."""
     bench(stage)
-    box = stage.page.locator("canvas.sheet").bounding_box()
-    stage.page.mouse.move(box["x"] + 300, box["y"] + box["height"] - 70)
-    stage.page.mouse.down()
-    for i in range(20):
-        stage.page.mouse.move(box["x"] + 300 + 12 * i, box["y"] + box["height"] - 70 + 14 * (i % 3))
-    stage.page.mouse.up()
+    draw(stage, [(300 + 12 * i, 70 - 14 * (i % 3)) for i in range(20)])
     stage.page.wait_for_selector(".clear")
 
 
@@ -223,6 +250,8 @@ VIEWS = (
     View("bench, conflict", conflict),
     View("bench, missing", missing),
     View("bench, lanes", bench_with("Lanes"), ink=SHEET),
+    View("bench, layers", halftone, "layers", SHEET),
+    View("bench, a ribbon", tray("Tip", "Ribbon", "Keel Cut"), "ribbon", (*SHEET, ".tray canvas")),
     View("bench, practice pen", bench_with("Practice pen"), ink=SHEET),
     View("bench, capture", bench_with("Capture"), ink=SHEET),
     *(View(f"hand, {one}", tray("Hand", one), ink=SHEET) for one in ("As it comes", "Pen", "Finger", "Fast & far")),
@@ -233,12 +262,14 @@ VIEWS = (
     *(View(f"weight, {one}", tray("Weight", one), ink=SHEET) for one in ("Start taper", "End taper", "Limits")),
     View("weight, papers", tray("Weight", "Papers"), ink=(*SHEET, ".tray canvas")),
     View("tip", tray("Tip", brush="Kelp Drybrush"), "tip", SHEET),
-    *(View(f"tip, {one}", tray("Tip", one), ink=SHEET) for one in ("Spacing & turn", "Chance", "Several")),
+    *(View(f"tip, {one}", tray("Tip", one), ink=SHEET) for one in ("Spacing & turn", "Chance", "Several", "Ribbon")),
     View("grain", tray("Grain", brush="Kelp Drybrush"), "grain", SHEET),
     *(View(f"grain, {one}", tray("Grain", one, "Kelp Drybrush"), ink=SHEET) for one in ("Tile", "Tone")),
-    View("ink", tray("Ink", "Cover"), ink=SHEET),
-    View("ink, colour", tray("Ink", "Colour", "Label Monoline"), "ink", SHEET),
-    View("ink, spread", tray("Ink", "Spread"), ink=SHEET),
+    View("ink", tray("Ink"), "ink", (*SHEET, ".tray canvas")),
+    View("ink, cover", tray("Ink", "Cover"), ink=SHEET),
+    View("ink, colour", tray("Ink", "Colour", "Label Monoline"), "colour", SHEET),
+    *(View(f"ink, {one}", tray("Ink", one), ink=(*SHEET, ".tray canvas")) for one in ("Rim & spread", "Mixing")),
+    View("ink, wet", wet_ink, "wet", (*SHEET, ".tray canvas")),
     View("responses", tray("Responses"), ink=SHEET),
     View("responses, a link", response_cell, "responses", SHEET),
     View("readings, even line", reading("Even line?"), "readings", SHEET),

@@ -6,10 +6,12 @@ import binascii
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from hollowmist_core.kernels.records import FINGER, MOUSE, PEN
+from hollowmist_core.settings import BY_NAME, MOST_LAYERS
 from rest_framework import serializers
 
 from .models import Lane, ProofStroke
 
+SIZE = BY_NAME["size"]
 MOST_SEED = 2**31 - 1
 MOST_TIME = 2**53
 """Whole milliseconds that a browser can tell."""
@@ -39,11 +41,13 @@ class ProofStrokeSerializer(serializers.ModelSerializer):
     kind = serializers.ChoiceField([(PEN, "pen"), (FINGER, "finger"), (MOUSE, "mouse")])
     samples = Base64Field()
     seed = serializers.IntegerField(min_value=0, max_value=MOST_SEED)
+    layer = serializers.IntegerField(min_value=0, max_value=MOST_LAYERS - 1, default=0)
+    size = serializers.FloatField(min_value=SIZE.low, max_value=SIZE.high, allow_null=True, default=None)
     drawn_at = serializers.IntegerField(min_value=0, max_value=MOST_TIME)
 
     class Meta:
         model = ProofStroke
-        fields = ["id", "kind", "erase", "seed", "brush", "over", "samples", "drawn_at"]
+        fields = ["id", "kind", "erase", "seed", "brush", "over", "layer", "size", "dries", "samples", "drawn_at"]
 
 
 class LaneSerializer(serializers.ModelSerializer):

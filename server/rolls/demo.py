@@ -1,5 +1,6 @@
 """The demo account's rolls: brushes of the lighthouse museum on Skerrow."""
 
+from .demo_inks import INKS, TAPERS
 from .demo_textures import SCREENS, TEXTURES
 
 _EVEN = {"size": {"pressure": {"on": False, "range": [0.1, 1.0], "nodes": [[0, 0], [1, 1]]}}}
@@ -16,6 +17,8 @@ def _drift(low, high):
 LABELS = "Labels & titles"
 SHORE = "Shore textures"
 SCREENED = "Screens & hatching"
+TAPERED = "Chart inking"
+INKED = "Inks & washes"
 
 ROLLS: dict[str, list[tuple[str, str, dict]]] = {
     LABELS: [
@@ -178,11 +181,13 @@ ROLLS: dict[str, list[tuple[str, str, dict]]] = {
         *TEXTURES,
     ],
     SCREENED: SCREENS,
+    TAPERED: TAPERS,
+    INKED: INKS,
 }
 """Roll -> (name, note, settings that differ from a plain brush); sources by their names."""
 
 
-def with_sources(document: dict, find) -> dict:
+def with_sources(document: dict, find, brush_of=lambda name: None) -> dict:
     """A demo brush's document with the pictures that it uses.
 
     Parameters
@@ -191,6 +196,8 @@ def with_sources(document: dict, find) -> dict:
         With sources by name.
     find : callable
         Id and picture digest of a shipped source, by name.
+    brush_of : callable, optional
+        Id of another demo brush, by name; without it layers are inked with the brush itself.
     """
 
     def use(named: dict) -> dict:
@@ -198,6 +205,8 @@ def with_sources(document: dict, find) -> dict:
         return {**named, "source": str(source), "picture": picture}
 
     whole = dict(document)
+    if "layers" in document:
+        whole["layers"] = [{**layer, "brush": brush_of(layer.get("brush"))} for layer in document["layers"]]
     if "shapes" in document:
         whole["shapes"] = [use(one) for one in document["shapes"]]
     if "grain" in document:

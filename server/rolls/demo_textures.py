@@ -154,6 +154,18 @@ def _screen(source: str, ink: str) -> dict:
 SCREENS: list[tuple[str, str, dict]] = [
     ("Screen A", "First ink of a print in two inks.", _screen("Screen A", "#24506e")),
     ("Screen B", "Second ink: its dots lie where Screen A has none.", _screen("Screen B", "#b4532a")),
+    (
+        "Two Inks",
+        "A print in two inks on two layers: Screen A lies below in sea blue, its partner above in rust, multiplied. "
+        "Hide one of the layers to see the other alone, or make the upper one darker and look at the third colour.",
+        {
+            **_screen("Screen A", "#24506e"),
+            "layers": [
+                {"which": 0, "lanes": True},
+                {"which": 1, "lanes": True, "mode": "multiply", "brush": "Screen B"},
+            ],
+        },
+    ),
     ("Hatch West", "Hatching that leans west.", {**_screen("Hatch West", "#1e2a2d"), "grain_px": 260.0}),
     ("Hatch East", "Hatching that leans east.", {**_screen("Hatch East", "#1e2a2d"), "grain_px": 260.0}),
     ("Sea Lines", "Shaded sea on chart titles.", {**_screen("Line Screen", "#24506e"), "grain_px": 240.0}),

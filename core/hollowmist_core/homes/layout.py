@@ -101,7 +101,7 @@ def typescript() -> str:
         "TILE": records.TILE,
         "PLANES": records.PLANES,
         "INK_WORK": INK_WORK,
-        "MOST_LAYERS": records.MOST_LAYERS,
+        "MOST_LAYERS": settings.MOST_LAYERS,
         "RECENT": records.RECENT,
         "MAX_NODES": responses.MAX_NODES,
         "MAX_LINKS": responses.MAX_LINKS,

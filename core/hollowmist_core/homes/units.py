@@ -26,6 +26,7 @@ UNITS = (
     "prepare.tone",
     "prepare.drawn",
     "wet",
+    "inks",
     "sheet",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""

@@ -3,7 +3,7 @@
 import numpy as np
 
 from ..responses import INPUT_NAMES
-from ..settings import TAPERS
+from ..settings import MOST_LAYERS, TAPERS
 
 TILE = 128
 """Side of a square tile of sheet memory, px."""
@@ -19,7 +19,6 @@ those of the layers."""
 LAYER_PLANES, WATER = 3, 2
 """Planes of a layer: its ink's red and green, and its blue and alpha, 16 bits each; the water in it, 0..1."""
 
-MOST_LAYERS = 3
 PLANES = FIRST_LAYER + LAYER_PLANES * MOST_LAYERS
 
 LAYER = np.dtype([("which", "i4"), ("mode", "i4"), ("opacity", "f4"), ("shown", "i4")])

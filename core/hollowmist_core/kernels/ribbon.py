@@ -20,7 +20,7 @@ from .sweep import row_span
 from .track import FROM, TO
 
 STRETCHED, REPEATED, FIXED_ENDS = numbers("ribbon_fit", "stretched", "repeated", "fixed ends")
-ALWAYS, EVERY_OTHER = numbers("ribbon_mirrored", "always", "every other")
+ALWAYS, BY_TURNS = numbers("ribbon_mirrored", "always", "by turns")
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 
@@ -105,7 +105,7 @@ def read_column(image, level, bank, u, y, repeated):
 @helper
 def read_band(image, bank, u, turn, across, taps, half, level, brush):
     """Ink 0..1 of the picture at a share u of its length and a place across, -1..1, of a line `half` px half wide."""
-    flipped = brush.ribbon_mirrored == ALWAYS or (brush.ribbon_mirrored == EVERY_OTHER and turn % 2 == 1)
+    flipped = brush.ribbon_mirrored == ALWAYS or (brush.ribbon_mirrored == BY_TURNS and turn % 2 == 1)
     if flipped:
         across = -across
     if brush.ribbon_reversed:

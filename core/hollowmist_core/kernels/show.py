@@ -295,6 +295,23 @@ def add_ink(state, layer, maps, cells, out):
                 out[at] += alpha * (ONE - out[at])
 
 
+@kernel(float32, array(STROKE), array(LAYER), array("i4"), array("u4"), int32, int32, int32)
+def ink_about(strokes, layers, maps, cells, x, y, reach):
+    """Mean ink 0..1 of all layers that are shown, within `reach` px of a px of the sheet; off it there is none."""
+    state = strokes[0]
+    total = float32(0)
+    for j in range(max(0, y - reach), min(state.sheet_height, y + reach + 1)):
+        for i in range(max(0, x - reach), min(state.sheet_width, x + reach + 1)):
+            tile, inner = j // TILE * state.columns + i // TILE, j % TILE * TILE + i % TILE
+            bare = ONE
+            for k in range(len(layers)):
+                slot = maps[(layer_plane(layers[k].which) + 1) * tile_count(state) + tile]
+                if layers[k].shown and slot >= 0:
+                    bare *= ONE - layers[k].opacity * high_part(cells[slot * TILE_AREA + inner]) / DEEP
+            total += ONE - bare
+    return total / float32((2 * reach + 1) * (2 * reach + 1))
+
+
 @kernel(void, array(STROKE), array(LAYER), array("i4"), array("u4"), array("f4"))
 def layer_ink(strokes, layers, maps, cells, out):
     """Ink 0..1 of all layers that are shown, by rows of the sheet's width."""

@@ -210,6 +210,23 @@ GENERATORS: tuple[Kind, ...] = (
         ),
         SHAPE,
     ),
+    Kind(
+        "rings",
+        "Rings",
+        "Discs blended from one to another, rims ragged: repeated along a ribbon they are rope, fur and feathers.",
+        (
+            number("count", "Steps", "", 24, "How many discs.", "", 2.0, 120.0),
+            percent("first", "First size", "", 0.5, "Of the height.", low=0.02),
+            percent("last", "Last size", "", 0.2, "Of the height.", low=0.02),
+            percent("first_tone", "First tone", "", 1.0, "Ink of the first disc."),
+            percent("last_tone", "Last tone", "", 0.3, "Ink of the last disc."),
+            percent("travel", "Travels along", "", 0.4, "How far the last lies away, of the width.", low=-1.0),
+            percent("rise", "Travels across", "", 0.0, "How far it lies to the side, of the height.", low=-1.0),
+            percent("raggedness", "Raggedness", "", 0.3, "How torn the rims are."),
+            number("lobes", "Lobes", "", 9, "How many times a rim goes in and out.", "", 3.0, 60.0),
+        ),
+        SHAPE,
+    ),
 )
 """In the order of the kernels' numbers, as `kernels.generate.generators.GENERATORS` has them."""
 

@@ -117,7 +117,7 @@ class FitTests(TestCase):
         self.assertEqual(self.quarters(ribbon_fit="repeated"), [[1, 0] * 4, [0] * 8])
 
     def test_mirrored_at_every_other_repeat(self):
-        got = self.quarters(ribbon_fit="repeated", ribbon_mirrored="every other")
+        got = self.quarters(ribbon_fit="repeated", ribbon_mirrored="by turns")
         self.assertEqual(got, [[1, 0, 0, 0] * 2, [0, 0, 1, 0] * 2])
 
     def test_stretched_reversed_and_mirrored(self):

@@ -207,7 +207,7 @@ class SliderTests(JourneyCase):
             ("Tip", "Softness", 60),
             ("Tip > Spacing & turn", "Spacing", 60),
             ("Tip > Chance", "Size jitter", 60),
-            ("Ink", "Opacity", -60),
+            ("Ink > Cover", "Opacity", -60),
         ]:
             with self.subTest(name):
                 station, _, section = station.partition(" > ")

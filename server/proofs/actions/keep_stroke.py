@@ -7,10 +7,11 @@ from hollowmist_core.proofs import read_samples
 from ..models import ProofStroke
 
 
-def keep_stroke(account, stroke_id, samples: bytes, **told) -> ProofStroke:
+def keep_stroke(account, stroke_id, samples: bytes, dries: bool = False, **told) -> ProofStroke:
     """Keep a stroke under the id that its device gave it; keeping it again puts a deleted one back.
 
-    `told` are the other fields of `ProofStroke`: kind, erase, seed, brush, over, drawn_at.
+    One that `dries` is no stroke and has no samples: all ink that is wet dries at its place in the order. `told` are
+    the other fields of `ProofStroke`: kind, erase, seed, brush, over, layer, size, drawn_at.
 
     Raises
     ------
@@ -19,12 +20,15 @@ def keep_stroke(account, stroke_id, samples: bytes, **told) -> ProofStroke:
     Http404
         The id is another account's.
     """
-    read_samples(samples)
+    if dries and samples:
+        raise ValueError("samples: drying draws nothing; send no samples with it")
+    if not dries:
+        read_samples(samples)
     standing = ProofStroke.objects.filter(pk=stroke_id).first()
     if standing is not None and standing.account_id != account.pk:
         raise Http404
     if standing is None:
-        return ProofStroke.objects.create(pk=stroke_id, account=account, samples=samples, **told)
+        return ProofStroke.objects.create(pk=stroke_id, account=account, samples=samples, dries=dries, **told)
     if standing.deleted_at is not None:
         standing.deleted_at = None
         standing.save(update_fields=["deleted_at"])

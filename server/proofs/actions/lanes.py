@@ -89,10 +89,10 @@ def read_lane(account, data: bytes, name: str, set_name: str) -> tuple[Lane, lis
 
 
 def lane_as_inkml(lane: Lane) -> bytes:
-    """A lane as an InkML document."""
+    """A lane as an InkML document. That its ink was dried in between is no ink, and InkML has no word for it."""
     strokes = [
         Stroke(read_samples(bytes(one.samples)), one.kind, one.erase, one.seed)
-        for one in lane.strokes.filter(deleted_at=None)
+        for one in lane.strokes.filter(deleted_at=None, dries=False)
     ]
     return inkml.write(strokes, lane.name)
 

@@ -43,6 +43,23 @@ class ProofStrokeTests(TestCase):
         self.put()
         self.assertEqual(len(self.client.get("/api/proof-strokes").json()), 1)
 
+    def test_layer_and_an_erasers_own_size_come_back(self):
+        self.assertEqual(self.put(layer=2, size=80.0, erase=True).status_code, 200)
+        kept = self.client.get("/api/proof-strokes").json()[0]
+        self.assertEqual((kept["layer"], kept["size"], kept["erase"]), (2, 80.0, True))
+        self.assertEqual(self.put(layer=3, path=f"/api/proof-strokes/{uuid.uuid4()}").status_code, 400)
+
+    def test_drying_stands_in_the_order_of_strokes_and_draws_nothing(self):
+        dried = f"/api/proof-strokes/{uuid.uuid4()}"
+        self.put()
+        self.assertEqual(self.put(self.samples[:0], dried, dries=True, drawn_at=6).status_code, 200)
+        self.put(path=f"/api/proof-strokes/{uuid.uuid4()}", drawn_at=7)
+        kept = self.client.get("/api/proof-strokes").json()
+        self.assertEqual([one["dries"] for one in kept], [False, True, False])
+        refused = self.put(path=f"/api/proof-strokes/{uuid.uuid4()}", dries=True)
+        self.assertEqual(refused.status_code, 400)
+        self.assertIn("draws nothing", refused.json()["detail"])
+
     def test_a_hundred_thousand_samples_fit_and_one_more_does_not(self):
         long = np.zeros(100_001, SAMPLE)
         long["t"] = np.arange(len(long))

@@ -23,6 +23,9 @@ export interface StoredStroke {
   /** The brush on whose bench it was drawn, where that is known. */
   brush?: string | null
   over?: string
+  layer?: number
+  size?: number | null
+  dries?: boolean
   samples: Float32Array<ArrayBuffer>
 }
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
-import { ChevronRight, Frame, MousePointer2, Rows3 } from "@lucide/vue"
+import { ChevronRight, Frame, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { useSession } from "@/account/useSession"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 
-const emit = defineEmits<{ name: []; lanes: [] }>()
-defineProps<{ lanes: boolean }>()
+const emit = defineEmits<{ name: []; lanes: []; layers: [] }>()
+defineProps<{ lanes: boolean; layers: boolean }>()
 const practising = defineModel<boolean>("practising", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 const bench = useBench()
@@ -63,6 +63,9 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
     <span class="space" />
     <button type="button" class="hm-quiet" aria-label="Lanes" :aria-pressed="lanes" @click="emit('lanes')">
       <Rows3 :size="20" /> <span class="word">Lanes</span>
+    </button>
+    <button type="button" class="hm-quiet" aria-label="Layers" :aria-pressed="layers" @click="emit('layers')">
+      <Layers2 :size="20" /> <span class="word">Layers</span>
     </button>
     <button
       type="button"

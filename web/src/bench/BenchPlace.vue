@@ -10,6 +10,7 @@ import { usePracticePen } from "@/practice/usePracticePen"
 import BenchHeader from "./BenchHeader.vue"
 import BenchRail from "./BenchRail.vue"
 import LanesTray from "./LanesTray.vue"
+import LayersTray from "./LayersTray.vue"
 import ProofSheet from "./ProofSheet.vue"
 import StationCard from "./stations/StationCard.vue"
 import ReadingsStrip from "@/readings/ReadingsStrip.vue"
@@ -30,7 +31,7 @@ useBenchKeys(bench)
 followFitting()
 const { on: practising } = usePracticePen(bench)
 
-type Tray = Station["key"] | "responses" | "lanes"
+type Tray = Station["key"] | "responses" | "lanes" | "layers"
 const open = ref<Tray>()
 const reading = ref<ReadingKey>()
 const pointer = ref<Kind | "practice">()
@@ -40,7 +41,7 @@ const naming = ref(false)
 const tray = computed(() => STATIONS.find((one) => one.key === open.value))
 const opened = computed(() => {
   if (reading.value) return readingOf(reading.value).label
-  const others: Partial<Record<Tray, string>> = { responses: "Responses", lanes: "Lanes" }
+  const others: Partial<Record<Tray, string>> = { responses: "Responses", lanes: "Lanes", layers: "Layers" }
   return open.value && (others[open.value] ?? tray.value?.label)
 })
 const { standing, message } = bench.keeping
@@ -70,8 +71,10 @@ function openReading(key: ReadingKey | undefined): void {
       v-model:capturing="capturing"
       class="head"
       :lanes="open === 'lanes'"
+      :layers="open === 'layers'"
       @name="naming = true"
       @lanes="toggle('lanes')"
+      @layers="toggle('layers')"
     />
     <BenchRail class="side" />
     <ProofSheet
@@ -85,6 +88,7 @@ function openReading(key: ReadingKey | undefined): void {
       <ReadingTray v-if="reading" :reading="reading" @station="toggle($event as Tray)" />
       <ResponseGrid v-else-if="open === 'responses'" :drawing="drawing" />
       <LanesTray v-else-if="open === 'lanes'" />
+      <LayersTray v-else-if="open === 'layers'" />
       <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />
     </section>
     <div class="path" role="group" aria-label="Stations, from hand to ink">

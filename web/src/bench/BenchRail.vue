@@ -23,8 +23,8 @@ const { canUndo, canRedo, undo, redo } = bench.history
       type="button"
       class="hm-quiet"
       aria-label="Erase"
-      :aria-pressed="bench.erase.value"
-      @click="bench.erase.value = !bench.erase.value"
+      :aria-pressed="bench.eraser.erase.value"
+      @click="bench.eraser.erase.value = !bench.eraser.erase.value"
     >
       <Eraser :size="22" />
     </button>

@@ -21,7 +21,7 @@ const size = settingNamed("size")
 const track = useTemplateRef("track")
 const ratio = window.devicePixelRatio || 1
 
-const value = computed(() => Number(bench.state.value?.document.size))
+const value = bench.eraser.size
 const range = computed(() => {
   const { size_low: low, size_high: high } = bench.state.value!.document
   return { low: Math.min(Number(low), value.value), high: Math.max(Number(high), value.value) }
@@ -47,7 +47,7 @@ const rest = useTimeoutFn(
 )
 
 function change(next: number): void {
-  if (next !== value.value) bench.change("size", next)
+  if (next !== value.value) value.value = next
   bench.sizing.value = true
 }
 
@@ -104,7 +104,7 @@ watch(
       :model-value="value"
       label="Size"
       v-bind="{ unit: size.unit, low: size.low, high: size.high, step: size.step }"
-      @update:model-value="bench.change('size', $event)"
+      @update:model-value="value = $event"
       @done="bench.closeStep()"
     />
     <span class="hm-small mm">{{ inMm(value) }}</span>

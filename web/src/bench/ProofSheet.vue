@@ -44,7 +44,9 @@ function sampleOf(event: PointerEvent): number[] {
 }
 
 function begin(kind: Kind, erase: boolean, start: number): void {
-  const pen = { kind, erase, seed: newSeed() }
+  // The pen's own eraser end is an eraser too, and as large.
+  const size = erase ? bench.eraser.eraserSize.value : null
+  const pen = { kind, erase, seed: newSeed(), layer: bench.sheetLayers.active.value, size }
   stroke = { ...pen, id: crypto.randomUUID(), start, sent: 0 }
   void api.down(pen)
 }
@@ -69,7 +71,8 @@ function send(events: PointerEvent[]): void {
   void api.move(samples, performance.timeOrigin + events.at(-1)!.timeStamp)
 }
 
-const ERASER = 32
+/** Bits of `buttons` (W3C Pointer Events): the pen's barrel button, and its eraser end. */
+const ERASERS = 2 | 32
 
 useSheetPointers(canvas, {
   down(kind, event) {
@@ -77,7 +80,8 @@ useSheetPointers(canvas, {
     const lent = kind === "mouse" && practice.on.value
     pointer.value = lent ? "practice" : kind
     down.value = true
-    const erase = bench.erase.value || (event.buttons & ERASER) !== 0
+    const turned = kind === "pen" && (event.buttons & ERASERS) !== 0
+    const erase = bench.eraser.erase.value || turned
     if (lent) practice.begin()
     begin(lent ? "pen" : kind, erase, event.timeStamp)
     send([event])
@@ -122,7 +126,7 @@ onMounted(async () => {
 
 /** The brush's width as it is on the paper just now. */
 const sizeMark = computed(() => {
-  const across = `${Number(bench.state.value?.document.size) * view.zoom}px`
+  const across = `${bench.eraser.size.value * view.zoom}px`
   return { width: across, height: across }
 })
 

@@ -26,6 +26,9 @@ export function strokeFrom(sent: components["schemas"]["ProofStroke"]): KeptStro
     seed: sent.seed,
     brush: sent.brush,
     over: sent.over,
+    layer: sent.layer,
+    size: sent.size,
+    dries: sent.dries,
     samples: fromBase64(sent.samples),
   }
 }

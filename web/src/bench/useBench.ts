@@ -11,12 +11,14 @@ import {
 import type { KeptStroke } from "@/engine/desk"
 import { useEngine } from "@/engine/useEngine"
 import { CORNERED, SHAKY } from "@/generated/layout"
+import { useEraser } from "./useEraser"
 import { useHistory } from "./useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "./useLanes"
 import { useLayout } from "./useLayout"
 import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
+import { useSheetLayers } from "./useSheetLayers"
 import { useStrokeQueue } from "./useStrokeQueue"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
@@ -34,7 +36,6 @@ export function makeBench(id: string, account: string) {
   const own = useOwnLanes(queue)
   const history = useHistory()
   const state = shallowRef<BrushState>()
-  const erase = ref(false)
   const inHand = ref("")
   /** Whether a finger rests on the wedge: the paper shows the size, true to scale. */
   const sizing = ref(false)
@@ -108,6 +109,10 @@ export function makeBench(id: string, account: string) {
     return shownSet.value && mine.length > 0 ? mine : lanes.lanes.value
   })
 
+  const brush = computed(() => state.value?.document)
+  const eraser = useEraser(brush, (size) => change("size", size))
+  const sheetLayers = useSheetLayers(brush, engine, (layers, key) => changeMany({ layers }, key))
+
   const layout = useLayout(shownLanes, proofs.strokes, inHand)
 
   function showStrokes(): void {
@@ -152,10 +157,10 @@ export function makeBench(id: string, account: string) {
   }
 
   /** A stroke was drawn on the sheet as it is laid out now; the engine has it already. */
-  function drew(drawn: KeptStroke): void {
+  function drew(drawn: KeptStroke, inked = true): void {
     const stroke = { ...layout.asKept(drawn), brush: id }
     proofs.add(stroke)
-    inHand.value = stroke.id
+    if (inked) inHand.value = stroke.id
     history.push({
       undo: () => {
         proofs.remove([stroke])
@@ -163,9 +168,39 @@ export function makeBench(id: string, account: string) {
       },
       redo: () => {
         proofs.putBack([stroke])
-        const placed = layout.placed(stroke)
-        if (placed) void engine.api.addStroke(placed)
+        // Wet ink has run, and drying is no ink: what came after is inked anew.
+        showStrokes()
       },
+    })
+  }
+
+  /** Let all ink that is wet dry: it stands in the order of strokes, and can be undone. */
+  function dryNow(): void {
+    const empty = { kind: "pen" as const, erase: false, seed: 1, samples: new Float32Array(0) }
+    drew({ id: crypto.randomUUID(), ...empty, dries: true }, false)
+    showStrokes()
+  }
+
+  /** Take a layer away, with the strokes that lie on it. */
+  function removeLayer(which: number): void {
+    const before = state.value
+    if (!before || before.document.layers.length < 2) return
+    const left = sheetLayers.without(which, proofs.strokes.value)
+    const after = { ...before, document: { ...before.document, layers: left.layers } }
+    const remove = () => {
+      put(after)
+      proofs.remove(left.strokes)
+      showStrokes()
+    }
+    closeStep()
+    remove()
+    history.push({
+      undo: () => {
+        put(before)
+        proofs.putBack(left.strokes)
+        showStrokes()
+      },
+      redo: remove,
     })
   }
 
@@ -220,7 +255,8 @@ export function makeBench(id: string, account: string) {
       id,
       engine,
       state,
-      erase,
+      eraser,
+      sheetLayers,
       sizing,
       inHand,
       keeping,
@@ -233,7 +269,20 @@ export function makeBench(id: string, account: string) {
       queue,
       history,
     },
-    ...{ change, changeMany, changeLink, closeStep, record, rename, drew, clear, takeInHand, takeTheirs },
+    ...{
+      change,
+      changeMany,
+      changeLink,
+      closeStep,
+      record,
+      rename,
+      drew,
+      dryNow,
+      removeLayer,
+      clear,
+      takeInHand,
+      takeTheirs,
+    },
   }
 }
 

@@ -39,16 +39,23 @@ export function useLayout(lanes: Ref<Lane[]>, loose: Ref<KeptStroke[]>, inHand: 
     return shift && shifted(stroke, ...shift)
   }
 
+  /** A lane's stroke where it lies now, if its lane has room. */
+  function laneStroke(stroke: KeptStroke, lane: string): KeptStroke[] {
+    const there = placed(stroke, lane)
+    return there ? [{ ...there, lane: true }] : []
+  }
+
   /** A stroke as it was just drawn, as it is kept: where it would lie if nothing had flowed. */
   function asKept(stroke: KeptStroke): KeptStroke {
-    const over = laneAt(flow.value, stroke.samples[0]!, stroke.samples[1]!)
+    // Where nothing is drawn, nothing is drawn over.
+    const over = stroke.dries ? "" : laneAt(flow.value, stroke.samples[0]!, stroke.samples[1]!)
     const [dx, dy] = shiftOf(flow.value, over) ?? [0, 0]
     return { ...shifted(stroke, -dx, -dy), over }
   }
 
   /** All strokes that are shown, where they lie now: those of lanes, then one's own. */
   const shown = (): KeptStroke[] => [
-    ...lanes.value.flatMap((lane) => lane.strokes.flatMap((one) => placed(one, lane.key) ?? [])),
+    ...lanes.value.flatMap((lane) => lane.strokes.flatMap((one) => laneStroke(one, lane.key))),
     ...loose.value.flatMap((one) => placed(one) ?? []),
   ]
 

@@ -16,8 +16,18 @@ type LaneAct = Omit<WaitingLane, "account" | "at">
 function sendStroke(act: WaitingStroke): Promise<Answer> {
   const params = { path: { stroke_id: act.id } }
   if (act.act === "delete") return reach(api.DELETE("/api/proof-strokes/{stroke_id}", { params }))
-  const { erase, seed, brush = null, over = "", drawnAt: drawn_at } = act
-  const body = { kind: KIND[act.kind], erase, seed, brush, over, samples: toBase64(act.samples), drawn_at }
+  const {
+    erase,
+    seed,
+    brush = null,
+    over = "",
+    layer = 0,
+    size = null,
+    dries = false,
+    drawnAt: drawn_at,
+  } = act
+  const samples = toBase64(act.samples)
+  const body = { kind: KIND[act.kind], erase, seed, brush, over, layer, size, dries, samples, drawn_at }
   return reach(api.PUT("/api/proof-strokes/{stroke_id}", { params, body }))
 }
 

@@ -3,7 +3,7 @@ import { CURVES, INPUTS, KIND, OUTPUTS, SETTINGS } from "@/generated/layout"
 import type { Images } from "./images"
 import type { Memory } from "./memory"
 import { bytesOf, fieldOf, writeField } from "./records"
-import type { Kind } from "./sheet"
+import type { Kind, Layer } from "./sheet"
 
 /** What a control needs to know of a setting of a brush, a step or a generator. */
 export interface Setting {
@@ -58,10 +58,24 @@ export interface ShapeUse extends GrainUse {
   invert: boolean
 }
 
+/** A layer of the proof sheet. */
+export interface LayerUse extends Layer {
+  /** Whether the lanes are inked on it too. */
+  lanes: boolean
+  /** The brush its strokes are inked with, by its id; the brush itself where there is none. */
+  brush: string | null
+}
+
 export type BrushDocument = {
   version: number
   /** The set of proof strokes that it is shown on; empty for those that ship. */
   proofs: string
+  /** The layers of its proof sheet, the lowest first. */
+  layers: LayerUse[]
+  /** Colour of its proof sheet; the room's paper where there is none. */
+  ground: string | null
+  /** Whether paper and ink are swapped on its proof sheet. */
+  swapped: boolean
   shapes: ShapeUse[]
   grain: GrainUse | null
   responses: Partial<Record<Output, Partial<Record<Input, Link>>>>

@@ -4,6 +4,7 @@ import { PROOF_SHEET, TABLE } from "@/generated/layout"
 import { type BrushDocument, type Input, type Link, type Node, writeLink } from "./brush"
 import { Images, picturesOf } from "./images"
 import { loadModule, type Module } from "./module"
+import { ProofPaper } from "./paper"
 import { Pictures } from "./pictures"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
@@ -23,7 +24,9 @@ import {
 import {
   StationPictures,
   WAYS,
+  type Crossing,
   type LineTraces,
+  type Overlap,
   type Picture,
   type Reports,
   type StationTraces,
@@ -36,6 +39,8 @@ export interface KeptStroke extends Stroke {
   brush?: string | null
   /** The lane over which it was begun, by its key; empty on free paper. */
   over?: string
+  /** Whether it is a lane's: those are inked on every layer that shows the lanes. */
+  lane?: boolean
 }
 
 /** What the pen does just now, as the core reads it. */
@@ -58,6 +63,10 @@ export interface CurveChange {
 const MANY = 60
 const EVERYTHING: Rectangle = { left: 0, top: 0, right: 1 << 20, bottom: 1 << 20 }
 
+function grown({ left, top, right, bottom }: Rectangle, by: number): Rectangle {
+  return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
+}
+
 export class Desk {
   readonly images: Images
   readonly sources = new Pictures()
@@ -65,15 +74,17 @@ export class Desk {
   readonly readings: ReadingsTaker
   private slots: Slots
   private sheet: Sheet
+  private paper: ProofPaper
   private screen?: Screen
-  private strokes: KeptStroke[] = []
-  private brush?: BrushDocument
   /** Where each stroke lay when it was last inked. */
   private reached = new Map<string, Rectangle>()
   private pictures: StationPictures
   private penDown = false
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
   private stale = false
+  private around = 0xe6ebe8
+  /** What the layers and the ground were when all was shown last. */
+  private look = ""
   private inHand = ""
   /** Whether sources of the brush are on their way: what is measured without them is not the brush's. */
   private awaited = false
@@ -94,6 +105,7 @@ export class Desk {
     this.slots = new Slots(module)
     this.images = new Images(module)
     this.sheet = new Sheet(module, this.slots, new Workspace(module, this.images), width, height)
+    this.paper = new ProofPaper(this.sheet)
     this.pictures = new StationPictures(module, this.slots, this.images)
     this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
     this.link = module.memory.take(1, bytesOf("link"))
@@ -108,11 +120,26 @@ export class Desk {
   }
 
   setColours(paper: number, desk: number): void {
-    this.screen?.setColours(paper, desk)
+    this.paper.setRoom(paper)
+    this.around = desk
     this.pictures.setPaper(paper)
     this.prep.setPaper(paper)
     this.showAll()
     this.changed()
+  }
+
+  private get brush(): BrushDocument | undefined {
+    return this.paper.brush
+  }
+
+  private get strokes(): KeptStroke[] {
+    return this.paper.strokes
+  }
+
+  /** Brushes that layers are inked with instead of the one on the bench, by id. */
+  setOthers(others: Record<string, BrushDocument>): void {
+    this.paper.others = others
+    if (this.brush) this.setBrush(this.brush)
   }
 
   setView(view: View): void {
@@ -125,8 +152,8 @@ export class Desk {
    * Sources that are not here yet are fetched, and inked when they are.
    */
   setBrush(brush: BrushDocument): void {
-    this.brush = brush
-    const missing = this.layOut(brush)
+    this.paper.brush = brush
+    const missing = this.layOut()
     this.awaited = missing.length > 0
     this.unmeasured = true
     this.reink()
@@ -134,13 +161,14 @@ export class Desk {
     if (missing.length > 0) void this.bring(brush, missing)
   }
 
-  /** Have a brush's sources at hand; returns those that must be fetched first. */
-  private layOut(brush: BrushDocument): string[] {
-    for (const { role, digest } of picturesOf(brush)) {
+  /** Have the sources of all brushes at hand; returns those that must be fetched first. */
+  private layOut(): string[] {
+    const { brushes } = this.paper
+    for (const { role, digest } of brushes.flatMap(picturesOf)) {
       const picture = this.images.indexOf(role, digest) < 0 && this.sources.get(digest)
       if (picture) this.images.put(role, digest, picture)
     }
-    return this.images.missing(brush)
+    return [...new Set(brushes.flatMap((one) => this.images.missing(one)))]
   }
 
   private async bring(brush: BrushDocument, missing: string[]): Promise<void> {
@@ -148,13 +176,13 @@ export class Desk {
     await Promise.allSettled(missing.map((digest) => this.sources.bring(digest)))
     if (this.brush !== brush) return
     this.awaited = false
-    this.layOut(brush)
+    this.layOut()
     this.reink()
     this.renewPictures()
   }
 
   setStrokes(strokes: KeptStroke[]): void {
-    this.strokes = strokes
+    this.paper.strokes = strokes
     this.reink()
     this.renewPictures()
   }
@@ -162,7 +190,7 @@ export class Desk {
   addStroke(stroke: KeptStroke): void {
     if (!this.brush || this.strokes.some((one) => one.id === stroke.id)) return
     this.strokes.push(stroke)
-    this.reached.set(stroke.id, this.sheet.ink(stroke))
+    this.reached.set(stroke.id, this.paper.ink(stroke))
     this.screen?.show(this.sheet, EVERYTHING)
   }
 
@@ -174,27 +202,39 @@ export class Desk {
       return
     }
     this.stale = false
-    this.sheet.setBrush(this.brush)
-    this.sheet.clear()
-    const reached = new Map<string, Rectangle>()
-    for (const stroke of this.strokes) reached.set(stroke.id, this.sheet.ink(stroke))
-    this.showReinked(reached)
+    this.showReinked(this.paper.inkAll())
   }
 
   /** Show where strokes are and where they were; past many strokes the whole view is less work. */
   private showReinked(reached: Map<string, Rectangle>): void {
     const before = this.reached
     this.reached = reached
+    const look = JSON.stringify([this.brush?.layers, this.paper.ground])
+    if (look !== this.look) {
+      this.look = look
+      return this.showAll()
+    }
     const same = before.size === reached.size && [...reached.keys()].every((id) => before.has(id))
     if (!same || reached.size > MANY) return this.showAll()
-    for (const [id, now] of reached) this.screen?.show(this.sheet, union(now, before.get(id)))
+    const reach = this.runReach
+    for (const [id, now] of reached) this.screen?.show(this.sheet, grown(union(now, before.get(id)), reach))
+  }
+
+  /** Whether the line is swept: its stamps are endlessly close, whatever the spacing. */
+  get swept(): boolean {
+    return readField(this.module.memory, "brush", this.sheet.brush.at, "swept") === 1
+  }
+
+  /** How far beyond a stroke it may change what lies there: wet ink runs. */
+  private get runReach(): number {
+    return Math.ceil(Math.max(0, ...this.paper.brushes.map((one) => Number(one.run)))) + 1
   }
 
   down(pen: Pen): void {
     if (this.penDown) this.cancel()
     this.penDown = true
     this.pen = pen
-    this.sheet.begin(pen)
+    this.paper.begin(pen)
   }
 
   /** Bring the pen's pressure through a fitted curve from now on, or take it as it comes. */
@@ -308,6 +348,28 @@ export class Desk {
     this.pictures.drop(id)
   }
 
+  onCrossings(listener: (which: Overlap, crossing: Crossing) => void): void {
+    this.pictures.crossings = listener
+  }
+
+  /** Contrast 1..21 of two colours 0xRRGGBB (WCAG). */
+  contrast(first: number, second: number): number {
+    return this.module.call("contrast", first, second)
+  }
+
+  /** A colour 0xRRGGBB in OKLCH: lightness 0..1, chroma, hue in degrees. */
+  lchOf(colour: number): [number, number, number] {
+    const lch = { at: this.table.at, length: 3 }
+    this.module.call("read_lch", colour, lch)
+    const [lightness, chroma, hue] = this.module.memory.f32(lch)
+    return [lightness!, chroma!, hue!]
+  }
+
+  /** The colour 0xRRGGBB nearest to an OKLCH one that a screen has. */
+  colourOf(lightness: number, chroma: number, hue: number): number {
+    return this.module.call("colour_of_lch", lightness, chroma, hue)
+  }
+
   onTraces(listener: (traces: StationTraces) => void): void {
     this.pictures.listener = listener
     this.renewPictures()
@@ -315,7 +377,8 @@ export class Desk {
 
   private renewPictures(): void {
     const { strokes } = this
-    const stroke = strokes.find((one) => one.id === this.inHand) ?? strokes.find((one) => !one.erase)
+    const stroke =
+      strokes.find((one) => one.id === this.inHand) ?? strokes.find((one) => !one.erase && !one.dries)
     if (this.brush && stroke) this.pictures.renew(this.brush, stroke)
     this.changed()
   }
@@ -331,6 +394,7 @@ export class Desk {
   }
 
   private showAll(): void {
+    this.screen?.setColours(this.paper.ground, this.around)
     this.screen?.showAll(this.sheet)
   }
 

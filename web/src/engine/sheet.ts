@@ -22,6 +22,8 @@ export interface Rectangle {
   bottom: number
 }
 
+const NOWHERE: Rectangle = { left: 0, top: 0, right: 0, bottom: 0 }
+
 /** The smallest rectangle that holds both; an empty one adds nothing. */
 export function union(a: Rectangle, b: Rectangle | undefined): Rectangle {
   if (!b || b.left >= b.right) return a
@@ -49,6 +51,10 @@ export interface Stroke {
   seed: number
   /** The layer it dries on, by its `which`; the first where none is given. */
   layer?: number
+  /** Its own size, sheet px: an eraser's. Without one it is the brush's. */
+  size?: number | null
+  /** No stroke: here all ink that is wet dries. */
+  dries?: boolean
   samples: Float32Array<ArrayBuffer>
 }
 
@@ -212,7 +218,16 @@ export class Sheet {
     const count = this.module.call(
       "feed",
       ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free],
-      ...[memory.cells, memory.cells, work, images.records, memory.cells, samples, batch.length / FLOATS, watched ? 1 : 0],
+      ...[
+        memory.cells,
+        memory.cells,
+        work,
+        images.records,
+        memory.cells,
+        samples,
+        batch.length / FLOATS,
+        watched ? 1 : 0,
+      ],
     )
     return memory.f32({ at: samples.at, length: count * FLOATS }).slice()
   }
@@ -253,6 +268,10 @@ export class Sheet {
 
   /** Ink a recorded stroke; returns the rectangle that it reached, device px. */
   ink(stroke: Stroke): Rectangle {
+    if (stroke.dries) {
+      this.dryNow()
+      return NOWHERE
+    }
     this.begin(stroke)
     this.feed(stroke.samples, false)
     this.lift()
@@ -278,6 +297,12 @@ export class Sheet {
 
   clear(): void {
     this.module.call("clear_layers", this.state, this.maps, this.slots.free)
+  }
+
+  /** Mean ink 0..1 within `reach` px of a px of the sheet, device px. */
+  inkAbout(x: number, y: number, reach: number): number {
+    const { cells } = this.module.memory
+    return this.module.call("ink_about", this.state, this.layered, this.maps, cells, x, y, reach)
   }
 
   /** Write the ink 0..1 of all that lies on the sheet, by rows. */

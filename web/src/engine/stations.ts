@@ -1,12 +1,12 @@
 // Pictures of what each station does to the stroke in hand.
-import { CAUSES, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
+import { CAUSES, DEFAULT_BRUSH, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
 import { newLink, type BrushDocument, type Input } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readColumn } from "./records"
 import { Screen, type Context } from "./screen"
-import { FLOATS, shifted, Sheet, Workspace, type Slots, type Stroke } from "./sheet"
+import { FLOATS, shifted, Sheet, Workspace, type Mode, type Slots, type Stroke } from "./sheet"
 
 /** What strokes of one kind of pointer report: least and most, and how the pressure is spread over 0..1. */
 export interface Reports {
@@ -57,7 +57,23 @@ const ONE_LINE = { tip: "ellipse", stamps: 1, size_jitter: 0, scatter_across: 0,
 export const WAYS = ["none", "even-out", "tow line", "speed-aware"] as const
 export type Way = (typeof WAYS)[number]
 type PaperKey = (typeof PAPERS)[number]["key"]
-export type Picture = "tip" | "grain" | "holds" | "ink" | "wedge" | Way | PaperKey
+/** The same crossing four times, so that nobody confuses flow and opacity. */
+export const OVERLAPS = {
+  "level, half flow": { overlap: "level", flow: 0.5, opacity: 1 },
+  "level, half opacity": { overlap: "level", flow: 1, opacity: 0.5 },
+  "build, half flow": { overlap: "build", flow: 0.5, opacity: 1 },
+  "build, half opacity": { overlap: "build", flow: 1, opacity: 0.5 },
+} as const
+export type Overlap = keyof typeof OVERLAPS
+
+/** Ink 0..1 as counted from a crossing's pixels: on the line, and where it crosses itself. */
+export interface Crossing {
+  line: number
+  crossing: number
+}
+
+export type Picture =
+  "tip" | "grain" | "holds" | "ink" | "wet" | "wedge" | Overlap | `mode ${Mode}` | Way | PaperKey
 
 /** What the rail's wedge runs through: sizes from its foot to its head, and its device px per sheet px. */
 export interface Wedge {
@@ -115,7 +131,23 @@ function centred(stroke: Stroke, x: number, y: number): Stroke {
   return shifted(stroke, x - span(0), y - span(1))
 }
 
+/** Two patches side by side, a light one and a dark one, and over both the brush. */
+const PATCHES = { light: "#d8cbaa", dark: "#37464c" }
+const PATCH_SIZE = 116
+const patch = (from: number, to: number) => drawn(8, (u) => [from + u * (to - from), HEIGHT / 2, 1])
+const LIGHT_PATCH = patch(70, 92)
+const DARK_PATCH = patch(228, 250)
+const OVER_PATCHES = drawn(100, (u) => [
+  24 + u * (WIDTH - 48),
+  HEIGHT / 2 + 30 * Math.sin(u * 4 * Math.PI),
+  0.75,
+])
+/** Wet ink across, and wet ink down through it. */
+const WET_ACROSS = drawn(24, (u) => [30 + u * (WIDTH - 60), HEIGHT / 2, 0.75])
+const WET_DOWN = drawn(24, (u) => [WIDTH / 2, 22 + u * (HEIGHT - 44), 0.75])
+
 const STRAIGHT = drawn(24, (u) => [36 + u * (WIDTH - 72), HEIGHT / 2, 0.35 + 0.65 * u])
+/** It crosses itself in the middle; where it turns at its left it is a line alone. */
 const CROSSING = drawn(160, (u) => {
   const angle = (-0.17 + u * 0.84) * 2 * Math.PI
   return [WIDTH / 2 - 120 * Math.sin(angle), HEIGHT / 2 + 44 * Math.sin(2 * angle), 0.75]
@@ -139,6 +171,7 @@ function roomOf(which: Picture): { width: number; height: number } {
 
 export class StationPictures {
   listener?: (traces: StationTraces) => void
+  crossings?: (which: Overlap, crossing: Crossing) => void
   private scratch: Sheet
   readonly space: Workspace
   /** The recorded strokes on which the ways are compared, each in its half of the strip. */
@@ -241,6 +274,8 @@ export class StationPictures {
     const full = { ...brush, ...UNTAPERED, size } as BrushDocument
     const paper = PAPERS.find((one) => one.key === which)
     if (paper) return this.onPaper(paper, sheet, brush)
+    if (which in OVERLAPS) return this.crossing(which as Overlap, sheet, full)
+    if (which.startsWith("mode ")) return this.overPatches(sheet, { ...full, mode: which.slice(5) })
     switch (which) {
       case "wedge":
         return this.wedgeOf(sheet, brush)
@@ -254,6 +289,9 @@ export class StationPictures {
         return this.middle(sheet, { ...full, opacity: 1 }, [ACROSS])
       case "ink":
         return this.middle(sheet, full, [CROSSING])
+      case "wet":
+        this.middle(sheet, { ...full, ink: brush.second_ink, second_share: 0 }, [WET_ACROSS])
+        return this.middle(sheet, full, [WET_DOWN])
       default: {
         const small = Math.min(STRIP_LARGEST, Number(brush.size))
         this.middle(sheet, { ...brush, size: small, steadying: which }, this.references, STRIP.height)
@@ -266,6 +304,40 @@ export class StationPictures {
     const down = (sheet.height / sheet.scale - height) / 2
     sheet.setBrush(brush)
     for (const stroke of strokes) sheet.ink(shifted(stroke, across, down))
+  }
+
+  /** The crossing with an overlap of its own, and what its pixels come to. */
+  private crossing(which: Overlap, sheet: Sheet, brush: BrushDocument): void {
+    const { responses } = brush
+    // What the hand does to flow and opacity would be taken for theirs.
+    const plain = { ...responses, opacity: {}, flow: {} }
+    const alone = {
+      ...brush,
+      ...OVERLAPS[which],
+      responses: plain,
+      fade_out: 0,
+      pooling: 0,
+      wetness: 0,
+      mode: "normal",
+    }
+    this.middle(sheet, alone as BrushDocument, [CROSSING])
+    const { scale, width, height } = sheet
+    const at = (x: number) =>
+      sheet.inkAbout(Math.round(x * scale), Math.round(height / 2), Math.round(2 * scale))
+    const middle = width / scale / 2
+    this.crossings?.(which, { line: at(middle - 120), crossing: at(middle) })
+  }
+
+  /** The brush over a light patch and a dark one. */
+  private overPatches(sheet: Sheet, brush: BrushDocument): void {
+    const flat = { ...DEFAULT_BRUSH, size: PATCH_SIZE, responses: {}, tip: "broad nib", roundness: 1 }
+    for (const [ink, stroke] of [
+      [PATCHES.light, LIGHT_PATCH],
+      [PATCHES.dark, DARK_PATCH],
+    ] as const) {
+      this.middle(sheet, { ...flat, ink } as unknown as BrushDocument, [stroke])
+    }
+    this.middle(sheet, brush, [OVER_PATCHES])
   }
 
   /** The brush from the least to the greatest size of its range, standing upright. */

@@ -5,7 +5,7 @@ import engineAddress from "@/generated/engine.wasm?url"
 import type { Live } from "./desk"
 import type { PrepNews } from "./prep"
 import type { Readings } from "./readings"
-import type { StationTraces } from "./stations"
+import type { Crossing, Overlap, StationTraces } from "./stations"
 import type { News, WorkerApi } from "./worker"
 
 export interface Engine {
@@ -16,7 +16,9 @@ export interface Engine {
   generation: Ref<number>
   live: ShallowRef<Live>
   traces: ShallowRef<StationTraces | undefined>
-  inked: ShallowRef<{ edit: number; ms: number }>
+  /** What the pixels of the crossings come to. */
+  crossings: ShallowRef<Partial<Record<Overlap, Crossing>>>
+  inked: ShallowRef<{ edit: number; ms: number; swept: boolean }>
   readings: ShallowRef<Readings | undefined>
   /** Whether the brush has changed since its readings were taken. */
   remeasuring: ShallowRef<boolean>
@@ -60,7 +62,8 @@ function makeEngine(): Engine {
   const generation = ref(0)
   const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, twist: 0, speed: 0, inputs: [] })
   const traces = shallowRef<StationTraces>()
-  const inked = shallowRef({ edit: 0, ms: 0 })
+  const crossings = shallowRef<Partial<Record<Overlap, Crossing>>>({})
+  const inked = shallowRef({ edit: 0, ms: 0, swept: false })
   const readings = shallowRef<Readings>()
   const remeasuring = shallowRef(false)
   const prep = shallowRef<PrepNews>()
@@ -69,6 +72,7 @@ function makeEngine(): Engine {
   function take(data: News): void {
     if (data.live) live.value = data.live
     if (data.traces) traces.value = data.traces
+    if (data.crossing) crossings.value = { ...crossings.value, [data.crossing.which]: data.crossing.figures }
     if (data.inked) inked.value = data.inked
     if (data.readings) {
       readings.value = data.readings
@@ -126,7 +130,7 @@ function makeEngine(): Engine {
         (remote[name] as (...given: never[]) => unknown)(...given),
   })
   return {
-    ...{ api, generation, live, traces, inked, readings, remeasuring, prep, prepProblem },
+    ...{ api, generation, live, traces, crossings, inked, readings, remeasuring, prep, prepProblem },
     get ready() {
       return ready
     },

@@ -7,13 +7,15 @@ import type { PrepNews, Print } from "./prep"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
 import type { Kind, Pen, Rectangle, Stroke } from "./sheet"
-import type { Picture, StationTraces, Wedge } from "./stations"
+import type { Crossing, Overlap, Picture, StationTraces, Wedge } from "./stations"
 
 export interface News {
   live?: Live
   traces?: StationTraces
-  /** Revision of the brush that the canvas now shows, and how long its re-inking took. */
-  inked?: { edit: number; ms: number }
+  /** What the pixels of a crossing come to. */
+  crossing?: { which: Overlap; figures: Crossing }
+  /** Revision of the brush that the canvas now shows, how long its re-inking took, and whether its line is swept. */
+  inked?: { edit: number; ms: number; swept: boolean }
   /** What the brush that is shown measures. */
   readings?: Readings
   /** What the recipe on the prep table came to. */
@@ -42,7 +44,7 @@ beat.port1.onmessage = () => {
     waiting = undefined
     const start = performance.now()
     desk.setBrush(brush)
-    tell({ inked: { edit, ms: performance.now() - start } })
+    tell({ inked: { edit, ms: performance.now() - start, swept: desk.swept } })
     return goOn()
   }
   // Then the pictures, one at a time, unless the pen is down.
@@ -141,6 +143,7 @@ const api = {
     news = port
     desk = await makeDesk(url, goOn)
     desk.onTraces((traces) => tell({ traces }))
+    desk.onCrossings((which, figures) => tell({ crossing: { which, figures } }))
   },
   async sketch(px: number, makes: Makes, start?: Start, step?: Step) {
     const made = await desk.prep.sketch(px, makes, start, step)
@@ -165,6 +168,10 @@ const api = {
     waiting = { brush, edit }
     goOn()
   },
+  setOthers: (others: Record<string, BrushDocument>) => desk.setOthers(others),
+  contrast: (first: number, second: number) => desk.contrast(first, second),
+  lchOf: (colour: number) => desk.lchOf(colour),
+  colourOf: (lightness: number, chroma: number, hue: number) => desk.colourOf(lightness, chroma, hue),
   setStrokes: (strokes: KeptStroke[]) => desk.setStrokes(strokes),
   addStroke: (stroke: KeptStroke) => desk.addStroke(stroke),
   setFitting: (link?: Link) => desk.setFitting(link),

@@ -76,8 +76,8 @@ export function usePracticePen(bench: Bench) {
         samples[i + 1]! += dy
       }
       const id = crypto.randomUUID()
-      const { kind, erase, seed } = one
-      await api.down({ kind, erase, seed })
+      const { kind, erase, seed, layer, size } = one
+      await api.down({ kind, erase, seed, layer, size })
       const start = performance.now()
       let fed = 0
       while (going && fed < samples.length) {

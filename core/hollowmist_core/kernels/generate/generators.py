@@ -15,7 +15,7 @@ from .hatching import hatch
 from .marks import bristles, dots, fibre, speckle, squiggles
 from .noise import clouds, tooth, weave
 from .screens import SCREEN, draw_screen, plan_screen
-from .silhouettes import faced, leaf, ragged, splat
+from .silhouettes import faced, leaf, ragged, rings, splat
 
 GENERATORS = (
     "dots",
@@ -33,6 +33,7 @@ GENERATORS = (
     "leaf",
     "polygon",
     "nib",
+    "rings",
 )
 (
     DOTS,
@@ -50,7 +51,8 @@ GENERATORS = (
     LEAF,
     POLYGON,
     NIB,
-) = range(15)
+    RINGS,
+) = range(16)
 LAST_GRAIN = HALFTONE
 
 
@@ -101,5 +103,7 @@ def generate(steps, screens, out, scratch):
         faced(out, width, height, int(v[0]), corner_up, float(v[1]), math.radians(v[2]), float(v[3]), float(v[4]))
     elif step.kind == NIB:
         faced(out, width, height, 4, 0.0, float(v[0]), math.radians(v[1]), float(v[2]), float(v[3]))
+    elif step.kind == RINGS:
+        rings(out, width, height, seed, v)
     if step.kind <= LAST_GRAIN and step.kind != HALFTONE:
         settle(out, width, height, scratch, BOTH)

@@ -38,6 +38,40 @@ def ragged(out, width, height, seed, v):
 
 
 @helper
+def ring(out, width, height, cx, cy, radius, tone, seed, raggedness, lobes):
+    """Cover with a disc of a tone, whose rim goes in and out."""
+    reach = radius * (1.0 + 0.5 * raggedness) + 1.0
+    for y in range(max(0, int(cy - reach)), min(height, int(cy + reach) + 2)):
+        for x in range(max(0, int(cx - reach)), min(width, int(cx + reach) + 2)):
+            dx, dy = x + 0.5 - cx, y + 0.5 - cy
+            turn = math.atan2(dy, dx)
+            turn = turn if turn >= 0.0 else turn + TWO_PI
+            rim = 1.0 + 0.4 * raggedness * round_noise(seed, 1, turn, lobes)
+            rim += 0.25 * raggedness * round_noise(seed, 2, turn, lobes * 4)
+            cover = soft_edge(radius * rim - math.hypot(dx, dy), 1.0)
+            if cover > 0.0:
+                at = y * width + x
+                out[at] += cover * (tone - out[at])
+
+
+@helper
+def rings(out, width, height, seed, v):
+    """Discs, one over the other, that blend from one size, tone and place to another.
+
+    Values: how many, first and last size, first and last tone, how far they travel along and across, raggedness, lobes.
+    """
+    clear(out, width * height)
+    count, lobes = max(2, int(v[0])), max(3, int(v[8]))
+    for k in range(count):
+        part = k / (count - 1)
+        radius = 0.5 * height * (v[1] + part * (v[2] - v[1]))
+        tone = v[3] + part * (v[4] - v[3])
+        cx = width * (0.5 + v[5] * (part - 0.5))
+        cy = height * (0.5 + v[6] * (part - 0.5))
+        ring(out, width, height, cx, cy, radius, tone, seed + k, v[7], lobes)
+
+
+@helper
 def splat(out, width, height, seed, v):
     """A splash: a blot, its rays and drops. Values: drops, reach, drop size, rays, blot size."""
     clear(out, width * height)

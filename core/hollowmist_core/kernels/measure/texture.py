@@ -61,8 +61,10 @@ def ripple_of(desk, work, readings):
     """Peak to peak of the edge at the spacing's period as a share of the width; 1 where the line is broken.
 
     The edge is folded into one period and averaged: what does not go with the spacing cancels out. With a
-    record of readings the edge over some periods is put there.
+    record of readings the edge over some periods is put there. A ribbon has no stamps that could show.
     """
+    if desk[1][0].ribbon:
+        return 0.0
     count = 2 * int(reach_across(desk[1][0])) + 1
     period = period_of(desk)
     folds = work[PLOT : PLOT + FOLDS]

@@ -3,6 +3,7 @@
 from accounts.models import Account
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from hollowmist_core.document import read
 from sources.actions.keep_source import keep_source
 from sources.actions.make_source import take_in
 from sources.actions.ship_sources import ship_sources
@@ -35,7 +36,14 @@ class Command(BaseCommand):
                 source, _ = take_in(account, photo(), file_name)
                 recipe = recipe_for(source.recipe, kinds, levels)
                 keep_source(source, 1, source.name, "Taken on the beach.", source.makes, recipe)
+            made = {}
             for position, (name, brushes) in enumerate(ROLLS.items()):
                 roll = Roll.objects.create(account=account, name=name, position=position)
                 for brush_name, note, document in brushes:
-                    add_brush(roll, brush_name, with_sources(document, find), note)
+                    made[brush_name] = add_brush(roll, brush_name, with_sources(document, find), note)
+            for brush_name, _, document in (one for brushes in ROLLS.values() for one in brushes):
+                if "layers" in document:
+                    # Layers that are inked with another brush can say so once all are there.
+                    brush = made[brush_name]
+                    brush.document = read(with_sources(document, find, lambda name: name and str(made[name].pk)))
+                    brush.save(update_fields=["document"])

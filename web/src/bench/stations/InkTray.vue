@@ -1,100 +1,85 @@
 <script setup lang="ts">
 import { computed, ref } from "vue"
-import ChoiceBar from "@/parts/ChoiceBar.vue"
 import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
+import InkColour from "./InkColour.vue"
 import InkedPicture from "./InkedPicture.vue"
+import ModesStrip from "./ModesStrip.vue"
+import OverlapStrip from "./OverlapStrip.vue"
 import ResponseCurve from "./ResponseCurve.vue"
 import SettingControl from "./SettingControl.vue"
 
 defineProps<{ drawing: boolean }>()
 
 const SECTIONS = [
+  { value: "overlap", label: "Overlap" },
   { value: "cover", label: "Cover" },
   { value: "colour", label: "Colour" },
-  { value: "spread", label: "Spread" },
+  { value: "rim", label: "Rim & spread" },
+  { value: "wet", label: "Wet" },
+  { value: "mixing", label: "Mixing" },
 ] as const
 type Section = (typeof SECTIONS)[number]["value"]
 
-const DRIFTS = [
-  { value: "second ink", label: "Second ink" },
-  { value: "hue", label: "Hue" },
-  { value: "lightness", label: "Lightness" },
-  { value: "chroma", label: "Chroma" },
-] as const
-const WITH = [
-  { value: "pressure", label: "Pressure" },
-  { value: "distance", label: "Distance" },
-  { value: "stamp chance", label: "Each stamp" },
-  { value: "stroke chance", label: "Each stroke" },
-] as const
-
 const bench = useBench()
-const section = ref<Section>("cover")
-const drift = ref<(typeof DRIFTS)[number]["value"]>("second ink")
-const driver = ref<(typeof WITH)[number]["value"]>("pressure")
-const grain = computed(() => bench.state.value?.document.grain)
+const section = ref<Section>("overlap")
+const brush = computed(() => bench.state.value?.document)
+const grain = computed(() => brush.value?.grain)
+const dry = computed(() => Number(brush.value?.wetness) === 0)
 </script>
 
 <template>
   <TraySections v-model="section" label="Parts of the ink" :sections="SECTIONS">
-    <template v-if="section === 'cover'">
+    <OverlapStrip v-if="section === 'overlap'" />
+    <template v-else-if="section === 'cover'">
       <ResponseCurve class="picture" output="opacity" input="pressure" :drawing="drawing" />
       <div class="controls">
         <SettingControl name="opacity" />
         <SettingControl name="flow" />
       </div>
       <div class="controls">
-        <SettingControl name="ink" />
-        <SettingControl name="overlap" />
+        <SettingControl name="fade_out" />
+        <SettingControl name="fade_from" :disabled="Number(brush?.fade_out) === 0" />
       </div>
     </template>
-    <template v-else-if="section === 'colour'">
-      <ResponseCurve
-        :key="`${driver}>${drift}`"
-        class="picture"
-        :output="drift"
-        :input="driver"
-        :drawing="drawing"
-      />
-      <div class="controls">
-        <div>
-          <p class="hm-small">What drifts</p>
-          <ChoiceBar v-model="drift" label="What drifts" :options="[...DRIFTS]" class="tight" />
-        </div>
-        <div>
-          <p class="hm-small">With</p>
-          <ChoiceBar v-model="driver" label="With" :options="[...WITH]" class="tight" />
-        </div>
-      </div>
-      <div class="controls">
-        <SettingControl name="ink" :helped="false" />
-        <SettingControl name="second_ink" :helped="false" />
-        <SettingControl name="second_share" />
-      </div>
-    </template>
-    <template v-else>
-      <ResponseCurve class="picture" output="spread" input="pressure" :drawing="drawing" />
-      <div class="controls">
-        <SettingControl name="spread" />
-        <SettingControl name="spread_held" :disabled="!grain" />
-      </div>
-      <figure class="close">
+    <InkColour v-else-if="section === 'colour'" :drawing="drawing" />
+    <template v-else-if="section === 'rim'">
+      <figure class="picture">
         <InkedPicture station="ink" :shape="2" />
         <figcaption class="hm-small">
           {{
             grain
-              ? "The grain that bites is the one that holds the ink back."
-              : "Without a grain the ink creeps out evenly; give the brush one, and its front turns ragged."
+              ? "The grain that bites holds the ink back, and makes its front ragged."
+              : "Ink that pools leaves its inside lighter: pigment only moves."
           }}
         </figcaption>
       </figure>
+      <div class="controls">
+        <SettingControl name="pooling" />
+        <SettingControl name="rim" :disabled="Number(brush?.pooling) === 0" />
+      </div>
+      <div class="controls">
+        <SettingControl name="spread" />
+        <SettingControl name="spread_held" :disabled="!grain" />
+      </div>
     </template>
+    <template v-else-if="section === 'wet'">
+      <figure class="picture">
+        <InkedPicture station="wet" :shape="2" />
+        <figcaption class="hm-small">
+          This ink drawn down through the second ink, while that is wet.
+        </figcaption>
+      </figure>
+      <div class="controls">
+        <SettingControl name="wetness" />
+        <SettingControl name="run" :disabled="dry" />
+      </div>
+      <div class="controls">
+        <SettingControl name="pick_up" />
+        <button type="button" class="hm-quiet hm-on" @click="bench.dryNow()">Dry now</button>
+        <p class="hm-small">All that is wet on the proof sheet dries: nothing runs into it any more.</p>
+      </div>
+    </template>
+    <ModesStrip v-else />
   </TraySections>
 </template>
-
-<style scoped>
-.tight :deep(button) {
-  padding: 0 4px;
-}
-</style>

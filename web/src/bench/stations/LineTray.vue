@@ -44,6 +44,7 @@ const plain = computed(() => way.value === "none")
         <SettingControl name="keep_corners" :disabled="plain" />
         <SettingControl name="finish" :disabled="plain" />
         <SettingControl name="fade_out" />
+        <SettingControl name="fade_from" :disabled="Number(bench.state.value?.document.fade_out) === 0" />
       </div>
     </template>
   </TraySections>

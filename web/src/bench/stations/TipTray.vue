@@ -11,6 +11,7 @@ const SECTIONS = [
   { value: "laid", label: "Spacing & turn" },
   { value: "chance", label: "Chance" },
   { value: "strands", label: "Several" },
+  { value: "ribbon", label: "Ribbon" },
 ] as const
 type Section = (typeof SECTIONS)[number]["value"]
 
@@ -18,6 +19,9 @@ const bench = useBench()
 const section = ref<Section>("form")
 const brush = computed(() => bench.state.value?.document)
 const tip = computed(() => brush.value?.tip)
+const ribbon = computed(() => tip.value === "shapes" && brush.value?.laying === "ribbon")
+const fit = computed(() => brush.value?.ribbon_fit)
+const swept = computed(() => bench.engine.inked.value.swept)
 const several = computed(() => Number(brush.value?.stamps) > 1)
 </script>
 
@@ -25,7 +29,9 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
   <TraySections v-model="section" label="Parts of the tip" :sections="SECTIONS">
     <figure class="picture">
       <InkedPicture station="tip" :shape="2.5" />
-      <figcaption class="hm-small">The stamps set apart, from light to heavy.</figcaption>
+      <figcaption class="hm-small">
+        {{ ribbon ? "The ribbon, from light to heavy." : "The stamps set apart, from light to heavy." }}
+      </figcaption>
     </figure>
     <template v-if="section === 'form'">
       <div class="controls">
@@ -41,7 +47,10 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
     </template>
     <template v-else-if="section === 'laid'">
       <div class="controls">
-        <SettingControl name="spacing" />
+        <SettingControl name="spacing" :helped="!swept" />
+        <p v-if="swept" class="hm-small">
+          This line is drawn whole, as endlessly close stamps would leave it: closer changes nothing here.
+        </p>
         <SettingControl name="spacing_jitter" />
         <SettingControl name="hold_density" />
       </div>
@@ -59,6 +68,20 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
       <div class="controls">
         <SettingControl name="flip_across" />
         <SettingControl name="flip_along" />
+      </div>
+    </template>
+    <template v-else-if="section === 'ribbon'">
+      <div class="controls">
+        <SettingControl name="laying" :disabled="tip !== 'shapes'" />
+        <SettingControl name="ribbon_fit" :disabled="!ribbon" />
+        <p v-if="tip !== 'shapes'" class="hm-small">
+          A ribbon is a shape of yours laid along the stroke: choose shapes as the tip, under Form.
+        </p>
+      </div>
+      <div class="controls">
+        <SettingControl v-if="fit === 'fixed ends'" name="ribbon_ends" :disabled="!ribbon" />
+        <SettingControl name="ribbon_reversed" :disabled="!ribbon" />
+        <SettingControl name="ribbon_mirrored" :disabled="!ribbon" />
       </div>
     </template>
     <template v-else>

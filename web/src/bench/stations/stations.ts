@@ -68,6 +68,7 @@ export const STATIONS: Station[] = [
     tray: TipTray,
     says: (brush) => {
       const count = brush.shapes.length
+      if (brush.tip === "shapes" && brush.laying === "ribbon") return `ribbon, ${brush.ribbon_fit}`
       const round = Number(brush.roundness) > 0.95 ? "round" : `flat, ${figure(brush, "angle")}`
       const forms: Record<string, string> = {
         ellipse: round,
@@ -90,7 +91,13 @@ export const STATIONS: Station[] = [
     says: (brush) => {
       const drifts = responsesOf(brush).some(({ output, link }) => link.on && DRIFTS.has(output))
       const spreads = Number(brush.spread) > 0
-      const more = [...(drifts ? ["drifts"] : []), ...(spreads ? ["spreads"] : [])]
+      const more = [
+        ...(brush.mode === "normal" ? [] : [String(brush.mode)]),
+        ...(drifts ? ["drifts"] : []),
+        ...(spreads ? ["spreads"] : []),
+        ...(Number(brush.pooling) > 0 ? ["pools"] : []),
+        ...(Number(brush.wetness) > 0 ? ["wet"] : []),
+      ]
       return [brush.overlap, ...(more.length > 0 ? more : [figure(brush, "opacity")])].join(", ")
     },
   },

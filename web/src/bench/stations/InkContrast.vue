@@ -1,0 +1,46 @@
+<script setup lang="ts">
+// How the ink stands against the paper it is tried on.
+import { computed, ref, watch } from "vue"
+import { numberOf } from "@/engine/paper"
+import { useSession } from "@/account/useSession"
+import { useBench } from "../useBench"
+
+/** Ratios from which on WCAG 2.2 calls text legible: large letters, and small ones. */
+const LARGE = 3
+const SMALL = 4.5
+/** Under this ratio nobody sees the line. */
+const UNSEEN = 1.1
+
+const bench = useBench()
+const session = useSession()
+const ratio = ref<number>()
+const ink = computed(() => String(bench.state.value?.document.ink ?? "#000000"))
+const paper = computed(() => {
+  // The room's paper changes with its light.
+  void session.account?.theme
+  const room = getComputedStyle(document.documentElement).getPropertyValue("--paper").trim()
+  return bench.state.value?.document.ground ?? room
+})
+
+watch(
+  [ink, paper],
+  async () => {
+    await bench.engine.ready
+    ratio.value = await bench.engine.api.contrast(numberOf(ink.value), numberOf(paper.value))
+  },
+  { immediate: true },
+)
+
+const says = computed(() => {
+  if (ratio.value === undefined) return ""
+  if (ratio.value < UNSEEN) return "This ink cannot be seen on this paper: change one of them, or swap them."
+  if (ratio.value < LARGE) return "too faint for lettering"
+  return ratio.value < SMALL ? "enough for large letters" : "enough for small letters"
+})
+</script>
+
+<template>
+  <p class="hm-small" role="status" aria-label="Contrast of ink to paper">
+    <template v-if="ratio !== undefined">Ink to paper {{ ratio.toFixed(1) }} : 1, {{ says }}</template>
+  </p>
+</template>

@@ -1,0 +1,80 @@
+// The layers of the proof sheet: which there are, which one is drawn on, and the brushes they are inked with.
+import { computed, ref, watch, type Ref } from "vue"
+import { api, reach } from "@/api/client"
+import type { BrushDocument, LayerUse } from "@/engine/brush"
+import type { KeptStroke } from "@/engine/desk"
+import type { Engine } from "@/engine/useEngine"
+import { MOST_LAYERS } from "@/generated/layout"
+
+const NUMBERS = Array.from({ length: MOST_LAYERS }, (_, i) => i)
+
+export function useSheetLayers(
+  brush: Ref<BrushDocument | undefined>,
+  engine: Engine,
+  put: (layers: LayerUse[], key: string) => void,
+) {
+  const layers = computed(() => brush.value?.layers ?? [])
+  const chosen = ref(0)
+  /** The layer that is drawn on, by its `which`. */
+  const active = computed({
+    get: () =>
+      layers.value.some((one) => one.which === chosen.value) ? chosen.value : (layers.value[0]?.which ?? 0),
+    set: (which: number) => (chosen.value = which),
+  })
+  const full = computed(() => layers.value.length >= MOST_LAYERS)
+
+  function change(which: number, parts: Partial<LayerUse>): void {
+    const next = layers.value.map((one) => (one.which === which ? { ...one, ...parts } : one))
+    put(next, `layer ${which} ${Object.keys(parts).join()}`)
+  }
+
+  /** Lay a fresh layer over the others, and draw on it. */
+  function add(): void {
+    const which = NUMBERS.find((number) => layers.value.every((one) => one.which !== number))
+    if (which === undefined) return
+    const fresh: LayerUse = { which, mode: "normal", opacity: 1, shown: true, lanes: false, brush: null }
+    put([...layers.value, fresh], "layers")
+    active.value = which
+  }
+
+  /** Move a layer over or under its neighbour. */
+  function move(which: number, by: 1 | -1): void {
+    const from = layers.value.findIndex((one) => one.which === which)
+    const to = from + by
+    if (from < 0 || to < 0 || to >= layers.value.length) return
+    const next = [...layers.value]
+    next.splice(to, 0, ...next.splice(from, 1))
+    put(next, "layers")
+  }
+
+  /** All layers but one, and which of some strokes lie on it. */
+  function without(which: number, strokes: KeptStroke[]): { layers: LayerUse[]; strokes: KeptStroke[] } {
+    return {
+      layers: layers.value.filter((one) => one.which !== which),
+      strokes: strokes.filter((one) => !one.dries && (one.layer ?? 0) === which),
+    }
+  }
+
+  /** Ids of the brushes that layers are inked with. */
+  const wanted = computed(() => [...new Set(layers.value.flatMap((one) => one.brush ?? []))].sort().join())
+
+  watch(
+    wanted,
+    async (ids) => {
+      const found: Record<string, BrushDocument> = {}
+      for (const id of ids ? ids.split(",") : []) {
+        const { data } = await reach(
+          api.GET("/api/brushes/{brush_id}", { params: { path: { brush_id: id } } }),
+        )
+        // One that is gone, or another's, leaves the layer to the brush on the bench.
+        if (data) found[id] = data.document as unknown as BrushDocument
+      }
+      if (ids !== wanted.value) return
+      await engine.ready
+      void engine.api.setOthers(found)
+    },
+    { immediate: true },
+  )
+
+  return { layers, active, full, change, add, move, without }
+}
