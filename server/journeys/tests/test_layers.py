@@ -20,7 +20,10 @@ class InkCase(JourneyCase):
     brushes = {"Rope Ribbon": FLAT}
 
     def bench_open(self):
-        page = self.open_bench()
+        page = self.page
+        page.goto(f"{self.live_server_url}/bench/{self.made['Rope Ribbon'].pk}")
+        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_function("window.hollowmist.inked()")
         settle(page)
         return page
 
@@ -63,7 +66,7 @@ class LayerTests(InkCase):
         settle(page)
         np.testing.assert_allclose(self.shade(page, 500, 40), both, atol=1)
         # Multiply darkens where both lie; half an ink on half an ink is known by formula.
-        page.get_by_role("combobox", name="How Layer 2 mixes").click()
+        page.locator("li", has_text="Layer 2").locator(".mode").click()
         page.get_by_role("option", name="multiply").click()
         settle(page)
         ink = np.array([0x24, 0x50, 0x6E])
