@@ -107,7 +107,7 @@ def halftone(stage: Stage) -> None:
     bench_with("Layers", "Two Inks")(stage)
     stage.settle()
     box = stage.page.locator("canvas.sheet").bounding_box()
-    stage.page.mouse.move(box["x"] + 330, box["y"] + 40)
+    stage.page.mouse.move(box["x"] + 300, box["y"] + 95)
     stage.page.mouse.wheel(0, -650)
 
 

@@ -228,8 +228,8 @@ STROKE = np.dtype(
         ("bites", "f4", (TILE,)),
         ("creeps", "f4", (TILE,)),
         ("nears", "f4", (TILE,)),
-        # Scratch rows of what is shown: red, green, blue
-        ("shown", "f4", (3 * TILE,)),
+        # Scratch rows of what is shown: red, green, blue of the ground; red, green, blue, alpha of a layer
+        ("shown", "f4", (7 * TILE,)),
         # What changed, in device px; empty when left >= right
         ("left", "i4"),
         ("top", "i4"),

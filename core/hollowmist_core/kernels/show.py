@@ -5,8 +5,8 @@ import math
 from numba import float32, int32, uint32, void
 
 from ..record import BRUSH
-from .blend import Pixel, composite, faded
-from .ink import DEEP, OF_BYTE, high_part, inked, kept_pixel, paired, tinted, tints_of
+from .blend import NORMAL, Pixel, composite, faded
+from .ink import DEEP, OF_BYTE, TO_SHARE, high_part, inked, kept_pixel, low_part, paired, tinted, tints_of
 from .records import LAYER, OPEN, POOLED, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
 from .sheet import channel, layer_plane, tile_count
@@ -19,11 +19,12 @@ ONE = float32(1)
 @helper
 def packed(r, g, b, a):
     """Pack four channels, 0..255, as a pixel of the screen, rounding to the nearest."""
+    # By way of signed numbers, which processors make of many floats at once.
     return (
-        uint32(r + HALF)
-        | (uint32(g + HALF) << uint32(8))
-        | (uint32(b + HALF) << uint32(16))
-        | (uint32(a + HALF) << uint32(24))
+        uint32(int32(r + HALF))
+        | (uint32(int32(g + HALF)) << uint32(8))
+        | (uint32(int32(b + HALF)) << uint32(16))
+        | (uint32(int32(a + HALF)) << uint32(24))
     )
 
 
@@ -57,33 +58,100 @@ def is_blank(state, layers, maps, tile):
 
 
 @helper
-def lay_over(rows, count, state, brush, layer, maps, pool, cells, tile, inner):
-    """Compose `count` pixels of a layer, from place `inner` of a tile on, onto rows of red, green and blue 0..1."""
-    red, green, blue = rows
-    plane, tiles = layer_plane(layer.which), tile_count(state)
+def fetch_words(low, high, words, count):
+    """Bring the channels of words of a layer to two rows, 0..1."""
+    for i in range(count):
+        low[i] = low_part(words[i]) * TO_SHARE
+        high[i] = high_part(words[i]) * TO_SHARE
+
+
+@helper
+def fetch_row(rows, count, maps, cells, tile, inner, plane, tiles):
+    """Bring a layer's pixels to rows of red, green, blue and alpha, 0..1; where it has no tile it is clear.
+
+    Like the other loops here it holds so few arrays at a time that it becomes vector instructions.
+    """
+    red, green, blue, alpha = rows
     first, rest = maps[plane * tiles + tile], maps[(plane + 1) * tiles + tile]
+    if first < 0:
+        for row in rows:
+            for i in range(count):
+                row[i] = float32(0)
+        return
+    one, two = first * TILE_AREA + inner, rest * TILE_AREA + inner
+    fetch_words(red, green, cells[one : one + count], count)
+    fetch_words(blue, alpha, cells[two : two + count], count)
+
+
+@helper
+def ink_channel(row, covers, count, level):
+    """`ink_row` of one channel of a plain ink, 0..255."""
+    for i in range(count):
+        c = covers[i]
+        mixed = level * (c * OF_BYTE) + row[i] * (ONE - c)
+        row[i] = float32(int32(mixed * DEEP + HALF)) * TO_SHARE
+
+
+@helper
+def ink_row(rows, count, covers, pool, tints, inner, ink, mode):
+    """Compose the stroke in hand onto a layer's rows, rounded as it will be once it is dry: the lift changes nothing
+    that is seen."""
+    red, green, blue, alpha = rows
+    r, g, b = ink
+    if mode == NORMAL and tints[2] < 0:
+        ink_channel(red, covers, count, r)
+        ink_channel(green, covers, count, g)
+        ink_channel(blue, covers, count, b)
+        ink_channel(alpha, covers, count, FULL)
+        return
+    for i in range(count):
+        c = covers[i]
+        if c > float32(0):
+            source = tinted(pool, tints, inner + i, c) if tints[2] >= 0 else inked(r, g, b, c)
+            pixel = composite(Pixel(red[i], green[i], blue[i], alpha[i]), source, mode)
+            pixel = kept_pixel(paired(pixel.r, pixel.g), paired(pixel.b, pixel.a))
+            red[i], green[i], blue[i], alpha[i] = pixel.r, pixel.g, pixel.b, pixel.a
+
+
+@helper
+def mix_channel(ground, row, alpha, count, opacity):
+    """`mix_row` of one channel, unblended."""
+    for i in range(count):
+        ground[i] = row[i] * opacity + ground[i] * (ONE - alpha[i] * opacity)
+
+
+@helper
+def mix_row(ground, rows, count, opacity, mode):
+    """Compose a layer's rows onto those of the ground, which is opaque."""
+    ground_r, ground_g, ground_b = ground
+    red, green, blue, alpha = rows
+    if mode == NORMAL:
+        mix_channel(ground_r, red, alpha, count, opacity)
+        mix_channel(ground_g, green, alpha, count, opacity)
+        mix_channel(ground_b, blue, alpha, count, opacity)
+        return
+    for i in range(count):
+        if alpha[i] > float32(0):
+            pixel = faded(Pixel(red[i], green[i], blue[i], alpha[i]), opacity)
+            shown = composite(Pixel(ground_r[i], ground_g[i], ground_b[i], ONE), pixel, mode)
+            ground_r[i], ground_g[i], ground_b[i] = shown.r, shown.g, shown.b
+
+
+@helper
+def lay_over(ground, rows, count, state, brush, layer, maps, pool, cells, tile, inner):
+    """Compose `count` pixels of a layer, from place `inner` of a tile on, onto the ground's rows; `rows` is scratch."""
+    plane, tiles = layer_plane(layer.which), tile_count(state)
     hand, cover = in_hand(state, brush, maps, tile)
     if layer.which != state.layer:
         cover = int32(-1)
-    if first < 0 and cover < 0:
+    if maps[plane * tiles + tile] < 0 and cover < 0:
         return
-    tints = tints_of(state, maps, hand, tile)
-    r, g, b = brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2]
-    opacity, mode = layer.opacity, layer.mode
-    for i in range(count):
-        at = inner + i
-        pixel = Pixel(float32(0), float32(0), float32(0), float32(0))
-        if first >= 0:
-            pixel = kept_pixel(cells[first * TILE_AREA + at], cells[rest * TILE_AREA + at])
-        c = pool[cover * TILE_AREA + at] if cover >= 0 else float32(0)
-        if c > float32(0):
-            source = tinted(pool, tints, at, c) if tints[2] >= 0 else inked(r, g, b, c)
-            pixel = composite(pixel, source, state.mode)
-            # Rounded as it will be once it is dry: the lift changes nothing that is seen.
-            pixel = kept_pixel(paired(pixel.r, pixel.g), paired(pixel.b, pixel.a))
-        if pixel.a > float32(0):
-            shown = composite(Pixel(red[i], green[i], blue[i], ONE), faded(pixel, opacity), mode)
-            red[i], green[i], blue[i] = shown.r, shown.g, shown.b
+    fetch_row(rows, count, maps, cells, tile, inner, plane, tiles)
+    if cover >= 0:
+        ink = (brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2])
+        covers = pool[cover * TILE_AREA + inner : cover * TILE_AREA + inner + count]
+        ink_row(rows, count, covers, pool, tints_of(state, maps, hand, tile), inner, ink, state.mode)
+    mix_row(ground, rows, count, layer.opacity, layer.mode)
 
 
 @helper
@@ -94,8 +162,13 @@ def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, pap
     """
     paper_r, paper_g, paper_b = channel(paper, 0), channel(paper, 1), channel(paper, 2)
     blank = packed(paper_r, paper_g, paper_b, FULL)
-    rows = (state.shown[:TILE], state.shown[TILE : 2 * TILE], state.shown[2 * TILE :])
-    red, green, blue = rows
+    red, green, blue = state.shown[:TILE], state.shown[TILE : 2 * TILE], state.shown[2 * TILE : 3 * TILE]
+    rows = (
+        state.shown[3 * TILE : 4 * TILE],
+        state.shown[4 * TILE : 5 * TILE],
+        state.shown[5 * TILE : 6 * TILE],
+        state.shown[6 * TILE :],
+    )
     x = x0
     while x < x1:
         column = x // TILE
@@ -103,17 +176,19 @@ def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, pap
         tile = (y // TILE) * state.columns + column
         inner = (y % TILE) * TILE + x - column * TILE
         count = past - x
+        run = out[at : at + count]
         if is_blank(state, layers, maps, tile):
             for i in range(count):
-                out[at + i] = blank
+                run[i] = blank
         else:
             for i in range(count):
                 red[i], green[i], blue[i] = paper_r * OF_BYTE, paper_g * OF_BYTE, paper_b * OF_BYTE
             for k in range(len(layers)):
                 if layers[k].shown:
-                    lay_over(rows, count, state, brush, layers[k], maps, pool, cells, tile, inner)
+                    ground = (red, green, blue)
+                    lay_over(ground, rows, count, state, brush, layers[k], maps, pool, cells, tile, inner)
             for i in range(count):
-                out[at + i] = packed(red[i] * FULL, green[i] * FULL, blue[i] * FULL, FULL)
+                run[i] = packed(red[i] * FULL, green[i] * FULL, blue[i] * FULL, FULL)
         at += count
         x = past
 

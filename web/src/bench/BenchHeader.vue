@@ -132,10 +132,10 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
 .space {
   flex: 1;
 }
-/* Upright, what is wrong matters more than the time, or the names beside the icons. */
+/* Upright there is room for the icons alone, and what is wrong matters more than the time. */
 @media (max-width: 1000px) {
   .clock,
-  .worried .word {
+  .word {
     display: none;
   }
 }

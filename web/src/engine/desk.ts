@@ -9,18 +9,8 @@ import { Pictures } from "./pictures"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Steadied } from "./readings"
-import { Screen, type Context, type View } from "./screen"
-import {
-  FLOATS,
-  Sheet,
-  Slots,
-  union,
-  Workspace,
-  type Kind,
-  type Pen,
-  type Rectangle,
-  type Stroke,
-} from "./sheet"
+import type { Context, View } from "./screen"
+import { FLOATS, Sheet, Slots, Workspace, type Kind, type Pen, type Rectangle, type Stroke } from "./sheet"
 import {
   StationPictures,
   WAYS,
@@ -59,14 +49,6 @@ export interface CurveChange {
   index: number
 }
 
-/** Strokes beyond which a re-inked sheet is shown whole. */
-const MANY = 60
-const EVERYTHING: Rectangle = { left: 0, top: 0, right: 1 << 20, bottom: 1 << 20 }
-
-function grown({ left, top, right, bottom }: Rectangle, by: number): Rectangle {
-  return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
-}
-
 export class Desk {
   readonly images: Images
   readonly sources = new Pictures()
@@ -75,16 +57,10 @@ export class Desk {
   private slots: Slots
   private sheet: Sheet
   private paper: ProofPaper
-  private screen?: Screen
-  /** Where each stroke lay when it was last inked. */
-  private reached = new Map<string, Rectangle>()
   private pictures: StationPictures
   private penDown = false
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
   private stale = false
-  private around = 0xe6ebe8
-  /** What the layers and the ground were when all was shown last. */
-  private look = ""
   private inHand = ""
   /** Whether sources of the brush are on their way: what is measured without them is not the brush's. */
   private awaited = false
@@ -105,7 +81,7 @@ export class Desk {
     this.slots = new Slots(module)
     this.images = new Images(module)
     this.sheet = new Sheet(module, this.slots, new Workspace(module, this.images), width, height)
-    this.paper = new ProofPaper(this.sheet)
+    this.paper = new ProofPaper(module, this.sheet, width, height)
     this.pictures = new StationPictures(module, this.slots, this.images)
     this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
     this.link = module.memory.take(1, bytesOf("link"))
@@ -115,16 +91,13 @@ export class Desk {
   }
 
   attach(context: Context): void {
-    if (this.screen) this.screen.context = context
-    else this.screen = new Screen(this.module, context)
+    this.paper.attach(context)
   }
 
-  setColours(paper: number, desk: number): void {
-    this.paper.setRoom(paper)
-    this.around = desk
+  setColours(paper: number, around: number): void {
+    this.paper.setColours(paper, around)
     this.pictures.setPaper(paper)
     this.prep.setPaper(paper)
-    this.showAll()
     this.changed()
   }
 
@@ -143,8 +116,12 @@ export class Desk {
   }
 
   setView(view: View): void {
-    this.screen?.setView(view)
-    this.showAll()
+    this.paper.setView(view)
+  }
+
+  /** Ink the sheet at the pixels that the view shows, unless it is. While the pen is down it waits for the lift. */
+  rescale(): void {
+    if (this.paper.unscaled) this.reink()
   }
 
   /**
@@ -187,13 +164,6 @@ export class Desk {
     this.renewPictures()
   }
 
-  addStroke(stroke: KeptStroke): void {
-    if (!this.brush || this.strokes.some((one) => one.id === stroke.id)) return
-    this.strokes.push(stroke)
-    this.reached.set(stroke.id, this.paper.ink(stroke))
-    this.screen?.show(this.sheet, EVERYTHING)
-  }
-
   /** Ink every stroke anew with the brush as it stands. While the pen is down it waits for the lift. */
   reink(): void {
     if (!this.brush) return
@@ -202,32 +172,12 @@ export class Desk {
       return
     }
     this.stale = false
-    this.showReinked(this.paper.inkAll())
-  }
-
-  /** Show where strokes are and where they were; past many strokes the whole view is less work. */
-  private showReinked(reached: Map<string, Rectangle>): void {
-    const before = this.reached
-    this.reached = reached
-    const look = JSON.stringify([this.brush?.layers, this.paper.ground])
-    if (look !== this.look) {
-      this.look = look
-      return this.showAll()
-    }
-    const same = before.size === reached.size && [...reached.keys()].every((id) => before.has(id))
-    if (!same || reached.size > MANY) return this.showAll()
-    const reach = this.runReach
-    for (const [id, now] of reached) this.screen?.show(this.sheet, grown(union(now, before.get(id)), reach))
+    this.paper.reink()
   }
 
   /** Whether the line is swept: its stamps are endlessly close, whatever the spacing. */
   get swept(): boolean {
     return readField(this.module.memory, "brush", this.sheet.brush.at, "swept") === 1
-  }
-
-  /** How far beyond a stroke it may change what lies there: wet ink runs. */
-  private get runReach(): number {
-    return Math.ceil(Math.max(0, ...this.paper.brushes.map((one) => Number(one.run)))) + 1
   }
 
   down(pen: Pen): void {
@@ -278,7 +228,7 @@ export class Desk {
     if (this.penDown) {
       // What is recorded is what the hand meant: a later fitting must not change strokes that exist.
       this.sheet.feed(this.fitted && this.pen.kind === "pen" ? this.asFitted(samples) : samples)
-      this.screen?.show(this.sheet, this.sheet.changed)
+      this.paper.showChange()
     }
     return this.live
   }
@@ -288,12 +238,11 @@ export class Desk {
     if (!this.penDown) return undefined
     this.penDown = false
     const samples = this.sheet.lift()
-    this.screen?.show(this.sheet, this.sheet.changed)
+    this.paper.showChange()
     let stroke: KeptStroke | undefined
     if (samples.length > 0) {
       stroke = { id, ...this.pen, samples }
-      this.strokes.push(stroke)
-      this.reached.set(id, this.sheet.reached)
+      this.paper.keep(stroke)
       this.inHand = id
       this.renewPictures()
     }
@@ -305,7 +254,7 @@ export class Desk {
     if (!this.penDown) return
     this.penDown = false
     this.sheet.cancel()
-    this.screen?.show(this.sheet, this.sheet.changed)
+    this.paper.showChange()
     if (this.stale) this.reink()
   }
 
@@ -393,36 +342,15 @@ export class Desk {
     return this.pictures.done && !this.awaited && !this.readings.busy
   }
 
-  private showAll(): void {
-    this.screen?.setColours(this.paper.ground, this.around)
-    this.screen?.showAll(this.sheet)
-  }
-
   /**
    * The ink in a rectangle of the sheet, as a PNG: black, as clear as the ink is thin. Nothing where the
    * rectangle holds no ink.
    */
-  async capture({ left, top, right, bottom }: Rectangle): Promise<Blob | undefined> {
-    const { memory } = this.module
-    const { width, height } = this.sheet
-    const [x0, y0] = [Math.max(0, Math.round(left)), Math.max(0, Math.round(top))]
-    const [x1, y1] = [Math.min(width, Math.round(right)), Math.min(height, Math.round(bottom))]
-    if (x1 <= x0 || y1 <= y0) return undefined
-    const block = memory.lend(width * height * 4)
-    const all = { at: block.at, length: width * height }
-    this.sheet.inkInto(all)
-    const ink = memory.f32(all)
-    const image = new ImageData(x1 - x0, y1 - y0)
-    let most = 0
-    for (let y = y0; y < y1; y++) {
-      for (let x = x0; x < x1; x++) {
-        const alpha = Math.round(ink[y * width + x]! * 255)
-        image.data[4 * ((y - y0) * image.width + x - x0) + 3] = alpha
-        most = Math.max(most, alpha)
-      }
-    }
-    memory.giveBack(block)
-    if (most === 0) return undefined
+  async capture(rectangle: Rectangle): Promise<Blob | undefined> {
+    const found = this.paper.inkIn(rectangle)
+    if (!found?.ink.some((one) => one >= 0.5 / 255)) return undefined
+    const image = new ImageData(found.width, found.height)
+    found.ink.forEach((one, i) => (image.data[4 * i + 3] = Math.round(one * 255)))
     const canvas = new OffscreenCanvas(image.width, image.height)
     canvas.getContext("2d")!.putImageData(image, 0, 0)
     return canvas.convertToBlob({ type: "image/png" })

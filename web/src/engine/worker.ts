@@ -64,6 +64,9 @@ const REST = 60
 const measuring = new MessageChannel()
 let restTimer: ReturnType<typeof setTimeout> | undefined
 let penIsDown = false
+/** A view that has stood so long, ms, is inked at its own pixels. */
+const SCALE_REST = 90
+let scaleTimer: ReturnType<typeof setTimeout> | undefined
 
 /** The brush stands: measure it, unless that is done or something else comes first. */
 function rest(): void {
@@ -152,7 +155,8 @@ const api = {
   /** How much memory the module holds, bytes. */
   memoryHeld: () => desk.module.memory.bytes.byteLength,
   /** Whether all that was asked for is inked, drawn and measured. */
-  rests: () => !waiting && !prepping && !beating && restTimer === undefined && desk.rests,
+  rests: () =>
+    !waiting && !prepping && !beating && restTimer === undefined && scaleTimer === undefined && desk.rests,
   /** Whether anybody is there. */
   alive: () => true,
   attach: (canvas: OffscreenCanvas) => desk.attach(context(canvas)),
@@ -162,7 +166,15 @@ const api = {
   setWedge: (wedge: Wedge) => desk.setWedge(wedge),
   dropPicture: (id: string) => desk.dropPicture(id),
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
-  setView: (view: View) => desk.setView(view),
+  setView(view: View) {
+    desk.setView(view)
+    // The ink is made anew at the view's pixels once fingers rest.
+    clearTimeout(scaleTimer)
+    scaleTimer = setTimeout(() => {
+      scaleTimer = undefined
+      desk.rescale()
+    }, SCALE_REST)
+  },
   setBrush(brush: BrushDocument, edit: number) {
     desk.readings.stop()
     waiting = { brush, edit }
@@ -173,7 +185,6 @@ const api = {
   lchOf: (colour: number) => desk.lchOf(colour),
   colourOf: (lightness: number, chroma: number, hue: number) => desk.colourOf(lightness, chroma, hue),
   setStrokes: (strokes: KeptStroke[]) => desk.setStrokes(strokes),
-  addStroke: (stroke: KeptStroke) => desk.addStroke(stroke),
   setFitting: (link?: Link) => desk.setFitting(link),
   fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
   setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Ink swatches for a thumb, and any other colour through the picker.
 import { ElColorPicker } from "element-plus"
+import InkFromPicture from "./InkFromPicture.vue"
 
 defineProps<{ down?: boolean }>()
 const value = defineModel<string>({ required: true })
@@ -34,6 +35,7 @@ function choose(ink: string | null): void {
       @active-change="choose"
       @change="choose"
     />
+    <InkFromPicture @take="choose" />
   </div>
 </template>
 
