@@ -107,8 +107,8 @@ def halftone(stage: Stage) -> None:
     bench_with("Layers", "Two Inks")(stage)
     stage.settle()
     box = stage.page.locator("canvas.sheet").bounding_box()
-    stage.page.mouse.move(box["x"] + 300, box["y"] + 95)
-    stage.page.mouse.wheel(0, -650)
+    stage.page.mouse.move(box["x"] + 400, box["y"] + 62)
+    stage.page.mouse.wheel(0, -430)
 
 
 def wet_ink(stage: Stage) -> None:

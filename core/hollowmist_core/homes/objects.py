@@ -48,6 +48,8 @@ def retargeted(ir: str, home: Home) -> str:
     ir = re.sub(r"^target triple = .*$", f'target triple = "{home.triple}"', ir, flags=re.M)
     ir = re.sub(r'"target-(cpu|features)"="[^"]*"', "", ir)
     ir = re.sub(r" = common ((?:\w+ )*)global", r" = internal \1global", ir)  # wasm knows no common symbols
+    # No kernel owns memory: what counts who holds an array only stands between the optimiser and the loops.
+    ir = re.sub(r'^\s*call void @"?NRT_(?:incref|decref)"?\(.*$', "", ir, flags=re.M)
     for name in INSTRUCTIONS:
         ir = re.sub(rf'@"?{name}f"?(?![\w."])', f"@llvm.{name}.f32", ir)
         ir = re.sub(rf'@"?{name}"?(?![\w."])', f"@llvm.{name}.f64", ir)

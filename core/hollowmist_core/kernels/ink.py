@@ -6,7 +6,7 @@ two words, red and green, blue and alpha, on two planes. Colours are sRGB.
 
 from numba import float32, int32, uint32
 
-from .blend import ERASE, Pixel, composite
+from .blend import ERASE, NORMAL, Pixel, composite
 from .records import POOLED, SETTLED, TILE, TILE_AREA, WATER
 from .registry import helper
 from .sheet import claim, give_back_ink, layer_plane, tile_count, tint_plane
@@ -15,6 +15,8 @@ DEEP = float32(65535)
 TO_SHARE = float32(1.0 / 65535.0)
 OF_BYTE = float32(1.0 / 255.0)
 HALF = float32(0.5)
+ONE = float32(1)
+FULL = float32(255)
 
 
 @helper
@@ -83,17 +85,101 @@ def claim_layer(state, surface, wet):
 
 
 @helper
-def dry_row(first, rest, cover, at, past, tints, pool, cells, ink, mode):
-    """Compose pixels [at, past) of a tile of coverage onto its layer; `first` and `rest` are where their words begin,
-    `cover` where its cells do."""
+def layer_rows(state):
+    """Scratch rows for a layer's red, green, blue and alpha, 0..1."""
+    rows = state.shown
+    return rows[3 * TILE : 4 * TILE], rows[4 * TILE : 5 * TILE], rows[5 * TILE : 6 * TILE], rows[6 * TILE :]
+
+
+@helper
+def fetch_words(low, high, words, count):
+    """Bring the channels of words of a layer to two rows, 0..1.
+
+    Like the other loops over channels it holds so few arrays that it becomes vector instructions.
+    """
+    for i in range(count):
+        low[i] = low_part(words[i]) * TO_SHARE
+        high[i] = high_part(words[i]) * TO_SHARE
+
+
+@helper
+def fetch_row(rows, count, cells, first, rest):
+    """Bring `count` pixels of a layer, whose words begin at two places of the cells, to its rows."""
+    red, green, blue, alpha = rows
+    fetch_words(red, green, cells[first : first + count], count)
+    fetch_words(blue, alpha, cells[rest : rest + count], count)
+
+
+@helper
+def keep_words(low, high, words, count):
+    """Bring two rows, 0..1, back to words of a layer, rounded to the nearest."""
+    for i in range(count):
+        words[i] = paired(low[i], high[i])
+
+
+@helper
+def clear_row(rows, count):
+    """Rows of a layer that has no ink there."""
+    for row in rows:
+        for i in range(count):
+            row[i] = float32(0)
+
+
+@helper
+def round_row(rows, count):
+    """Round rows as words of a layer would keep them."""
+    for row in rows:
+        for i in range(count):
+            row[i] = float32(int32(row[i] * DEEP + HALF)) * TO_SHARE
+
+
+@helper
+def ink_channel(row, covers, count, level):
+    """`ink_row` of one channel of a plain ink, 0..255."""
+    for i in range(count):
+        c = covers[i]
+        row[i] = level * (c * OF_BYTE) + row[i] * (ONE - c)
+
+
+@helper
+def ink_row(rows, count, covers, pool, tints, inner, ink, mode):
+    """Compose a stroke onto a layer's rows; `ink` is (r, g, b), `tints` where its stamps have colours of their own."""
+    red, green, blue, alpha = rows
     r, g, b = ink
-    for i in range(at, past):
-        c = pool[cover + i]
-        if c <= float32(0):
-            continue
-        source = tinted(pool, tints, i, c) if tints[2] >= 0 else inked(r, g, b, c)
-        pixel = composite(kept_pixel(cells[first + i], cells[rest + i]), source, mode)
-        cells[first + i], cells[rest + i] = paired(pixel.r, pixel.g), paired(pixel.b, pixel.a)
+    if mode == NORMAL and tints[2] < 0:
+        ink_channel(red, covers, count, r)
+        ink_channel(green, covers, count, g)
+        ink_channel(blue, covers, count, b)
+        ink_channel(alpha, covers, count, FULL)
+        return
+    for i in range(count):
+        c = covers[i]
+        if c > float32(0):
+            source = tinted(pool, tints, inner + i, c) if tints[2] >= 0 else inked(r, g, b, c)
+            pixel = composite(Pixel(red[i], green[i], blue[i], alpha[i]), source, mode)
+            red[i], green[i], blue[i], alpha[i] = pixel.r, pixel.g, pixel.b, pixel.a
+
+
+@helper
+def is_bare(words, count):
+    """Whether a row of coverage, seen as words, is 0 all along."""
+    bits = uint32(0)
+    for i in range(count):
+        bits |= words[i]
+    return bits == uint32(0)
+
+
+@helper
+def dry_row(rows, count, first, rest, cover, inner, tints, pool, cells, ink, mode):
+    """Compose `count` pixels of coverage, from place `inner` of a tile on, onto its layer; `first`, `rest` and `cover`
+    are where their tiles begin."""
+    if is_bare(cells[cover + inner : cover + inner + count], count):
+        return
+    fetch_row(rows, count, cells, first + inner, rest + inner)
+    ink_row(rows, count, pool[cover + inner : cover + inner + count], pool, tints, inner, ink, mode)
+    red, green, blue, alpha = rows
+    keep_words(red, green, cells[first + inner : first + inner + count], count)
+    keep_words(blue, alpha, cells[rest + inner : rest + inner + count], count)
 
 
 @helper
@@ -112,21 +198,24 @@ def dry(state, brush, surface):
     maps, free, pool, cells = surface
     ink = (brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2])
     wetness = float32(0) if state.mode == ERASE else brush.wetness
-    count = tile_count(state)
-    plane = layer_plane(state.layer)
-    for tile in range(count):
-        if maps[SETTLED * count + tile] < 0:
+    tiles = tile_count(state)
+    plane, rows = layer_plane(state.layer), layer_rows(state)
+    for tile in range(tiles):
+        if maps[SETTLED * tiles + tile] < 0:
             continue
-        cover = maps[(POOLED if brush.pooling > float32(0) else SETTLED) * count + tile]
-        water = maps[(plane + WATER) * count + tile]
-        first, rest = maps[plane * count + tile] * TILE_AREA, maps[(plane + 1) * count + tile] * TILE_AREA
+        cover = maps[(POOLED if brush.pooling > float32(0) else SETTLED) * tiles + tile]
+        water = maps[(plane + WATER) * tiles + tile]
+        first, rest = maps[plane * tiles + tile] * TILE_AREA, maps[(plane + 1) * tiles + tile] * TILE_AREA
         tints = tints_of(state, maps, SETTLED, tile)
         corner_x = (tile % state.columns) * TILE
         corner_y = (tile // state.columns) * TILE
         left, right = max(0, state.all_left - corner_x), min(TILE, state.all_right - corner_x)
         for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
             at = row * TILE
-            dry_row(first, rest, cover * TILE_AREA, at + left, at + right, tints, pool, cells, ink, state.mode)
-            if water >= 0 and left < right:
-                wet_row(pool, water * TILE_AREA + at + left, cover * TILE_AREA + at + left, right - left, wetness)
+            if left >= right:
+                continue
+            count, inner = right - left, at + left
+            dry_row(rows, count, first, rest, cover * TILE_AREA, inner, tints, pool, cells, ink, state.mode)
+            if water >= 0:
+                wet_row(pool, water * TILE_AREA + inner, cover * TILE_AREA + inner, count, wetness)
         give_back_ink(state, maps, free, SETTLED, tile)

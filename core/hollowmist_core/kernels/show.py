@@ -6,7 +6,7 @@ from numba import float32, int32, uint32, void
 
 from ..record import BRUSH
 from .blend import NORMAL, Pixel, composite, faded
-from .ink import DEEP, OF_BYTE, TO_SHARE, high_part, inked, kept_pixel, low_part, paired, tinted, tints_of
+from .ink import DEEP, OF_BYTE, clear_row, fetch_row, high_part, ink_row, layer_rows, round_row, tints_of
 from .records import LAYER, OPEN, POOLED, SETTLED, STROKE, TILE, TILE_AREA, VIEW
 from .registry import array, helper, kernel
 from .sheet import channel, layer_plane, tile_count
@@ -58,62 +58,6 @@ def is_blank(state, layers, maps, tile):
 
 
 @helper
-def fetch_words(low, high, words, count):
-    """Bring the channels of words of a layer to two rows, 0..1."""
-    for i in range(count):
-        low[i] = low_part(words[i]) * TO_SHARE
-        high[i] = high_part(words[i]) * TO_SHARE
-
-
-@helper
-def fetch_row(rows, count, maps, cells, tile, inner, plane, tiles):
-    """Bring a layer's pixels to rows of red, green, blue and alpha, 0..1; where it has no tile it is clear.
-
-    Like the other loops here it holds so few arrays at a time that it becomes vector instructions.
-    """
-    red, green, blue, alpha = rows
-    first, rest = maps[plane * tiles + tile], maps[(plane + 1) * tiles + tile]
-    if first < 0:
-        for row in rows:
-            for i in range(count):
-                row[i] = float32(0)
-        return
-    one, two = first * TILE_AREA + inner, rest * TILE_AREA + inner
-    fetch_words(red, green, cells[one : one + count], count)
-    fetch_words(blue, alpha, cells[two : two + count], count)
-
-
-@helper
-def ink_channel(row, covers, count, level):
-    """`ink_row` of one channel of a plain ink, 0..255."""
-    for i in range(count):
-        c = covers[i]
-        mixed = level * (c * OF_BYTE) + row[i] * (ONE - c)
-        row[i] = float32(int32(mixed * DEEP + HALF)) * TO_SHARE
-
-
-@helper
-def ink_row(rows, count, covers, pool, tints, inner, ink, mode):
-    """Compose the stroke in hand onto a layer's rows, rounded as it will be once it is dry: the lift changes nothing
-    that is seen."""
-    red, green, blue, alpha = rows
-    r, g, b = ink
-    if mode == NORMAL and tints[2] < 0:
-        ink_channel(red, covers, count, r)
-        ink_channel(green, covers, count, g)
-        ink_channel(blue, covers, count, b)
-        ink_channel(alpha, covers, count, FULL)
-        return
-    for i in range(count):
-        c = covers[i]
-        if c > float32(0):
-            source = tinted(pool, tints, inner + i, c) if tints[2] >= 0 else inked(r, g, b, c)
-            pixel = composite(Pixel(red[i], green[i], blue[i], alpha[i]), source, mode)
-            pixel = kept_pixel(paired(pixel.r, pixel.g), paired(pixel.b, pixel.a))
-            red[i], green[i], blue[i], alpha[i] = pixel.r, pixel.g, pixel.b, pixel.a
-
-
-@helper
 def mix_channel(ground, row, alpha, count, opacity):
     """`mix_row` of one channel, unblended."""
     for i in range(count):
@@ -146,11 +90,17 @@ def lay_over(ground, rows, count, state, brush, layer, maps, pool, cells, tile, 
         cover = int32(-1)
     if maps[plane * tiles + tile] < 0 and cover < 0:
         return
-    fetch_row(rows, count, maps, cells, tile, inner, plane, tiles)
+    first, rest = maps[plane * tiles + tile], maps[(plane + 1) * tiles + tile]
+    if first >= 0:
+        fetch_row(rows, count, cells, first * TILE_AREA + inner, rest * TILE_AREA + inner)
+    else:
+        clear_row(rows, count)
     if cover >= 0:
         ink = (brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2])
         covers = pool[cover * TILE_AREA + inner : cover * TILE_AREA + inner + count]
         ink_row(rows, count, covers, pool, tints_of(state, maps, hand, tile), inner, ink, state.mode)
+        # As it will be once it is dry: the lift changes nothing that is seen.
+        round_row(rows, count)
     mix_row(ground, rows, count, layer.opacity, layer.mode)
 
 
@@ -163,12 +113,7 @@ def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, pap
     paper_r, paper_g, paper_b = channel(paper, 0), channel(paper, 1), channel(paper, 2)
     blank = packed(paper_r, paper_g, paper_b, FULL)
     red, green, blue = state.shown[:TILE], state.shown[TILE : 2 * TILE], state.shown[2 * TILE : 3 * TILE]
-    rows = (
-        state.shown[3 * TILE : 4 * TILE],
-        state.shown[4 * TILE : 5 * TILE],
-        state.shown[5 * TILE : 6 * TILE],
-        state.shown[6 * TILE :],
-    )
+    rows = layer_rows(state)
     x = x0
     while x < x1:
         column = x // TILE
