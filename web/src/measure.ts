@@ -52,6 +52,29 @@ async function ink(
   return btoa(text)
 }
 
+/** Milliseconds to ink a stroke whole, from its samples to dried ink; best of `rounds`. */
+async function inkTime(
+  brush: BrushDocument,
+  pictures: Pictures,
+  rows: Rows,
+  width: number,
+  height: number,
+  rounds: number,
+): Promise<number> {
+  const module = await load()
+  const sheet = sheetOf(module, width, height, imagesOf(module, brush, pictures))
+  sheet.setBrush(brush)
+  const one = stroke(rows)
+  let best = Infinity
+  for (let i = 0; i < rounds; i++) {
+    sheet.clear()
+    const start = performance.now()
+    sheet.ink(one)
+    best = Math.min(best, performance.now() - start)
+  }
+  return best
+}
+
 type Pictures = Record<string, { width: number; height: number; ink: string }>
 
 const bytesFrom = (text: string) => Uint8Array.from(atob(text), (one) => one.charCodeAt(0))
@@ -249,7 +272,7 @@ async function steadied(brush: BrushDocument, rows: Rows): Promise<number[]> {
   return Array.from({ length: 2 * count }, (_, i) => (i % 2 ? y : x)[i >> 1]!)
 }
 
-const measures = { readings, steadied, ink, layStamps, drawImages, feeds, recipe, recipeTime }
+const measures = { readings, steadied, ink, inkTime, layStamps, drawImages, feeds, recipe, recipeTime }
 declare global {
   interface Window {
     measures: typeof measures

@@ -28,7 +28,7 @@ from .tip import ELLIPSE, SHAPES
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
-LANES = int32(4)
+LANES = int32(8)
 """Rows are widened to whole vectors of this many cells; beyond the tip they take no ink. Divides `TILE`."""
 
 

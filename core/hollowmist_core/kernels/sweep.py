@@ -87,7 +87,16 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
     """Fill one row of a swept round tip that no grain bites. Most brushes come this way: the loops hold nothing but
     local numbers, so that they become vector instructions."""
     _, _, _, length, _, _, radius, change = piece
-    if TWO * softness * (radius + HALF * change * length) <= ONE:
+    hard = TWO * softness * (radius + HALF * change * length) <= ONE
+    if hard and change == float32(0) and ink_change == float32(0) and smoothness == float32(0):
+        # An even, hard line: what most lettering is.
+        for i in range(count):
+            k = float32(int32(i))
+            along, beside = u + du * k, v + dv * k
+            ahead = along - min(length, max(float32(0), along))
+            c = radius - math.sqrt(ahead * ahead + beside * beside) + HALF
+            row[i] = max(row[i], first_ink * min(ONE, max(float32(0), c)))
+    elif hard:
         lean = change / math.sqrt(ONE - change * change)
         for i in range(count):
             k = float32(int32(i))
@@ -203,12 +212,14 @@ def row_span(dy, low, high, along_x, along_y, beside_x, beside_y, strip):
     is larger than the last where it misses it. `strip` is (how far beside, how far behind, how far ahead)."""
     beside, behind, ahead = strip
     if abs(beside_x) > float32(1e-6):
-        one, two = (-beside - dy * beside_y) / beside_x, (beside - dy * beside_y) / beside_x
+        per, off = ONE / beside_x, dy * beside_y
+        one, two = (-beside - off) * per, (beside - off) * per
         low, high = max(low, min(one, two)), min(high, max(one, two))
     elif abs(dy * beside_y) > beside:
         return ONE, float32(0)
     if abs(along_x) > float32(1e-6):
-        one, two = (-behind - dy * along_y) / along_x, (ahead - dy * along_y) / along_x
+        per, off = ONE / along_x, dy * along_y
+        one, two = (-behind - off) * per, (ahead - off) * per
         low, high = max(low, min(one, two)), min(high, max(one, two))
     elif dy * along_y < -behind or dy * along_y > ahead:
         return ONE, float32(0)

@@ -14,7 +14,7 @@ from .registry import helper
 from .respond import listen
 from .tip import STROKE_TURN, set_stamp
 
-LONGEST = 12.0
+LONGEST = 24.0
 """Longest piece, sheet px."""
 
 SHORTEST = 0.5
