@@ -26,6 +26,9 @@ class Screenshots(DemoCase):
         for view in pictured:
             stage = self.stage(view.size, view.signed_in)
             view.show(stage)
+            if view.near:
+                stage.settle()
+                view.near(stage)
             stage.page.add_style_tag(content=STILL)
             stage.page.mouse.move(0, 0)
             stage.settle()

@@ -51,6 +51,8 @@ class View:
         Window of its picture, px.
     signed_in, narrow : bool
         `narrow`: it is meant to hold at 640x900.
+    near : callable, optional
+        Brings what it shows nearer, for its picture alone.
     """
 
     name: str
@@ -60,6 +62,7 @@ class View:
     size: tuple[int, int] = (1280, 800)
     signed_in: bool = True
     narrow: bool = False
+    near: Callable[[Stage], None] | None = None
 
 
 def brush_id(name: str):
@@ -102,10 +105,8 @@ def draw(stage: Stage, points) -> None:
     stage.page.mouse.up()
 
 
-def halftone(stage: Stage) -> None:
-    """Two screens in two inks on two layers, so near that the dots are seen."""
-    bench_with("Layers", "Two Inks")(stage)
-    stage.settle()
+def nearer(stage: Stage) -> None:
+    """The sheet brought so near that the dots of a screen are seen."""
     box = stage.page.locator("canvas.sheet").bounding_box()
     stage.page.mouse.move(box["x"] + 400, box["y"] + 62)
     stage.page.mouse.wheel(0, -430)
@@ -250,7 +251,7 @@ VIEWS = (
     View("bench, conflict", conflict),
     View("bench, missing", missing),
     View("bench, lanes", bench_with("Lanes"), ink=SHEET),
-    View("bench, layers", halftone, "layers", SHEET),
+    View("bench, layers", bench_with("Layers", "Two Inks"), "layers", SHEET, near=nearer),
     View("bench, a ribbon", tray("Tip", "Ribbon", "Keel Cut"), "ribbon", (*SHEET, ".tray canvas")),
     View("bench, practice pen", bench_with("Practice pen"), ink=SHEET),
     View("bench, capture", bench_with("Capture"), ink=SHEET),

@@ -42,6 +42,7 @@ function choose(ink: string | null): void {
 <style scoped>
 .inks {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
 }
 .inks.down {
