@@ -337,7 +337,7 @@ class SpeedCase(JourneyCase):
 
     def reinks(self, page, tray, name) -> list[float]:
         """How long re-inking all strokes takes while a slider moves, ms."""
-        page.locator(".card", has_text=tray).click()
+        page.locator(".card", has_text=tray).first.click()
         settle(page)
         slider = page.locator(".tray").get_by_role("slider", name=name, exact=True).bounding_box()
         page.mouse.move(slider["x"] + 40, slider["y"] + 22)

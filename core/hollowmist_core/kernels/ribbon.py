@@ -169,7 +169,10 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
     image = sources.images[a.image]
     cos, sin = state.walk[NOW].along_x, state.walk[NOW].along_y
     beside = max(piece[1], piece[2]) + TWO
-    behind = ONE if ends[0] else beside
+    # Before its first end a piece fills the wedge that the bend opens, and nothing where the line goes straight on.
+    behind = ONE
+    if not ends[0]:
+        behind = beside * min(ONE, abs(ends[3])) + ONE if ends[2] > float32(0) else beside
     strip = (beside, behind, piece[0] + ONE)
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
     start = a.x - float32(corner_x)
