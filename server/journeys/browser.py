@@ -28,8 +28,13 @@ PATIENCE = 60
 """How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after a minute."""
 expect.set_options(timeout=PATIENCE * 1000)
 
+RESTLESS = 20
+"""How long a page may take to come to rest, s; then it is looked at as it is."""
+
 _STILL = """async () => {
   await document.fonts.ready
+  // One that has come may still wait to be decoded, and is painted later.
+  await Promise.all([...document.images].map((one) => one.complete && one.decode().catch(() => undefined)))
   return [...document.images].every((one) => one.complete)
     && !document.querySelector('[aria-busy="true"]')
     && document.getAnimations().every((one) => one.playState !== "running")
@@ -65,9 +70,12 @@ def launch(playwright):
 
 def settle(page) -> None:
     """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves."""
+    end = time.monotonic() + RESTLESS
     # What came last may make the page lay itself out anew, and the engine ink again.
     for _ in range(2):
-        page.wait_for_function(_STILL)
+        # Evaluated, since Playwright's own waiting takes a promise itself for true.
+        while not page.evaluate(_STILL) and time.monotonic() < end:
+            page.wait_for_timeout(40)
         page.wait_for_timeout(150)
 
 

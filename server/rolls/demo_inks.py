@@ -81,7 +81,7 @@ INKS: list[tuple[str, str, dict]] = [
     (
         "Running Tide",
         "Wet ink. It runs as far as the run says into what is still wet, and takes some along; rims pool a little. "
-        "Dry now, in the Wet part of the ink, fixes the sheet.",
+        "Which of two inks it has goes with the direction. Dry now, in the Wet part of the ink, fixes the sheet.",
         {
             "size": 40.0,
             "opacity": 0.85,
@@ -94,7 +94,7 @@ INKS: list[tuple[str, str, dict]] = [
             "second_ink": "#8a3b22",
             "responses": {
                 **_sized(0.6, 1.0),
-                "second ink": {"stroke chance": {"on": True, "range": [0.0, 1.0]}},
+                "second ink": {"direction": {"on": True, "range": [0.0, 1.0]}},
             },
         },
     ),
