@@ -320,6 +320,12 @@ TIP = (
     percent("strand_gap", "Strand gap", "tip", 1.2, "Distance between lines side by side, of the width.", high=5.0),
 )
 
+MODES = (
+    *("normal", "multiply", "screen", "overlay", "darken", "lighten"),
+    *("color-dodge", "color-burn", "hard-light", "soft-light", "difference", "exclusion"),
+)
+"""Separable blend modes, named and defined by W3C Compositing and Blending Level 1."""
+
 GRAIN = (
     choice("grain_hold", "Holds to", "grain", "What the grain stays with.", "paper", "stroke", "stamp", "line"),
     choice(
@@ -327,7 +333,7 @@ GRAIN = (
         "Way",
         "grain",
         "How the grain takes ink away, or gives it.",
-        *("tint", "cut", "press", "multiply", "screen", "overlay", "darken", "lighten"),
+        *("tint", "cut", "press", *MODES[1:6]),
     ),
     percent("bite", "Bite", "grain", 0.8, "How strongly the grain takes ink away."),
     percent("bite_floor", "Least bite", "grain", 0.0, "The bite never falls below this."),
@@ -353,12 +359,6 @@ GRAIN = (
     percent("grain_contrast", "Contrast", "grain", 0.0, "Pushes the grain's dark and light apart.", low=-1.0),
     switch("grain_invert", "Invert", "grain", False, "Swaps the grain's dark and light."),
 )
-
-MODES = (
-    *("normal", "multiply", "screen", "overlay", "darken", "lighten"),
-    *("color-dodge", "color-burn", "hard-light", "soft-light", "difference", "exclusion"),
-)
-"""Separable blend modes, named and defined by W3C Compositing and Blending Level 1."""
 
 MOST_LAYERS = 3
 """Most layers of a sheet."""

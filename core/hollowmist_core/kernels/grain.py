@@ -9,6 +9,7 @@ scale so that full grain leaves that most as it is.
 from numba import float32, int32
 
 from ..settings import numbers
+from .blend import MULTIPLY, blended
 from .chance import GRAIN_X, GRAIN_Y, chance
 from .images import level_for, read_tiled
 from .records import GRAIN, GRAIN_KEY, TILE, TILE_AREA
@@ -17,7 +18,9 @@ from .sheet import claim, give_back, tile_count
 
 PAPER, STROKE, STAMP, LINE = numbers("grain_hold", "paper", "stroke", "stamp", "line")
 TINT, CUT, PRESS = numbers("grain_way", "tint", "cut", "press")
-MULTIPLY, SCREEN, OVERLAY, DARKEN = numbers("grain_way", "multiply", "screen", "overlay", "darken")
+TO_MODE = MULTIPLY - numbers("grain_way", "multiply")[0]
+"""From a blend mode's number among the ways to its own: they stand in one order."""
+
 (TIMES,) = numbers("grain_scale", "× size")
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
@@ -149,20 +152,6 @@ def moving_row(row, count, dx, dy, state, stamp, brush, sources):
 
 
 @helper
-def mixed(a, g, way):
-    """Blend a coverage with the grain by a W3C blend mode."""
-    if way == MULTIPLY:
-        return a * g
-    if way == SCREEN:
-        return a + g - a * g
-    if way == OVERLAY:
-        return TWO * a * g if a <= HALF else ONE - TWO * (ONE - a) * (ONE - g)
-    if way == DARKEN:
-        return min(a, g)
-    return max(a, g)
-
-
-@helper
 def bite_row(row, caps, grain, count, stamp, brush):
     """Let the grain bite: on the coverage in `row`, or on the most it may cover, in `caps`."""
     bite, cap = stamp.bite, stamp.cap
@@ -186,7 +175,7 @@ def bite_row(row, caps, grain, count, stamp, brush):
             row[i] *= ONE - bite * (ONE - filled)
     else:
         # Full grain comes to the cap and no further: the opacity and the fade-out hold, whatever the way.
-        way = brush.grain_way
-        scale = cap / max(TINY, mixed(cap, ONE, way))
+        mode = brush.grain_way + TO_MODE
+        scale = cap / max(TINY, blended(cap, ONE, mode))
         for i in range(count):
-            caps[i] = cap + bite * (mixed(cap, grain[i], way) * scale - cap)
+            caps[i] = cap + bite * (blended(cap, grain[i], mode) * scale - cap)
