@@ -51,7 +51,7 @@ CAUSES = (
     Cause("flat tip", "tip", {"roundness": 1.0}),
     Cause("form of the tip", "tip", {"tip": "ellipse"}),
     Cause("several stamps", "tip", {"stamps": 1.0}),
-    Cause("fade out", "line", {"fade_out": 0.0}),
+    Cause("fade out", "ink", {"fade_out": 0.0}),
     Cause("grain", "grain", {"grain": None}),
     Cause("spread", "ink", {"spread": 0.0}),
 )

@@ -163,22 +163,6 @@ LINE = (
     ),
     percent("keep_corners", "Keep corners", "line", 0.0, "Turns this sharp stay sharp: more keeps milder ones too."),
     switch("finish", "Finish at the lift", "line", True, "The line runs on to where the pen left the paper."),
-    number(
-        "fade_out",
-        "Fade out",
-        "line",
-        0,
-        "The ink runs dry over this length of stroke; at 0 it never does.",
-        *("px", 0.0, 20000.0, 10.0),
-    ),
-    number(
-        "fade_from",
-        "Fades from",
-        "line",
-        0,
-        "Length of stroke that is drawn in full before the ink begins to run dry.",
-        *("px", 0.0, 20000.0, 10.0),
-    ),
 )
 
 
@@ -367,6 +351,22 @@ INK = (
     Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),
     percent("opacity", "Opacity", "ink", 1.0, "The most a whole stroke covers.", low=0.01),
     percent("flow", "Flow", "ink", 1.0, "Ink that each single stamp gives.", low=0.01),
+    number(
+        "fade_out",
+        "Fade out",
+        "ink",
+        0,
+        "The ink runs dry over this length of stroke; at 0 it never does.",
+        *("px", 0.0, 20000.0, 10.0),
+    ),
+    number(
+        "fade_from",
+        "Fades from",
+        "ink",
+        0,
+        "Length of stroke that is drawn in full before the ink begins to run dry.",
+        *("px", 0.0, 20000.0, 10.0),
+    ),
     choice(
         "overlap",
         "Overlap",

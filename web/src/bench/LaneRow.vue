@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // A lane of one's own: its name, its place, its set, and what can be done with it.
-import { ArrowDown, ArrowUp, Download, Eye, EyeOff, Trash2 } from "@lucide/vue"
+import { Download, Eye, EyeOff, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
+import OrderButtons from "@/parts/OrderButtons.vue"
 import { useBench } from "./useBench"
 import type { OwnLane } from "./useOwnLanes"
 
@@ -47,24 +48,13 @@ function rename(event: Event): void {
     >
       <component :is="lane.hidden ? EyeOff : Eye" :size="20" />
     </button>
-    <button
-      type="button"
-      class="hm-quiet"
-      :aria-label="`${lane.label}: earlier`"
-      :disabled="first"
-      @click="own.move(lane, -1)"
-    >
-      <ArrowUp :size="20" />
-    </button>
-    <button
-      type="button"
-      class="hm-quiet"
-      :aria-label="`${lane.label}: later`"
-      :disabled="last"
-      @click="own.move(lane, 1)"
-    >
-      <ArrowDown :size="20" />
-    </button>
+    <OrderButtons
+      :of="lane.label"
+      :words="['earlier', 'later']"
+      v-bind="{ first, last }"
+      @up="own.move(lane, -1)"
+      @down="own.move(lane, 1)"
+    />
     <a
       :href="`/api/lanes/${lane.key}.inkml`"
       class="hm-quiet"

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // A layer of the proof sheet: whether it is drawn on and seen, how it mixes, and what it is inked with.
-import { ArrowDown, ArrowUp, Eye, EyeOff, Pencil, Rows3, Trash2 } from "@lucide/vue"
+import { Eye, EyeOff, Pencil, Rows3, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { computed } from "vue"
 import type { LayerUse } from "@/engine/brush"
 import { MODES } from "@/generated/layout"
+import OrderButtons from "@/parts/OrderButtons.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { useBench } from "./useBench"
 import type { OtherBrush } from "./useOtherBrushes"
@@ -80,24 +81,13 @@ function set(parts: Partial<LayerUse>): void {
       @update:model-value="change(layer.which, { opacity: $event })"
       @done="bench.closeStep()"
     />
-    <button
-      type="button"
-      class="hm-quiet"
-      :aria-label="`${name}: up`"
-      :disabled="first"
-      @click="move(layer.which, 1)"
-    >
-      <ArrowUp :size="20" />
-    </button>
-    <button
-      type="button"
-      class="hm-quiet"
-      :aria-label="`${name}: down`"
-      :disabled="last"
-      @click="move(layer.which, -1)"
-    >
-      <ArrowDown :size="20" />
-    </button>
+    <OrderButtons
+      :of="name"
+      :words="['up', 'down']"
+      v-bind="{ first, last }"
+      @up="move(layer.which, 1)"
+      @down="move(layer.which, -1)"
+    />
     <button
       type="button"
       class="hm-quiet"

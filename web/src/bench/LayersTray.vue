@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The paper that the brush is tried on: its colour, and its layers, the topmost first.
-import { ArrowUpDown, Plus, Wind } from "@lucide/vue"
+import { ArrowUpDown, Plus } from "@lucide/vue"
 import { computed } from "vue"
 import LayerRow from "./LayerRow.vue"
 import PaperChooser from "./PaperChooser.vue"
@@ -33,7 +33,6 @@ function swap(): void {
         <ArrowUpDown :size="20" /> Swap paper and ink
       </button>
       <InkContrast />
-      <button type="button" class="hm-quiet swap" @click="bench.dryNow()"><Wind :size="20" /> Dry now</button>
     </div>
     <div class="stack">
       <ol>

@@ -3,6 +3,7 @@ import { useElementSize, useEventListener } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { Maximize, Trash2 } from "@lucide/vue"
 import { computed, onMounted, useTemplateRef, watch } from "vue"
+import { numberOf } from "@/parts/colours"
 import { FLOATS, newSeed, type Kind, type Pen } from "@/engine/sheet"
 import { MOST_SAMPLES } from "@/generated/layout"
 import { usePracticePen } from "@/practice/usePracticePen"
@@ -112,7 +113,7 @@ useEventListener(
 
 function colours(): void {
   const style = getComputedStyle(document.documentElement)
-  const number = (name: string) => parseInt(style.getPropertyValue(name).trim().slice(1), 16)
+  const number = (name: string) => numberOf(style.getPropertyValue(name))
   void api.setColours(number("--paper"), number("--room"))
 }
 

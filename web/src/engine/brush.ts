@@ -1,5 +1,6 @@
 // The brush document, and moving it into the record that the kernels read.
 import { CURVES, INPUTS, KIND, OUTPUTS, SETTINGS } from "@/generated/layout"
+import { numberOf } from "@/parts/colours"
 import type { Images } from "./images"
 import type { Memory } from "./memory"
 import { bytesOf, fieldOf, writeField } from "./records"
@@ -134,7 +135,7 @@ export function writeBrush(memory: Memory, at: number, brush: BrushDocument, ima
     const value = brush[setting.name] ?? setting.default
     let number: number
     if (setting.kind === "choice") number = (setting.choices as readonly string[]).indexOf(value as string)
-    else if (setting.kind === "colour") number = parseInt((value as string).slice(1), 16)
+    else if (setting.kind === "colour") number = numberOf(value as string)
     else number = Number(value)
     writeField(memory, "brush", at, setting.name, number)
   }

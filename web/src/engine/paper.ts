@@ -1,13 +1,10 @@
 // The proof sheet: strokes in their order on its layers, each inked with its layer's brush, at the screen's own pixels.
 import type { BrushDocument } from "./brush"
+import { hexOf, numberOf } from "@/parts/colours"
 import type { KeptStroke } from "./desk"
 import { Screen, type Context, type View } from "./screen"
 import type { Module } from "./module"
 import { union, type Pen, type Rectangle, type Sheet } from "./sheet"
-
-/** An ink 0xRRGGBB as a brush document has it. */
-export const hexOf = (colour: number): string => `#${colour.toString(16).padStart(6, "0")}`
-export const numberOf = (hex: string): number => parseInt(hex.slice(1), 16)
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
 const MANY = 60

@@ -1,4 +1,5 @@
 // The prep table's engine: follows the recipe as it changes, and shows it as prints.
+import { hexOf } from "@/parts/colours"
 import type { Figures, Makes, Recipe, Screen, Start, Step } from "@/sources/recipe"
 import type { Images } from "./images"
 import type { Module } from "./module"
@@ -121,7 +122,7 @@ export class Prep {
     const { width, height } = context.canvas
     const source = which === "original" ? this.original : this.printed
     context.setTransform(1, 0, 0, 1, 0, 0)
-    context.fillStyle = `#${this.paper.toString(16).padStart(6, "0")}`
+    context.fillStyle = hexOf(this.paper)
     context.fillRect(0, 0, width, height)
     if (!source) return
     context.imageSmoothingQuality = "high"

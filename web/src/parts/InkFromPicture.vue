@@ -2,6 +2,7 @@
 // An ink taken from a picture of one's own: touch it where the colour is. The picture stays on this device.
 import { Pipette } from "@lucide/vue"
 import { ElDialog } from "element-plus"
+import { hexOf } from "./colours"
 import { nextTick, ref, useTemplateRef } from "vue"
 
 const emit = defineEmits<{ take: [ink: string] }>()
@@ -51,8 +52,8 @@ function take(event: MouseEvent): void {
     sums[3]! += data[i + 3]!
   }
   if (sums[3] === 0) return
-  const parts = sums.slice(0, 3).map((sum) => Math.round(sum / sums[3]!))
-  taken.value = `#${parts.map((part) => part.toString(16).padStart(2, "0")).join("")}`
+  const [red, green, blue] = sums.slice(0, 3).map((sum) => Math.round(sum / sums[3]!))
+  taken.value = hexOf((red! << 16) | (green! << 8) | blue!)
   emit("take", taken.value)
 }
 </script>

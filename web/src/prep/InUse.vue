@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The source in use: proof strokes of the brush that tries it, re-inked live.
+import { numberOf } from "@/parts/colours"
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { onMounted, useTemplateRef, watch } from "vue"
@@ -16,7 +17,7 @@ const ratio = window.devicePixelRatio || 1
 
 function colours(): void {
   const style = getComputedStyle(document.documentElement)
-  const number = (name: string) => parseInt(style.getPropertyValue(name).trim().slice(1), 16)
+  const number = (name: string) => numberOf(style.getPropertyValue(name))
   void engine.api.setColours(number("--paper"), number("--paper"))
 }
 

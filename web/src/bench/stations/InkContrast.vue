@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // How the ink stands against the paper it is tried on.
 import { computed, ref, watch } from "vue"
-import { numberOf } from "@/engine/paper"
+import { numberOf } from "@/parts/colours"
 import { useSession } from "@/account/useSession"
 import { useBench } from "../useBench"
 

@@ -43,8 +43,6 @@ const plain = computed(() => way.value === "none")
       <div v-else class="controls">
         <SettingControl name="keep_corners" :disabled="plain" />
         <SettingControl name="finish" :disabled="plain" />
-        <SettingControl name="fade_out" />
-        <SettingControl name="fade_from" :disabled="Number(bench.state.value?.document.fade_out) === 0" />
       </div>
     </template>
   </TraySections>
