@@ -11,11 +11,12 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, create_model
 
+from .papers import PAPER
 from .record import BRUSH, MAX_SHAPES
 from .responses import GAP, INPUT_NAMES, MAX_LINKS, MAX_NODES, OUTPUT_BY_NAME, OUTPUT_NAMES, POINTERS
 from .settings import BY_NAME, MODES, MOST_LAYERS, SETTINGS, TAPERED, Setting
 
-VERSION = 6
+VERSION = 7
 """Version of the brush document written here. Older ones are read; newer ones are refused."""
 
 
@@ -325,6 +326,7 @@ def to_record(document: dict, images: dict[tuple[str, str], int] | None = None) 
         for name in ("turn", "scale", "flip_across", "flip_along"):
             slot[name] = use[name]
     record["grain_image"] = images.get(("grain", document["grain"]["picture"]), -1) if document["grain"] else -1
+    record["paper"] = int(document["ground"][1:], 16) if document["ground"] else PAPER
     links = links_of(document)
     record["link_count"] = len(links)
     for slot, (output, name, link) in zip(record["responses"][0], links, strict=False):

@@ -22,10 +22,10 @@ from .kernels.records import (
     TILE_AREA,
     VIEW,
 )
+from .papers import PAPER
 from .record import BRUSH
 from .settings import MOST_LAYERS
 
-PAPER = 0xFBFAF5
 DESK = 0xE6EBE8
 POINTS = 1 << 17
 STAMPS = 1 << 16

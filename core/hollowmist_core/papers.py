@@ -4,6 +4,9 @@ from dataclasses import dataclass
 
 MM_PER_INCH = 25.4
 
+PAPER = 0xFBFAF5
+"""Colour of the paper where nothing else is said, 0xRRGGBB."""
+
 
 @dataclass(frozen=True)
 class Paper:

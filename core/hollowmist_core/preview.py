@@ -6,7 +6,8 @@ import numpy as np
 from PIL import Image
 
 from .kernels.records import SAMPLE
-from .native import PAPER, Pictures, Sheet, Stroke, prepared
+from .native import Pictures, Sheet, Stroke, prepared
+from .papers import PAPER
 from .scaling import scaled
 
 POCKET = (232, 580)

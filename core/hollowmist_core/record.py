@@ -75,6 +75,8 @@ _PLAIN = np.dtype(
         ("shape_count", "i4"),
         ("shapes", USE, (MAX_SHAPES,)),
         ("coloured", "i4"),
+        ("toned", "i4"),
+        ("paper", "u4"),
         ("ink_rgb", "f4", (3,)),
         ("ink_lab", "f4", (3,)),
         ("second_lab", "f4", (3,)),
@@ -112,8 +114,9 @@ BRUSH = _with_tapers(_PLAIN)
 each in the order of `settings.TAPERS`.
 Angles' cosines and sines, the tip's faces, the ink with its share of the second one in sRGB levels (`ink_rgb`), both
 inks in OKLab and whether its stamps have colours of
-their own (`coloured`), the bounds of the width in px, `needs_turns`, whether its tip is `round` at every touch, and
+their own (`coloured`) or of their pictures (`toned`), the bounds of the width in px, `needs_turns`, whether its tip is `round` at every touch, and
 `steady` (an ellipse that does not turn, and whose ink is the same all along), and
 whether its line is `swept` or a `ribbon` rather than stamped, `link_from` and the tables are derived by the
 kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.
-`grain_image` is the grain's place among the images at hand, or -1."""
+`grain_image` is the grain's place among the images at hand, or -1; `paper` the colour of the paper, 0xRRGGBB, that
+light tones run towards."""

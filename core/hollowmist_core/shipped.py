@@ -307,6 +307,18 @@ SHIPPED: tuple[Shipped, ...] = (
         peak=0.4,
     ),
     _made(
+        "Rowan Leaf",
+        SHAPE,
+        "A rowan leaf with its light and dark: the blade where fog lies over it.",
+        "leaf",
+        {"kind": "combine", "way": "intersect", "other": "Fog Bank"},
+        {"kind": "levels", "black": 0.05, "white": 0.95},
+        {"kind": "crop", "margin": 0.03},
+        breadth=0.42,
+        peak=0.55,
+        softness=0.02,
+    ),
+    _made(
         "Kelp Twin",
         SHAPE,
         "The cut blade and its mirror image.",

@@ -124,13 +124,14 @@ INKS: list[tuple[str, str, dict]] = [
     ),
     (
         "Rowan Leaves",
-        "Leaves that fall by chance, each with its own share of two inks. The leaf is a silhouette, scattered and "
-        "turned by chance.",
+        "Leaves that fall by chance, each with its own share of two inks. The leaf is a picture that keeps its tones: "
+        "light parts run towards the paper, dark ones towards black.",
         {
             "size": 46.0,
             "tip": "shapes",
-            "shapes": [{"source": "Kelp Blade"}, {"source": "Kelp Blade, cut"}],
+            "shapes": [{"source": "Rowan Leaf", "turn": 90.0}],
             "spacing": 0.6,
+            "tones": "kept",
             "turning": "chance",
             "scatter_across": 0.6,
             "size_jitter": 0.5,

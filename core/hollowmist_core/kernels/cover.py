@@ -46,21 +46,27 @@ def shape_level(image, major, minor, footprint):
 
 
 @helper
+def fade_width(soft, pixel):
+    """Width of an edge's fade: its own and a pixel's, both convolved, so that their variances add up."""
+    return math.sqrt(soft * soft + pixel * pixel)
+
+
+@helper
 def reach_of(stamp):
     """Elliptical radius beyond which a computed stamp leaves nothing."""
-    return ONE + max(stamp.softness, HALF / stamp.minor)
+    return ONE + HALF * fade_width(TWO * stamp.softness, ONE / stamp.minor)
 
 
 @helper
 def shape_sides(image, major, minor, spread):
-    """Half width and half height of the box that a shape fills, px."""
+    """Half width and half height, px, of the box round its middle that a shape's ink fills."""
     # The longer side spans the width. Half a texel of the level that is read (up to 1.42 px), the pixel's own half and
     # half of the places that are read across hang over.
     wide, high = float32(image.widths[0]), float32(image.heights[0])
     longest = max(wide, high)
     a, b = major * wide / longest, minor * high / longest
     hanging = max(THREE * HALF, major / longest * TWO) + spread
-    return a + hanging, b + hanging
+    return a * image.reach_x + hanging, b * image.reach_y + hanging
 
 
 @helper
@@ -69,9 +75,9 @@ def half_sides(stamp, images):
     two."""
     if stamp.tip == SHAPES:
         return shape_sides(images[stamp.image], stamp.major, stamp.minor, stamp.spread)
-    reach = reach_of(stamp)
+    reach = ONE + stamp.softness
     a, b = sides_of(stamp)
-    return a * reach, b * reach
+    return a * reach + HALF, b * reach + HALF
 
 
 @helper
@@ -92,8 +98,10 @@ def box_of(state, stamp, images):
             half_width = max(half_width, a * abs(stamp.other_cos) + b * abs(stamp.other_sin))
             half_height = max(half_height, a * abs(stamp.other_sin) + b * abs(stamp.other_cos))
     else:
-        half_width = math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin)
-        half_height = math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos)
+        # A pixel's half may hang over in any direction.
+        a, b = a - HALF, b - HALF
+        half_width = math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin) + HALF
+        half_height = math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos) + HALF
     return (
         max(int32(0), int32(math.floor(stamp.x - half_width))),
         max(int32(0), int32(math.floor(stamp.y - half_height))),
@@ -115,8 +123,8 @@ def oval_cover(u, v, softness, inv_major, inv_minor, smoothness):
     f = math.sqrt(max(u * u + v * v, TINY))
     gu, gv = u * inv_major, v * inv_minor
     steep = math.sqrt(gu * gu + gv * gv)  # f times the gradient of f per px
-    # (1 - f) over twice the softness or over a pixel's worth of gradient, whichever is wider
-    return fade((ONE - f) * f / max(max(TWO * softness * f, steep), TINY), smoothness)
+    # (1 - f) over twice the softness and a pixel's worth of gradient
+    return fade((ONE - f) * f / max(fade_width(TWO * softness * f, steep), TINY), smoothness)
 
 
 @helper
@@ -139,7 +147,7 @@ def faced_cover(row, count, u, v, du, dv, brush, softness, inv_major, inv_minor,
     for k in range(brush.faces):
         x, y = brush.face_x[k], brush.face_y[k]
         gx, gy = x * inv_major, y * inv_minor
-        per_fade = ONE / max(TWO * softness, math.sqrt(gx * gx + gy * gy))
+        per_fade = ONE / fade_width(TWO * softness, math.sqrt(gx * gx + gy * gy))
         f, df = u * x + v * y, du * x + dv * y
         for i in range(count):
             row[i] = min(row[i], fade((ONE - (f + df * float32(int32(i)))) * per_fade, smoothness))

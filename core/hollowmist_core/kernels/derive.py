@@ -28,6 +28,7 @@ from .tip import BUILD, CHANCE_TURN, ELLIPSE, NIB, PAGE, POLYGON, SHAPES
 
 RADIANS = math.pi / 180.0
 (BOUNDS_PX,) = numbers("bounds_in", "px")
+(KEPT,) = numbers("tones", "kept")
 (RIBBON,) = numbers("laying", "ribbon")
 OUTPUT_COUNT = len(OUTPUT_NAMES)
 
@@ -67,7 +68,8 @@ def set_bounds(brush):
 def set_links(brush):
     """The tables of the responses, and where those of each output begin."""
     brush.needs_turns = 0
-    brush.coloured = brush.pick_up > 0.0
+    brush.toned = brush.tip == SHAPES and brush.tones == KEPT
+    brush.coloured = brush.toned or brush.pick_up > 0.0
     at = 0
     for output in range(OUTPUT_COUNT):
         brush.link_from[output] = at

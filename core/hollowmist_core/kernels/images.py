@@ -66,6 +66,22 @@ def shrink(pixels, source, width, height, target, to_width, to_height):
             pixels[target + j * to_width + i] = int32(total / ((x1 - x0) * (y1 - y0)) + 0.5)
 
 
+@helper
+def set_reach(image, pixels, width, height):
+    """Keep how far from its middle an image has ink, so that nothing is laid where there is none."""
+    left, right, top, bottom = width, 0, height, 0
+    for y in range(height):
+        for x in range(width):
+            if pixels[y * width + x] > 0:
+                left, right = min(left, x), max(right, x + 1)
+                top, bottom = min(top, y), max(bottom, y + 1)
+    if left < right:
+        image.reach_x = max(width - 2 * left, 2 * right - width) / width
+        image.reach_y = max(height - 2 * top, 2 * bottom - height) / height
+    else:
+        image.reach_x = image.reach_y = float32(0)
+
+
 @kernel(int32, array(IMAGE), int32, array("u1"), int32, int32, int32, int32, array("u4"), int32)
 def build_chain(images, index, pixels, width, height, tiled, inverted, bank, at):
     """Make image `index` from `pixels`, ink 0..255 by rows, with its levels in `bank` from word `at` on.
@@ -78,6 +94,7 @@ def build_chain(images, index, pixels, width, height, tiled, inverted, bank, at)
     if inverted:
         for i in range(width * height):
             pixels[i] = 255 - pixels[i]
+    set_reach(image, pixels, width, height)
     place = int32(0)
     start = at
     level = int32(0)
@@ -108,7 +125,7 @@ def level_for(image, texels):
 
 
 @helper
-def blended(word, x, y):
+def weighed(word, x, y):
     """Bilinear mean of a word's four texels, 0..255 * 65536; x and y are places in 1/65536 texel.
 
     Two texels are weighed in one multiplication: each has 16 bits of the word to itself.
@@ -116,7 +133,13 @@ def blended(word, x, y):
     fx, fy = uint32((x >> 8) & 255), uint32((y >> 8) & 255)
     left, right = word & PAIR, (word >> uint32(8)) & PAIR
     both = uint32(left * (WHOLE - fx) + right * fx)
-    return float32(int32((both & uint32(65535)) * (WHOLE - fy) + (both >> uint32(16)) * fy))
+    return int32((both & uint32(65535)) * (WHOLE - fy) + (both >> uint32(16)) * fy)
+
+
+@helper
+def blended(word, x, y):
+    """`weighed` as a float."""
+    return float32(weighed(word, x, y))
 
 
 @helper
@@ -172,6 +195,23 @@ def wrapped(value, side):
 
 
 @helper
+def shortest(step, side):
+    """A step round a tile of a side, the shorter way round."""
+    step = int32(step % side)
+    return int32(step - side) if step > side // 2 else step
+
+
+@helper
+def steps_within(at, step, side):
+    """How many of the places at, at + step .. lie within 0 <= place < side before the first that does not; at least 1."""
+    if step > 0:
+        return (int(side) - int(at) + int(step) - 1) // int(step)
+    if step < 0:
+        return int(at) // -int(step) + 1
+    return 1 << 30
+
+
+@helper
 def read_tiled(row, count, image, level, bank, x, y, dx, dy):
     """Read `count` places along a line through a tile, 0..1; the tile goes on at its other side."""
     stride = uint32(image.widths[level])
@@ -179,15 +219,17 @@ def read_tiled(row, count, image, level, bank, x, y, dx, dy):
     width, height = int32(image.widths[level] << 16), int32(image.heights[level] << 16)
     px = fixed(wrapped(x + HALF, float32(image.widths[level]))) % width
     py = fixed(wrapped(y + HALF, float32(image.heights[level]))) % height
-    # A step backwards is a step forwards round the other way.
-    step_x, step_y = fixed(dx) % width, fixed(dy) % height
+    step_x, step_y = shortest(fixed(dx), width), shortest(fixed(dy), height)
     scale = float32(1.0) / (FIXED * FULL)
-    for i in range(count):
-        word = bank[at + uint32(py >> 16) * stride + uint32(px >> 16)]
-        row[i] = blended(word, px, py) * scale
-        px = int32(px + step_x)
-        py = int32(py + step_y)
-        if px >= width:
-            px = int32(px - width)
-        if py >= height:
-            py = int32(py - height)
+    i = 0
+    while i < count:
+        # As far as the tile goes on, so that the loop itself asks nothing.
+        past = min(int(count), i + min(steps_within(px, step_x, width), steps_within(py, step_y, height)))
+        for j in range(i, past):
+            k = int32(j - i)
+            here_x, here_y = int32(px + step_x * k), int32(py + step_y * k)
+            word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
+            row[j] = blended(word, here_x, here_y) * scale
+        px = int32(int(px + step_x * (past - i)) % int(width))
+        py = int32(int(py + step_y * (past - i)) % int(height))
+        i = past

@@ -9,7 +9,7 @@ from numba import float32, int32, uint32
 from .blend import ERASE, NORMAL, Pixel, composite
 from .records import POOLED, SETTLED, TILE, TILE_AREA, WATER
 from .registry import helper
-from .sheet import claim, give_back_ink, layer_plane, tile_count, tint_plane
+from .sheet import claim, give_back, give_back_ink, layer_plane, take, tile_count, tint_plane
 
 DEEP = float32(65535)
 TO_SHARE = float32(1.0 / 65535.0)
@@ -17,6 +17,9 @@ OF_BYTE = float32(1.0 / 255.0)
 HALF = float32(0.5)
 ONE = float32(1)
 FULL = float32(255)
+
+FRESH = uint32(0xFFFFFFFF)
+"""First word of a tile that a layer has just been given, over a second one of 0: no ink is red without covering."""
 
 
 @helper
@@ -73,15 +76,42 @@ def tinted(pool, tints, i, cover):
 
 
 @helper
+def is_fresh(cells, first, rest):
+    """Whether two tiles of a layer's ink, that begin at places of the cells, hold nothing yet, not even clear pixels."""
+    return cells[first] == FRESH and cells[rest] == uint32(0)
+
+
+@helper
 def claim_layer(state, surface, wet):
-    """Claim all tiles of its layer that the settled stroke will dry on, those of its water too where it is wet."""
-    count = tile_count(state)
+    """Claim all tiles of its layer that the settled stroke will dry on, those of its water too where it is wet.
+
+    Drying writes every pixel of a tile that the layer did not have, so such tiles are only marked as fresh.
+    """
+    count, plane = tile_count(state), layer_plane(state.layer)
     for tile in range(count):
-        if surface.maps[SETTLED * count + tile] >= 0:
-            claim(state, surface, layer_plane(state.layer), tile)
-            claim(state, surface, layer_plane(state.layer) + 1, tile)
-            if wet:
-                claim(state, surface, layer_plane(state.layer) + WATER, tile)
+        if surface.maps[SETTLED * count + tile] < 0:
+            continue
+        if surface.maps[plane * count + tile] < 0:
+            first, rest = take(state, surface, plane, tile), take(state, surface, plane + 1, tile)
+            if rest >= 0:
+                surface.cells[first * TILE_AREA] = FRESH
+                surface.cells[rest * TILE_AREA] = uint32(0)
+            else:
+                give_back(state, surface.maps, surface.free, plane, tile)
+        if wet:
+            claim(state, surface, plane + WATER, tile)
+
+
+@helper
+def drop_fresh(state, surface):
+    """Return the fresh tiles of the stroke's layer: it will not dry."""
+    maps, free, _, cells = surface
+    count, plane = tile_count(state), layer_plane(state.layer)
+    for tile in range(count):
+        first, rest = maps[plane * count + tile], maps[(plane + 1) * count + tile]
+        if first >= 0 and is_fresh(cells, first * TILE_AREA, rest * TILE_AREA):
+            give_back(state, maps, free, plane, tile)
+            give_back(state, maps, free, plane + 1, tile)
 
 
 @helper
@@ -183,6 +213,34 @@ def dry_row(rows, count, first, rest, cover, inner, tints, pool, cells, ink, mod
 
 
 @helper
+def fresh_words(words, covers, count, low, high):
+    """Write two channels, 0..255, of ink at its coverage, as words of a layer."""
+    for i in range(count):
+        share = covers[i] * OF_BYTE
+        words[i] = paired(low * share, high * share)
+
+
+@helper
+def dry_fresh_row(rows, first, rest, covers, inner, tints, pool, cells, ink, mode):
+    """`dry_row` of a whole row of a tile that holds nothing yet; `first` and `rest` are where the row's words begin."""
+    low, high = cells[first : first + TILE], cells[rest : rest + TILE]
+    r, g, b = ink
+    if mode == ERASE:
+        fresh_words(low, covers, TILE, float32(0), float32(0))
+        fresh_words(high, covers, TILE, float32(0), float32(0))
+    elif tints[2] < 0:
+        # On nothing every mode leaves the ink itself.
+        fresh_words(low, covers, TILE, r, g)
+        fresh_words(high, covers, TILE, b, FULL)
+    else:
+        clear_row(rows, TILE)
+        ink_row(rows, TILE, covers, pool, tints, inner, ink, mode)
+        red, green, blue, alpha = rows
+        keep_words(red, green, low, TILE)
+        keep_words(blue, alpha, high, TILE)
+
+
+@helper
 def wet_row(pool, water, cover, count, wetness):
     """Bring a row of water to what a stroke of a wetness leaves: over what was wet it lays its own."""
     for i in range(count):
@@ -210,12 +268,19 @@ def dry(state, brush, surface):
         corner_x = (tile % state.columns) * TILE
         corner_y = (tile // state.columns) * TILE
         left, right = max(0, state.all_left - corner_x), min(TILE, state.all_right - corner_x)
+        fresh = is_fresh(cells, first, rest)
+        if fresh:
+            for row in range(TILE):
+                at = row * TILE
+                covers = pool[cover * TILE_AREA + at : cover * TILE_AREA + at + TILE]
+                dry_fresh_row(rows, first + at, rest + at, covers, at, tints, pool, cells, ink, state.mode)
         for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
             at = row * TILE
             if left >= right:
                 continue
             count, inner = right - left, at + left
-            dry_row(rows, count, first, rest, cover * TILE_AREA, inner, tints, pool, cells, ink, state.mode)
+            if not fresh:
+                dry_row(rows, count, first, rest, cover * TILE_AREA, inner, tints, pool, cells, ink, state.mode)
             if water >= 0:
                 wet_row(pool, water * TILE_AREA + inner, cover * TILE_AREA + inner, count, wetness)
         give_back_ink(state, maps, free, SETTLED, tile)

@@ -9,6 +9,7 @@ from .bundles import Sources
 from .cover import (
     box_of,
     cover_row,
+    fade_width,
     half_sides,
     has_corners,
     oval_cover,
@@ -19,12 +20,14 @@ from .cover import (
     smoothness_of,
 )
 from .grain import PAPER, STROKE, bite_row, grain_tile, moving_row
+from .pixel import fill_middle, harden, harden_bitten
 from .records import IMAGE, STAMP, TILE, TILE_AREA
 from .records import STROKE as STATE
 from .registry import array, helper, kernel
-from .sheet import claim, claim_ink, tint_plane
+from .sheet import channel, claim, claim_ink, tint_plane
 from .spread import creep_row, spread_row
 from .tip import ELLIPSE, SHAPES
+from .tones import keep_tones, tinge_row
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
@@ -42,7 +45,7 @@ def lay_plain(row, count, u, v, du, dv, stamp, build, inv_major, inv_minor, smoo
     flow, cap, softness = stamp.flow, stamp.cap, stamp.softness
     ink = flow * cap
     disc = stamp.major == stamp.minor
-    per_fade = ONE / max(TWO * softness, inv_major)
+    per_fade = ONE / fade_width(TWO * softness, inv_major)
     if disc and not build:
         for i in range(count):
             k = float32(int32(i))
@@ -140,6 +143,13 @@ def both_spans(middle, half, other_middle, other_half):
 
 
 @helper
+def tint_each_row(tint, colours, row, cover, caps, count, flow):
+    """`tint_row` with a colour for each cell."""
+    for i in range(count):
+        tint[i] += (colours[i] - tint[i]) * (flow * caps[i] * cover[i] / max(row[i], TINY))
+
+
+@helper
 def tint_row(tint, colour, row, cover, caps, count, flow):
     """Lay one channel of a stamp's colour over that of the stamps before: source-over, whatever the overlap.
 
@@ -150,18 +160,42 @@ def tint_row(tint, colour, row, cover, caps, count, flow):
 
 
 @helper
-def tint_rows(pool, tints, inner, row, cover, caps, count, stamp):
-    """Lay a stamp's colour along one row; `tints` are the tiles of red, green and blue."""
+def is_toned(stamp, brush):
+    """Whether a stamp keeps the tones of its picture."""
+    return brush.toned and stamp.tip == SHAPES
+
+
+@helper
+def tint_rows(pool, tints, inner, row, state, brush, count, stamp, flow):
+    """Lay a stamp's colour along one row; `tints` are the tiles of red, green and blue. The state's scratch rows hold
+    its coverage, the most it may cover, and a shape's own tones."""
+    cover, caps = state.cover[:count], state.caps[:count]
     for k in range(3):
         colour = stamp.red if k == 0 else (stamp.green if k == 1 else stamp.blue)
         at = tints[k] * TILE_AREA + inner
-        tint_row(pool[at : at + count], colour, row, cover, caps, count, stamp.flow)
+        if is_toned(stamp, brush):
+            tinges = state.tinges[:count]
+            tinge_row(tinges, state.tones[:count], count, colour, channel(brush.paper, k), brush)
+            tint_each_row(pool[at : at + count], tinges, row, cover, caps, count, flow)
+        else:
+            tint_row(pool[at : at + count], colour, row, cover, caps, count, flow)
 
 
 @helper
 def is_grained(stamp, brush):
     """Whether the grain matters to a stamp."""
     return brush.grain_image >= 0 and (stamp.bite > float32(0) or stamp.spread > float32(0))
+
+
+@helper
+def inked_span(cover, count):
+    """The first and the past-last of a row's cells that a tip covers; the first is not before the last if none is."""
+    first, past = int32(0), int32(count)
+    while first < past and cover[first] <= float32(0):
+        first += int32(1)
+    while past > first and cover[past - 1] <= float32(0):
+        past -= int32(1)
+    return first, past
 
 
 @helper
@@ -172,24 +206,38 @@ def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, s
     """
     inv_major, inv_minor, smoothness = scales
     cover = state.cover[:count]
-    caps = state.caps[:count]
+    if stamp.spread <= float32(0) or stamp.tip == SHAPES:
+        cover_row(cover, count, u, v, du, dv, stamp, brush, sources, inv_major, inv_minor, smoothness)
+    if is_toned(stamp, brush):
+        keep_tones(cover, state.tones[:count], count)
+    first, past = int32(0), count
+    if stamp.spread <= float32(0) and not brush.pixel_edge:
+        # Where the tip has no ink nothing needs to be known of the grain.
+        first, past = inked_span(cover, count)
+        if first >= past:
+            return
+    count, dx = past - first, dx + float32(first)
+    row, cover, caps = row[first:past], cover[first:past], state.caps[first:past]
     bites = state.bites[:count]
     if is_grained(stamp, brush):
         if grain_at >= 0:
-            under = pool[grain_at : grain_at + count]
+            under = pool[grain_at + first : grain_at + past]
             for i in range(count):
                 bites[i] = under[i]
         else:
             moving_row(bites, count, dx, dy, state, stamp, brush, sources)
-    if stamp.spread <= float32(0) or stamp.tip == SHAPES:
-        cover_row(cover, count, u, v, du, dv, stamp, brush, sources, inv_major, inv_minor, smoothness)
     if stamp.spread > float32(0):
         creeps = state.creeps[:count]
         creep_row(creeps, bites, count, stamp, brush)
         near = state.nears[:count]
         spread_row(cover, near, caps, creeps, count, u, v, du, dv, stamp, brush, sources, scales)
+    if brush.pixel_edge:
+        harden(cover, count)
+        fill_middle(cover, count, dx, dy)
     if stamp.bite > float32(0):
         bite_row(cover, caps, bites, count, stamp, brush)
+        if brush.pixel_edge:
+            harden_bitten(cover, caps, count, stamp.cap)
         ink_capped_row(row, cover, caps, count, stamp, build)
         return
     for i in range(count):
@@ -207,7 +255,7 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
     du, dv = stamp.cos * inv_major, -stamp.sin * inv_minor
     smoothness = smoothness_of(stamp)
     bare = stamp.bite <= float32(0) and stamp.spread <= float32(0)
-    plain = stamp.tip == ELLIPSE and bare and not brush.coloured
+    plain = stamp.tip == ELLIPSE and bare and not brush.coloured and not brush.pixel_edge
     corners = has_corners(stamp)
     a, b = half_sides(stamp, sources.images)
     other_a, other_b = a, b
@@ -260,7 +308,7 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
                 (inv_major, inv_minor, smoothness),
             )
             if brush.coloured:
-                tint_rows(pool, tints, inner, row, state.cover[:count], state.caps[:count], count, stamp)
+                tint_rows(pool, tints, inner, row, state, brush, count, stamp, stamp.flow)
 
 
 @helper

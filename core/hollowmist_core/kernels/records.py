@@ -131,12 +131,14 @@ IMAGE = np.dtype(
         ("levels", "i4"),
         ("tiled", "i4"),
         ("revision", "i4"),
+        ("reach_x", "f4"),
+        ("reach_y", "f4"),
         ("widths", "i4", (LEVELS,)),
         ("heights", "i4", (LEVELS,)),
         ("offsets", "i4", (LEVELS,)),
     ]
 )
-"""An image at hand: per level its size in texels and where its words begin in the bank."""
+"""An image at hand: how far from its middle a shape's ink reaches, as shares of half its sides; per level its size in texels and where its words begin in the bank."""
 
 TAPERING = np.dtype([("of_stroke", "i4"), ("length", "f4"), ("point", "f4"), ("exponent", "f4")])
 """A taper of the pointer in hand: its length in px, or as a share of the stroke (`of_stroke`); what is left at the
@@ -228,6 +230,9 @@ STROKE = np.dtype(
         ("bites", "f4", (TILE,)),
         ("creeps", "f4", (TILE,)),
         ("nears", "f4", (TILE,)),
+        # A shape's own tones, and one channel of the ink that they make
+        ("tones", "f4", (TILE,)),
+        ("tinges", "f4", (TILE,)),
         # Scratch rows of what is shown: red, green, blue of the ground; red, green, blue, alpha of a layer
         ("shown", "f4", (7 * TILE,)),
         # What changed, in device px; empty when left >= right

@@ -7,16 +7,18 @@ other in a bend or a loop the larger coverage stays, and the wedge that a bend o
 
 import math
 
-from numba import float32, int32
+from numba import float32, int32, uint32
 
 from ..settings import numbers
 from .grain import bite_row, grain_tile, moving_row
-from .images import FIXED, FULL, blended, fixed, level_for
-from .lay import ink_capped_row, is_grained, lies_still, tint_row, tint_tiles
+from .images import FIXED, FULL, fixed, level_for, weighed
+from .lay import ink_capped_row, is_grained, lies_still, tint_rows, tint_tiles
+from .pixel import harden, harden_bitten
 from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
 from .sweep import row_span
+from .tones import keep_tones
 from .track import FROM, TO
 
 STRETCHED, REPEATED, FIXED_ENDS = numbers("ribbon_fit", "stretched", "repeated", "fixed ends")
@@ -77,29 +79,22 @@ def texels_along(image, total, length, brush):
 
 
 @helper
-def read_place(image, level, bank, x, y):
-    """Ink 0..255 at a place of a level, as `images.read_clear` counts places; lengthwise it ends at its last texel."""
+def read_column(image, level, bank, x, y, step, taps):
+    """Ink 0..255 at a place x along a level, summed over `taps` places across: from y on, each a step further.
+
+    Places are counted as `images.read_clear` does; lengthwise the picture ends at its last texel.
+    """
     width, height = image.widths[level], image.heights[level]
-    if y < float32(0) or y >= float32(height + 1):
-        return float32(0)
-    x = min(max(ONE, float32(width) - JUST_UNDER), max(ONE, x))
-    px, py = fixed(x), fixed(y)
-    at = image.offsets[level] + (py >> 16) * (width + 1) + (px >> 16)
-    return blended(bank[at], px, py) * (ONE / FIXED)
-
-
-@helper
-def read_column(image, level, bank, u, y, repeated):
-    """The same at a share u of the picture's length; a repeated one goes on at its other end."""
-    wide = float32(image.widths[level])
-    x = u * wide + HALF
-    ink = read_place(image, level, bank, x, y)
-    if not repeated or (x >= ONE and x <= wide):
-        return ink
-    # Between the last texel and the first.
-    share = x if x < ONE else x - wide
-    first, last = read_place(image, level, bank, ONE, y), read_place(image, level, bank, wide, y)
-    return last + (HALF + share if x < ONE else share) * (first - last)
+    px = fixed(min(max(ONE, float32(width) - JUST_UNDER), max(ONE, x)))
+    py, past = fixed(y), int32((height + 1) << 16)
+    stride, at = uint32(width + 1), uint32(image.offsets[level]) + uint32(px >> 16)
+    # Whole numbers: eight times the most that one place has is far from their end.
+    ink = int32(0)
+    for _ in range(taps):
+        if py >= 0 and py < past:
+            ink = int32(ink + weighed(bank[at + uint32(py >> 16) * stride], px, py))
+        py = int32(py + step)
+    return float32(ink) * (ONE / FIXED)
 
 
 @helper
@@ -110,13 +105,18 @@ def read_band(image, bank, u, turn, across, taps, half, level, brush):
         across = -across
     if brush.ribbon_reversed:
         u = ONE - u
-    high = float32(image.heights[level])
-    ink = float32(0)
-    for k in range(int32(taps)):
-        beside = ((float32(int32(k)) + HALF) / taps - HALF) / half
-        y = (across + beside + ONE) * HALF * high + HALF
-        ink += read_column(image, level, bank, u, y, brush.ribbon_fit == REPEATED)
-    return ink / (taps * FULL)
+    wide, per_px = float32(image.widths[level]), HALF * float32(image.heights[level])
+    between = per_px / (half * float32(taps))
+    y = (across + ONE) * per_px + HALF - HALF * between * float32(taps - 1)
+    x, step = u * wide + HALF, fixed(between)
+    ink = read_column(image, level, bank, x, y, step, taps)
+    if brush.ribbon_fit == REPEATED and (x < ONE or x > wide):
+        # It goes on at its other end: between the last texel and the first.
+        share = x if x < ONE else x - wide
+        first = read_column(image, level, bank, ONE, y, step, taps)
+        last = read_column(image, level, bank, wide, y, step, taps)
+        ink = last + (HALF + share if x < ONE else share) * (first - last)
+    return ink / (float32(taps) * FULL)
 
 
 @helper
@@ -130,6 +130,8 @@ def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank
     length, first_half, last_half, first_ink, last_ink = piece
     begins, stops, before_along, before_beside = ends
     start, total, takes, level, texels = reading
+    # As many as the wider end needs would leave gaps at the narrower one.
+    taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / min(first_half, last_half)))))
     for i in range(count):
         k = float32(int32(i))
         along, beside = u + du * k, v + dv * k
@@ -156,7 +158,6 @@ def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank
         if abs(across) > ONE + TWO / half:
             continue
         place, turn = place_along(start + t, total, takes, brush)
-        taps = min(MOST_TAPS, max(ONE, math.ceil(texels / half)))
         cover[i] = edge * read_band(image, bank, place, turn, across, taps, half, level, brush)
         inks[i] = first_ink + (last_ink - first_ink) * part
 
@@ -193,6 +194,10 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
         band_row(cover, inks, count, u, v, cos, -sin, piece, ends, reading, image, sources.bank, brush)
         inner = line * TILE + first
         row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
+        if brush.toned:
+            keep_tones(cover, state.tones[:count], count)
+        if brush.pixel_edge:
+            harden(cover, count)
         if bitten:
             bites = state.bites[:count]
             if grain_slot >= 0:
@@ -202,15 +207,14 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
             else:
                 moving_row(bites, count, dx, dy, state, a, brush, sources)
             bite_row(cover, inks, bites, count, a, brush)
+            if brush.pixel_edge:
+                harden_bitten(cover, inks, count, a.cap)
             ink_capped_row(row, cover, inks, count, a, False)
         else:
             for i in range(count):
                 row[i] = max(row[i], inks[i] * cover[i])
         if brush.coloured:
-            for k in range(3):
-                colour = a.red if k == 0 else (a.green if k == 1 else a.blue)
-                at = tints[k] * TILE_AREA + inner
-                tint_row(pool[at : at + count], colour, row, cover, inks, count, a.flow if bitten else ONE)
+            tint_rows(pool, tints, inner, row, state, brush, count, a, a.flow if bitten else ONE)
 
 
 @helper

@@ -36,19 +36,27 @@ def tint_plane(plane, which):
 
 
 @helper
-def claim(state, surface, plane, tile):
-    """Pool slot of a tile, taken from the free ones and cleared if need be; -1 if there is none left."""
+def take(state, surface, plane, tile):
+    """Take a free pool slot for a tile that has none, with what the slot last held in it; -1 if there is none left."""
     free = surface.free
-    at = plane * tile_count(state) + tile
-    slot = surface.maps[at]
-    if slot >= 0:
-        return slot
     if free[0] == 0:
         state.starved = 1
         return int32(-1)
     slot = free[free[0]]
     free[0] -= 1
-    surface.maps[at] = slot
+    surface.maps[plane * tile_count(state) + tile] = slot
+    return slot
+
+
+@helper
+def claim(state, surface, plane, tile):
+    """Pool slot of a tile, taken from the free ones and cleared if need be; -1 if there is none left."""
+    slot = surface.maps[plane * tile_count(state) + tile]
+    if slot >= 0:
+        return slot
+    slot = take(state, surface, plane, tile)
+    if slot < 0:
+        return slot
     start = slot * TILE_AREA
     for i in range(start, start + TILE_AREA):
         surface.pool[i] = float32(0)

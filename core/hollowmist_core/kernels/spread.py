@@ -9,7 +9,7 @@ import math
 
 from numba import float32, int32
 
-from .cover import clear_row, fade, oval_cover, shape_level, shapes_cover, texels_of
+from .cover import clear_row, fade, fade_width, oval_cover, shape_level, shapes_cover, texels_of
 from .registry import helper
 from .tip import ELLIPSE, POLYGON, SHAPES
 
@@ -55,7 +55,7 @@ def crept_faces_row(row, other, creeps, count, u, v, du, dv, stamp, brush, inv_m
         x, y = brush.face_x[k], brush.face_y[k]
         gx, gy = x * inv_major, y * inv_minor
         steep = math.sqrt(gx * gx + gy * gy)
-        per_fade = ONE / max(TWO * stamp.softness, steep)
+        per_fade = ONE / fade_width(TWO * stamp.softness, steep)
         f, df = u * x + v * y, du * x + dv * y
         for i in range(count):
             depth = ONE - (f + df * float32(int32(i))) + creeps[i] * steep

@@ -11,7 +11,7 @@ from .chance import MOST_STAMPS
 from .cover import box_of
 from .grain import ground
 from .hand import DROPPED, MERGED, take
-from .ink import claim_layer, dry
+from .ink import claim_layer, drop_fresh, dry
 from .lay import lay
 from .line import begin_line, follow, open_end, place_at, set_along
 from .point import copy_point
@@ -405,6 +405,7 @@ def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, 
         pool_change(state, brush, surface, work)
         pool_rims(state, brush, surface, work, state.all_left, state.all_top, state.all_right, state.all_bottom)
         if state.starved:
+            drop_fresh(state, surface)
             return 0
         runs = wet and brush.run > float32(0)
         box = mark_meeting(state, brush, surface) if runs else (int32(0), int32(0), int32(0), int32(0))

@@ -10,9 +10,10 @@ import math
 
 from numba import float32, int32
 
-from .cover import box_of, fade, reach_of, smoothness_of
+from .cover import box_of, fade, fade_width, reach_of, smoothness_of
 from .grain import bite_row, grain_tile
 from .lay import LANES, ink_capped_row
+from .pixel import fill_middle, harden, harden_bitten, pixel_row
 from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
@@ -53,6 +54,23 @@ def piece_of(a, b):
 
 
 @helper
+def band_cover(radius, away, width, smoothness):
+    """Coverage at a distance from the middle of a line: within its near edge and its far one, which in a line thinner
+    than a pixel is near too; edges fade over a width."""
+    near, far = (radius - away) / width, (-radius - away) / width
+    return fade(near, smoothness) - fade(far, smoothness)
+
+
+@helper
+def end_long_side(row, count, x, dx, low, high):
+    """Let a flat tip end where its long side does, at `low` and `high` px along that: the distance that antialiasing
+    goes by is of the first order, and would run on past such sharp ends. `x` is the first pixel."""
+    for i in range(count):
+        at = x + dx * float32(int32(i))
+        row[i] = min(row[i], max(float32(0), min(high - at, at - low) + HALF))
+
+
+@helper
 def round_row(row, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change):
     """Coverage of a swept round or flat tip along one row, and the ink there; (u, v) from the first end, along the
     piece and beside it, in the tip's frame, at the first pixel.
@@ -78,8 +96,15 @@ def round_row(row, inks, count, u, v, du, dv, piece, softness, smoothness, first
         # How fast the distance changes per px: in the flat direction it was stretched.
         nx, ny = ahead * x - beside * y, ahead * y + beside * x
         steep = math.sqrt(nx * nx + ny * ny * flatter) / away
-        row[i] = fade((r - away) / max(TWO * softness * r, max(steep, TINY)), smoothness)
+        row[i] = band_cover(r, away, fade_width(TWO * softness * r, max(steep, TINY)), smoothness)
         inks[i] = first_ink + ink_change * t
+
+
+@helper
+def away_from(along, beside, length):
+    """Distance of a place from a piece, both in px along it and beside it."""
+    ahead = along - min(length, max(float32(0), along))
+    return math.sqrt(ahead * ahead + beside * beside)
 
 
 @helper
@@ -88,15 +113,35 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
     local numbers, so that they become vector instructions."""
     _, _, _, length, _, _, radius, change = piece
     hard = TWO * softness * (radius + HALF * change * length) <= ONE
-    if hard and change == float32(0) and ink_change == float32(0) and smoothness == float32(0):
-        # An even, hard line: what most lettering is.
+    if min(radius, radius + change * length) < HALF:
+        # Thinner than a pixel somewhere, as at the point of a taper.
+        lean = change / math.sqrt(ONE - change * change)
         for i in range(count):
             k = float32(int32(i))
             along, beside = u + du * k, v + dv * k
-            ahead = along - min(length, max(float32(0), along))
-            c = radius - math.sqrt(ahead * ahead + beside * beside) + HALF
+            t = min(length, max(float32(0), along + abs(beside) * lean))
+            r = radius + change * t
+            width = fade_width(TWO * softness * r, ONE)
+            c = band_cover(r, away_from(along, beside, t), width, smoothness)
+            row[i] = max(row[i], (first_ink + ink_change * t) * c)
+    elif (
+        hard
+        and softness == float32(0)
+        and change == float32(0)
+        and ink_change == float32(0)
+        and smoothness == float32(0)
+    ):
+        # An even, hard line: what most lettering is. It bulges nowhere inwards: between two full pixels all are full.
+        inner, last = radius - HALF, float32(int32(count - 1))
+        if away_from(u, v, length) <= inner and away_from(u + du * last, v + dv * last, length) <= inner:
+            for i in range(count):
+                row[i] = max(row[i], first_ink)
+            return
+        for i in range(count):
+            k = float32(int32(i))
+            c = radius - away_from(u + du * k, v + dv * k, length) + HALF
             row[i] = max(row[i], first_ink * min(ONE, max(float32(0), c)))
-    elif hard:
+    elif hard and softness == float32(0):
         lean = change / math.sqrt(ONE - change * change)
         for i in range(count):
             k = float32(int32(i))
@@ -115,7 +160,8 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
             ahead = along - t
             r = radius + change * t
             away = math.sqrt(ahead * ahead + beside * beside)
-            row[i] = max(row[i], (first_ink + ink_change * t) * fade((r - away) / max(spread * r, ONE), smoothness))
+            c = fade((r - away) / fade_width(spread * r, ONE), smoothness)
+            row[i] = max(row[i], (first_ink + ink_change * t) * c)
 
 
 @helper
@@ -130,7 +176,7 @@ def corner_of(brush, k):
 @helper
 def face_row(row, count, x, y, dx, dy, nx, ny, reach, steep, softness, smoothness):
     """Lower a row to the coverage under one face: where (nx, ny) comes to `reach` is its edge."""
-    per_fade = ONE / max(TWO * softness, steep)
+    per_fade = ONE / fade_width(TWO * softness, steep)
     f, df = x * nx + y * ny, dx * nx + dy * ny
     for i in range(count):
         row[i] = min(row[i], fade((reach - (f + df * float32(int32(i)))) * per_fade, smoothness))
@@ -227,28 +273,42 @@ def row_span(dy, low, high, along_x, along_y, beside_x, beside_y, strip):
 
 
 @helper
-def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, soft, bites):
+def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, edge, bites):
     """Fill one row of a piece: (dx, dy) from its first end to the first pixel, (u, v) along it and beside it there.
 
-    `bites` is the grain under the row, empty where none bites.
+    `edge` is (softness, smoothness, whether the stroke is no more than a dot), `bites` the grain under the row, empty
+    where none bites.
     """
     a, b = stamps[FROM], stamps[TO]
-    softness, smoothness = soft
+    softness, smoothness, dot = edge
     first_ink, last_ink = a.flow * a.cap, b.flow * b.cap
     length = piece[3]
+    cover, inks = state.cover[:count], state.caps[:count]
     ink_change = (last_ink - first_ink) / length if length > float32(0) else float32(0)
-    if brush.round and len(bites) == 0:
+    if brush.round and len(bites) == 0 and not brush.pixel_edge:
         lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
         return
-    cover, inks = state.cover[:count], state.caps[:count]
     if a.tip == ELLIPSE:
         round_row(cover, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
+        if not brush.round and TWO * softness * a.major <= ONE:
+            cos, sin = piece[0], piece[1]
+            last = (b.x - a.x) * cos + (b.y - a.y) * sin
+            low, high = min(-a.major, last - b.major), max(a.major, last + b.major)
+            end_long_side(cover, count, dx * cos + dy * sin, cos, low, high)
     else:
         faced_piece_row(cover, count, dx, dy, piece, a, b, brush, softness, smoothness)
         for i in range(count):
             inks[i] = (first_ink + last_ink) * HALF
+    if brush.pixel_edge:
+        if brush.round:
+            pixel_row(cover, count, dx, dy, b.x - a.x, b.y - a.y, a.major, b.major)
+        harden(cover, count)
+        if dot:
+            fill_middle(cover, count, dx, dy)
     if len(bites) > 0:
         bite_row(cover, inks, bites, count, a, brush)
+        if brush.pixel_edge:
+            harden_bitten(cover, inks, count, a.cap)
         ink_capped_row(row, cover, inks, count, a, False)
     else:
         for i in range(count):
@@ -256,7 +316,7 @@ def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, soft
 
 
 @helper
-def sweep_in_tile(state, stamps, brush, piece, strip, soft, pool, slot, grain_slot, corner_x, corner_y, box):
+def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_slot, corner_x, corner_y, box):
     """Fill the part of a piece that lies in a tile; `box` is its rectangle on the sheet, device px."""
     a = stamps[FROM]
     cos, sin, flat, _, px, py, _, _ = piece
@@ -281,7 +341,7 @@ def sweep_in_tile(state, stamps, brush, piece, strip, soft, pool, slot, grain_sl
         row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
         at = grain_slot * TILE_AREA + inner
         bites = pool[at : at + count] if grain_slot >= 0 else pool[0:0]
-        fill_row(row, count, dx, dy, u, v, along_x, beside_x, state, stamps, brush, piece, soft, bites)
+        fill_row(row, count, dx, dy, u, v, along_x, beside_x, state, stamps, brush, piece, edge, bites)
 
 
 @helper
@@ -328,7 +388,8 @@ def sweep(state, stamps, brush, first, last, plane, surface, sources):
     state.walk[NOW].swept_x, state.walk[NOW].swept_y = piece[4], piece[5]
     if box[0] >= box[2] or box[1] >= box[3]:
         return
-    soft = ((a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF)
+    dot = first and last and piece[3] < ONE
+    edge = ((a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF, dot)
     bitten = is_bitten(a, b, brush)
     pool = surface.pool
     for row in range(box[1] // TILE, (box[3] - 1) // TILE + 1):
@@ -339,4 +400,4 @@ def sweep(state, stamps, brush, first, last, plane, surface, sources):
             if slot < 0 or (bitten and grain_slot < 0):
                 continue
             x, y = column * TILE, row * TILE
-            sweep_in_tile(state, stamps, brush, piece, strip, soft, pool, slot, grain_slot, x, y, box)
+            sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_slot, x, y, box)

@@ -20,6 +20,7 @@ from .chance import (
     chance,
 )
 from .colour import set_colour
+from .pixel import ASIDE_X, ASIDE_Y
 from .records import NOW
 from .registry import helper
 from .respond import (
@@ -53,6 +54,9 @@ LEAST_STEP = 0.5
 
 FIRST = 6.0
 """Length of line, px, that tells the stroke's first move."""
+
+FINEST = float32(1e-3)
+"""Least half side of a tip that is swept, px."""
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 
@@ -213,9 +217,11 @@ def set_stamp(stamp, state, brush, place, index, s, total):
     across = width
     if brush.size_jitter > float32(0):
         across *= ONE - brush.size_jitter * chance(state.seed, index, SIZE)
-    # Under one pixel a line gets lighter rather than thinner, as far as a pixel can tell.
+    # Under one pixel a stamp gets lighter rather than thinner, as far as a pixel can tell; a swept line is what it is.
+    fine = brush.swept and brush.tip == ELLIPSE and not brush.pixel_edge
+    least = FINEST if fine else HALF
     thin = across * min(ONE, brush.roundness * factor(state, brush, TO_ROUNDNESS, index))
-    stamp.major, stamp.minor = max(HALF, across * scale * HALF), max(HALF, thin * scale * HALF)
+    stamp.major, stamp.minor = max(least, across * scale * HALF), max(least, thin * scale * HALF)
     stamp.softness = min(ONE, brush.softness * factor(state, brush, TO_SOFTNESS, index))
     stamp.flow = flow_of(state, brush, index, width)
     stamp.s = s
@@ -228,8 +234,14 @@ def set_stamp(stamp, state, brush, place, index, s, total):
     stamp.image = stamp.other = int32(-1)
     stamp.mix = float32(0)
     set_turn(stamp, state, brush, place, index)
-    stamp.cap = cap * lightened(stamp, brush, across * scale, thin * scale, width * scale)
+    # A pixel edge has no lighter pixels: its lines end at one px.
+    lighter = ONE if fine or brush.pixel_edge else lightened(stamp, brush, across * scale, thin * scale, width * scale)
+    stamp.cap = cap * lighter
     set_stray(stamp, state, brush, place, index, width)
+    if brush.pixel_edge:
+        stamp.softness = float32(0)
+        stamp.x += ASIDE_X
+        stamp.y += ASIDE_Y
     if brush.tip == SHAPES:
         if brush.shape_count > 0:
             set_shape(stamp, state, brush, place, index)

@@ -32,7 +32,7 @@ EVEN_INK = float32(0.002)
 EVEN_BITE = float32(0.02)
 """How far what the grain goes by may differ from end to end."""
 
-HALF = float32(0.5)
+QUARTER, HALF, ONE = float32(0.25), float32(0.5), float32(1)
 
 FROM, TO, MIDDLE = 0, 1, 2
 """Places among the stamps of a piece's ends, and of its middle."""
@@ -96,11 +96,13 @@ def even_bites(a, b):
 @helper
 def even_between(a, middle, b):
     """Whether all that a piece is filled with lies in its middle where its ends would have it."""
+    # What is thinner than a pixel is as dark as it is wide.
+    share = min(ONE, max(QUARTER, middle.minor))
     wide = abs(middle.major - (a.major + b.major) * HALF) + abs(middle.minor - (a.minor + b.minor) * HALF)
     dark = abs(middle.flow * middle.cap - (a.flow * a.cap + b.flow * b.cap) * HALF)
     soft = abs(middle.softness - (a.softness + b.softness) * HALF)
     turn = abs(a.cos * b.sin - a.sin * b.cos) * a.major
-    return wide <= EVEN_WIDTH and dark <= EVEN_INK and soft <= EVEN_INK and turn <= float32(0.25)
+    return wide <= EVEN_WIDTH * share and dark <= EVEN_INK and soft <= EVEN_INK and turn <= float32(0.25)
 
 
 @helper

@@ -1,5 +1,6 @@
 """Swept lines against what they stand for: ever closer stamps, and the area that a moving disc covers."""
 
+import itertools
 from unittest import TestCase
 
 import numpy as np
@@ -100,6 +101,25 @@ def shares(inside, width, height, count=400):
     return sum(inside(x + dx, y + dy) for dx, dy in places) / count
 
 
+def supersampled(size, softness, roundness, angle, wide, high, times=16):
+    """Coverage of a straight stroke of an oval tip, by `times` x `times` places in each pixel."""
+    (x0, y0), (x1, y1) = START, END
+    y, x = (np.mgrid[0 : high * times, 0 : wide * times] + 0.5) / times
+    cos, sin = np.cos(np.radians(angle)), np.sin(np.radians(angle))
+    a, b = size / 2, size * roundness / 2
+    u, v = ((x - x0) * cos + (y - y0) * sin) / a, ((y - y0) * cos - (x - x0) * sin) / b
+    du, dv = ((x1 - x0) * cos + (y1 - y0) * sin) / a, ((y1 - y0) * cos - (x1 - x0) * sin) / b
+    part = np.clip((u * du + v * dv) / (du * du + dv * dv), 0, 1)
+    away = np.hypot(u - part * du, v - part * dv)
+    if softness == 0:
+        cover = away <= 1
+    else:
+        # Half of the fade lies outside the edge; a wide one is eased.
+        t, ease = np.clip((1 - away) / (2 * softness) + 0.5, 0, 1), np.clip(2 * softness * b - 1, 0, 1)
+        cover = t + ease * (t * t * (3 - 2 * t) - t)
+    return cover.reshape(high, times, wide, times).mean((1, 3))
+
+
 class SweepTests(TestCase):
     def test_a_swept_line_is_what_ever_closer_stamps_tend_to(self):
         for name, settings in BRUSHES.items():
@@ -141,6 +161,21 @@ class SweepTests(TestCase):
                 self.assertLessEqual(np.quantile(away, 0.999), 12.0)
                 # Corners and points are antialiased as if they were straight.
                 self.assertLessEqual(away.max(), 14.0 if settings in rounds[1:] else 45.0)
+
+    def test_it_is_what_the_union_of_its_tips_covers_at_every_size_softness_and_roundness(self):
+        for size, softness, roundness in itertools.product(
+            (1.0, 2.0, 6.0, 24.0, 100.0, 400.0), (0.0, 0.1, 0.3, 1.0), (1.0, 0.5, 0.1, 0.02)
+        ):
+            with self.subTest(size=size, softness=softness, roundness=roundness):
+                tip = {"size": size, "softness": softness, "roundness": roundness, "angle": 70.0}
+                document = read({**PLAIN, **tip, "responses": {}})
+                want = 255 * supersampled(size, softness, roundness, 70.0, 256, 208)
+                away = np.abs(pixels(document, straight(*START, *END), True, size=(256, 208)) - want)
+                self.assertLessEqual(away.mean(), 1.0)
+                self.assertLessEqual(np.quantile(away, 0.998), 12.0)
+                if size >= 24 and roundness >= 0.5:
+                    # Edges on the slant: a pixel is a square, and its antialiasing goes by the distance.
+                    self.assertLessEqual(away.max(), 16.0)
 
     def test_any_portions_of_samples_give_the_same_pixels_and_the_live_end_is_what_the_lift_leaves(self):
         for name in ("tapered", "flat, turning", "pressed nib"):

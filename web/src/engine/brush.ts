@@ -1,5 +1,5 @@
 // The brush document, and moving it into the record that the kernels read.
-import { CURVES, INPUTS, KIND, OUTPUTS, SETTINGS } from "@/generated/layout"
+import { CURVES, INPUTS, KIND, OUTPUTS, PAPER, SETTINGS } from "@/generated/layout"
 import { numberOf } from "@/parts/colours"
 import type { Images } from "./images"
 import type { Memory } from "./memory"
@@ -139,6 +139,7 @@ export function writeBrush(memory: Memory, at: number, brush: BrushDocument, ima
     else number = Number(value)
     writeField(memory, "brush", at, setting.name, number)
   }
+  writeField(memory, "brush", at, "paper", brush.ground ? numberOf(brush.ground) : PAPER)
   writeField(memory, "brush", at, "shape_count", brush.shapes.length)
   brush.shapes.forEach((use, i) => {
     const shape = at + fieldOf("brush", "shapes").offset + i * bytesOf("use")

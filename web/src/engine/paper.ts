@@ -90,11 +90,13 @@ export class ProofPaper {
   }
 
   private brushOn(which: number): BrushDocument {
-    const brush = this.brush!
-    const id = brush.layers.find((layer) => layer.which === which)?.brush
+    const id = this.brush!.layers.find((layer) => layer.which === which)?.brush
     const other = id ? this.others[id] : undefined
-    if (other) return other
-    return brush.swapped ? { ...brush, ink: hexOf(this.plainGround) } : brush
+    const brush = other ?? this.brush!
+    const ground = hexOf(this.ground)
+    // What tones run towards is the paper that is seen.
+    const look = brush.tones === "kept" && brush.ground !== ground ? { ...brush, ground } : brush
+    return brush.swapped && !other ? { ...look, ink: hexOf(this.plainGround) } : look
   }
 
   private take(brush: BrushDocument, size?: number | null): void {

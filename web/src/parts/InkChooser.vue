@@ -1,7 +1,10 @@
 <script setup lang="ts">
-// Ink swatches for a thumb, and any other colour through the picker.
+// Ink swatches for a thumb, with one's own among them, and any other colour through the picker.
+import { BookmarkMinus, BookmarkPlus } from "@lucide/vue"
 import { ElColorPicker } from "element-plus"
+import { computed } from "vue"
 import InkFromPicture from "./InkFromPicture.vue"
+import { useOwnInks } from "./useOwnInks"
 
 defineProps<{ down?: boolean }>()
 const value = defineModel<string>({ required: true })
@@ -9,6 +12,10 @@ const emit = defineEmits<{ done: [] }>()
 
 /** Inks of Skerrow: iron gall, slate, kelp, rust, sea, fog. */
 const INKS = ["#1e2a2d", "#6d7b80", "#4f5b2e", "#8a3b22", "#24506e", "#a9b4b2"]
+
+const own = useOwnInks()
+const swatches = computed(() => [...INKS, ...own.inks.value.filter((ink) => !INKS.includes(ink))])
+const kept = computed(() => own.inks.value.includes(value.value))
 
 function choose(ink: string | null): void {
   if (!ink) return
@@ -20,7 +27,7 @@ function choose(ink: string | null): void {
 <template>
   <div class="inks" :class="{ down }" role="group" aria-label="Ink">
     <button
-      v-for="ink in INKS"
+      v-for="ink in swatches"
       :key="ink"
       type="button"
       :aria-label="`Ink ${ink}`"
@@ -36,6 +43,16 @@ function choose(ink: string | null): void {
       @change="choose"
     />
     <InkFromPicture @take="choose" />
+    <button
+      v-if="kept || !INKS.includes(value)"
+      type="button"
+      class="keep"
+      :aria-label="kept ? 'Let this swatch go' : 'Keep this ink as a swatch'"
+      :title="kept ? 'Let this swatch go' : 'Keep this ink as a swatch'"
+      @click="kept ? own.letGo(value) : own.keep(value)"
+    >
+      <component :is="kept ? BookmarkMinus : BookmarkPlus" :size="22" />
+    </button>
   </div>
 </template>
 
@@ -55,6 +72,9 @@ button {
   border: 0;
   background: none;
   cursor: pointer;
+}
+button.keep {
+  color: inherit;
 }
 button span {
   display: block;

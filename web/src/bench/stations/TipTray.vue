@@ -22,6 +22,7 @@ const tip = computed(() => brush.value?.tip)
 const ribbon = computed(() => tip.value === "shapes" && brush.value?.laying === "ribbon")
 const fit = computed(() => brush.value?.ribbon_fit)
 const swept = computed(() => bench.engine.inked.value.swept)
+const hardEdged = computed(() => brush.value?.pixel_edge === true)
 const several = computed(() => Number(brush.value?.stamps) > 1)
 </script>
 
@@ -38,7 +39,8 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
         <SettingControl name="tip" :helped="false" />
         <SettingControl v-if="tip === 'polygon'" name="sides" />
         <ShapeStrip v-if="tip === 'shapes'" />
-        <SettingControl v-else name="softness" />
+        <SettingControl v-else name="softness" :disabled="hardEdged" />
+        <SettingControl name="pixel_edge" />
       </div>
       <div class="controls">
         <SettingControl name="roundness" />
