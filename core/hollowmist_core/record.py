@@ -113,8 +113,8 @@ BRUSH = _with_tapers(_PLAIN)
 """Record of a brush. `tapers` are those of the pen (and of all, where they are shared), of the finger and of the mouse,
 each in the order of `settings.TAPERS`.
 Angles' cosines and sines, the tip's faces, the ink with its share of the second one in sRGB levels (`ink_rgb`), both
-inks in OKLab and whether its stamps have colours of
-their own (`coloured`) or of their pictures (`toned`), the bounds of the width in px, `needs_turns`, whether its tip is `round` at every touch, and
+inks in OKLab and whether its stamps have colours of their own (`coloured`) or those of their pictures (`toned`), the
+bounds of the width in px, `needs_turns`, whether its tip is `round` at every touch, and
 `steady` (an ellipse that does not turn, and whose ink is the same all along), and
 whether its line is `swept` or a `ribbon` rather than stamped, `link_from` and the tables are derived by the
 kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.

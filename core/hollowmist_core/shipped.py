@@ -309,14 +309,12 @@ SHIPPED: tuple[Shipped, ...] = (
     _made(
         "Rowan Leaf",
         SHAPE,
-        "A rowan leaf with its light and dark: the blade where fog lies over it.",
+        "A rowan leaf with its light and dark: thin at the rim, thick at its heart.",
         "leaf",
-        {"kind": "combine", "way": "intersect", "other": "Fog Bank"},
-        {"kind": "levels", "black": 0.05, "white": 0.95},
         {"kind": "crop", "margin": 0.03},
         breadth=0.42,
         peak=0.55,
-        softness=0.02,
+        softness=0.5,
     ),
     _made(
         "Kelp Twin",

@@ -270,6 +270,7 @@ VIEWS = (
     View("ink, cover", tray("Ink", "Cover"), ink=SHEET),
     View("ink, colour", tray("Ink", "Colour", "Label Monoline"), "colour", SHEET),
     *(View(f"ink, {one}", tray("Ink", one), ink=(*SHEET, ".tray canvas")) for one in ("Rim & spread", "Mixing")),
+    View("ink, tones", tray("Ink", "Tones", "Rowan Leaves"), ink=(*SHEET, ".tray canvas")),
     View("ink, wet", wet_ink, "wet", (*SHEET, ".tray canvas")),
     View("responses", tray("Responses"), ink=SHEET),
     View("responses, a link", response_cell, "responses", SHEET),

@@ -124,7 +124,9 @@ def oval_cover(u, v, softness, inv_major, inv_minor, smoothness):
     gu, gv = u * inv_major, v * inv_minor
     steep = math.sqrt(gu * gu + gv * gv)  # f times the gradient of f per px
     # (1 - f) over twice the softness and a pixel's worth of gradient
-    return fade((ONE - f) * f / max(fade_width(TWO * softness * f, steep), TINY), smoothness)
+    c = fade((ONE - f) * f / max(fade_width(TWO * softness * f, steep), TINY), smoothness)
+    # Of the first order, the distance runs on past the sharp ends of a flat tip: it ends where its long side does.
+    return min(c, max(float32(0), (ONE + softness - abs(u)) / inv_major + HALF))
 
 
 @helper

@@ -203,7 +203,7 @@ def shortest(step, side):
 
 @helper
 def steps_within(at, step, side):
-    """How many of the places at, at + step .. lie within 0 <= place < side before the first that does not; at least 1."""
+    """How many of the places at, at + step .. lie within 0 <= place < side before one does not; at least 1."""
     if step > 0:
         return (int(side) - int(at) + int(step) - 1) // int(step)
     if step < 0:

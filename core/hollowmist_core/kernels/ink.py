@@ -77,7 +77,7 @@ def tinted(pool, tints, i, cover):
 
 @helper
 def is_fresh(cells, first, rest):
-    """Whether two tiles of a layer's ink, that begin at places of the cells, hold nothing yet, not even clear pixels."""
+    """Whether two tiles of a layer's ink, beginning at places of the cells, hold nothing yet, not even clear pixels."""
     return cells[first] == FRESH and cells[rest] == uint32(0)
 
 

@@ -138,7 +138,8 @@ IMAGE = np.dtype(
         ("offsets", "i4", (LEVELS,)),
     ]
 )
-"""An image at hand: how far from its middle a shape's ink reaches, as shares of half its sides; per level its size in texels and where its words begin in the bank."""
+"""An image at hand: how far from its middle a shape's ink reaches, as shares of half its sides; per level its size in
+texels and where its words begin in the bank."""
 
 TAPERING = np.dtype([("of_stroke", "i4"), ("length", "f4"), ("point", "f4"), ("exponent", "f4")])
 """A taper of the pointer in hand: its length in px, or as a share of the stroke (`of_stroke`); what is left at the

@@ -63,8 +63,8 @@ def band_cover(radius, away, width, smoothness):
 
 @helper
 def end_long_side(row, count, x, dx, low, high):
-    """Let a flat tip end where its long side does, at `low` and `high` px along that: the distance that antialiasing
-    goes by is of the first order, and would run on past such sharp ends. `x` is the first pixel."""
+    """Let a flat tip end where its long side does, at `low` and `high` px along that, as `cover.oval_cover` does. `x` is
+    the first pixel."""
     for i in range(count):
         at = x + dx * float32(int32(i))
         row[i] = min(row[i], max(float32(0), min(high - at, at - low) + HALF))
@@ -290,10 +290,11 @@ def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, edge
         return
     if a.tip == ELLIPSE:
         round_row(cover, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
-        if not brush.round and TWO * softness * a.major <= ONE:
+        if not brush.round:
             cos, sin = piece[0], piece[1]
             last = (b.x - a.x) * cos + (b.y - a.y) * sin
-            low, high = min(-a.major, last - b.major), max(a.major, last + b.major)
+            first_side, last_side = a.major * (ONE + softness), b.major * (ONE + softness)
+            low, high = min(-first_side, last - last_side), max(first_side, last + last_side)
             end_long_side(cover, count, dx * cos + dy * sin, cos, low, high)
     else:
         faced_piece_row(cover, count, dx, dy, piece, a, b, brush, softness, smoothness)

@@ -64,7 +64,7 @@ class InputTests(TestCase):
         for speed in (0.5, 1.5, 3.0, 9.0):
             samples = straight(100, 200, 900, 200, 400, 0.5, 800.0 / speed)
             stamps = stamps_of(samples, responses(size=("speed", (0.0, 1.0))), fast=3.0)
-            self.assertAlmostEqual(float(widths(stamps)[20]), max(1.0, 40 * min(1.0, speed / 3)), delta=0.3)
+            self.assertAlmostEqual(float(widths(stamps)[20]), 40 * min(1.0, speed / 3), delta=0.3)
 
     def test_the_first_touch_is_as_fast_as_the_hand_then_is(self):
         stamps = stamps_of(line(), responses(size=("speed", (0.0, 1.0))), fast=2.0)
@@ -74,7 +74,7 @@ class InputTests(TestCase):
         for (dx, dy), part in {(1, 0): 0.0, (0, 1): 0.25, (-1, 0): 0.5, (0, -1): 0.75}.items():
             samples = straight(500, 250, 500 + 200 * dx, 250 + 200 * dy, 100)
             stamps = stamps_of(samples, responses(size=("direction", (0.0, 1.0))))
-            self.assertAlmostEqual(float(widths(stamps)[10]), max(1.0, 40 * part), delta=0.2)
+            self.assertAlmostEqual(float(widths(stamps)[10]), 40 * part, delta=0.2)
 
     def test_chance_per_stamp_differs_and_per_stroke_does_not(self):
         per_stamp = widths(stamps_of(line(), responses(size=("stamp chance", (0.2, 1.0)))))

@@ -124,6 +124,44 @@ class EraseTests(InkCase):
         self.assertEqual(ProofStroke.objects.get(erase=True).size, 39.5)
         self.assertEqual(self.kept().document["size"], 40.0)
 
+    def test_a_pens_other_end_and_its_barrel_button_erase(self):
+        page = self.bench_open()
+        self.stroke(page, 300, 60, 700, 60)
+        for count, (bits, x) in enumerate(((32, 400), (2, 600)), 1):
+            # DevTools knows no eraser end: the pen's own events say that it is down with it (W3C Pointer Events).
+            page.evaluate(
+                """(bits) => Object.defineProperty(PointerEvent.prototype, "buttons", {
+                    configurable: true,
+                    get: () => bits,
+                })""",
+                bits,
+            )
+            self.stroke(page, x, 100, x, 20)
+            self.assertGreater(self.shade(page, x, 60).min(), 240)
+            self.wait_for(lambda count=count: ProofStroke.objects.filter(erase=True).count() == count)
+        self.assertLess(self.shade(page, 500, 60).max(), 16)
+
+    def test_an_ink_is_kept_as_a_swatch_and_let_go(self):
+        page = self.bench_open()
+        page.locator(".card", has_text="Ink").click()
+        page.get_by_role("radio", name="Colour", exact=True).click()
+        tray = page.locator(".tray")
+        tray.get_by_role("slider", name="Hue", exact=True).first.press("ArrowRight")
+        tray.get_by_role("slider", name="Lightness", exact=True).first.press("PageUp")
+        tray.get_by_role("button", name="Keep this ink as a swatch").first.click()
+        kept = self.kept_ink(page)
+        tray.get_by_role("button", name="Ink #8a3b22").first.click()
+        tray.get_by_role("button", name=f"Ink {kept}").first.click()
+        self.wait_for(lambda: self.kept().document["ink"] == kept)
+        tray.get_by_role("button", name="Let this swatch go").first.click()
+        self.assertEqual(tray.get_by_role("button", name=f"Ink {kept}").count(), 0)
+
+    @staticmethod
+    def kept_ink(page):
+        """The one ink that is kept as a swatch on this device."""
+        (ink,) = page.evaluate("JSON.parse(localStorage.getItem('own inks'))")
+        return ink
+
 
 class WetTests(InkCase):
     brushes = {"Rope Ribbon": {**FLAT, "ink": "#24506e", "wetness": 1.0, "run": 16.0, "opacity": 0.8}}

@@ -93,6 +93,13 @@ class TwoHomesTests(JourneyCase):
                 for choosing in BY_NAME["choosing"].choices
             ),
             {"tip": "polygon", "softness": 0.3, "spacing": 0.5},
+            {"tip": "shapes", "shapes": shapes, "tones": "kept", "turning": "chance"},
+            *({"pixel_edge": True, **more} for more in ({}, {"roundness": 0.2}, {**grain, "grain_way": "press"})),
+            *(
+                {"size": size, "roundness": 0.02, "softness": softness}
+                for size in (1.0, 200.0)
+                for softness in (0.0, 1.0)
+            ),
             {"tip": "broad nib", "roundness": 0.2, "angle": 40.0},
             {"stamps": 5.0, "scatter_across": 2.0, "scatter_along": 1.0, "size_jitter": 0.8, "flip_across": True},
             {"stamps": 3.0, "several": "side by side", "spacing_jitter": 1.0, "hold_density": True, "flow": 0.2},

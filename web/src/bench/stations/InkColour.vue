@@ -1,11 +1,10 @@
 <script setup lang="ts">
 // What colour the ink has, how it stands against its paper, and what makes it drift.
-import { computed, ref } from "vue"
+import { ref } from "vue"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import InkContrast from "./InkContrast.vue"
 import LchSliders from "./LchSliders.vue"
 import ResponseCurve from "./ResponseCurve.vue"
-import { useBench } from "../useBench"
 import SettingControl from "./SettingControl.vue"
 
 defineProps<{ drawing: boolean }>()
@@ -23,9 +22,6 @@ const WITH = [
   { value: "stroke chance", label: "Each stroke" },
 ] as const
 
-const brush = useBench().state
-const shaped = computed(() => brush.value?.document.tip === "shapes")
-const toned = computed(() => brush.value?.document.tones === "kept")
 const drift = ref<(typeof DRIFTS)[number]["value"]>("second ink")
 const driver = ref<(typeof WITH)[number]["value"]>("pressure")
 </script>
@@ -39,13 +35,6 @@ const driver = ref<(typeof WITH)[number]["value"]>("pressure")
   <div class="controls">
     <SettingControl name="second_ink" :helped="false" />
     <SettingControl name="second_share" :helped="false" />
-    <template v-if="shaped">
-      <SettingControl name="tones" :helped="false" />
-      <template v-if="toned">
-        <SettingControl name="tone_light" />
-        <SettingControl name="tone_dark" />
-      </template>
-    </template>
     <div>
       <p class="hm-small">What drifts</p>
       <ChoiceBar v-model="drift" label="What drifts" :options="[...DRIFTS]" class="tight" />

@@ -15,6 +15,7 @@ const SECTIONS = [
   { value: "overlap", label: "Overlap" },
   { value: "cover", label: "Cover" },
   { value: "colour", label: "Colour" },
+  { value: "tones", label: "Tones" },
   { value: "rim", label: "Rim & spread" },
   { value: "wet", label: "Wet" },
   { value: "mixing", label: "Mixing" },
@@ -25,6 +26,8 @@ const bench = useBench()
 const section = ref<Section>("overlap")
 const brush = computed(() => bench.state.value?.document)
 const grain = computed(() => brush.value?.grain)
+const shaped = computed(() => brush.value?.tip === "shapes")
+const toned = computed(() => shaped.value && brush.value?.tones === "kept")
 const dry = computed(() => Number(brush.value?.wetness) === 0)
 </script>
 
@@ -43,6 +46,25 @@ const dry = computed(() => Number(brush.value?.wetness) === 0)
       </div>
     </template>
     <InkColour v-else-if="section === 'colour'" :drawing="drawing" />
+    <template v-else-if="section === 'tones'">
+      <figure class="picture">
+        <InkedPicture station="tip" :shape="2.5" />
+        <figcaption class="hm-small">
+          {{
+            shaped
+              ? "The stamps set apart, from light to heavy."
+              : "Tones are those of a shape: choose shapes as the tip, in the Tip station."
+          }}
+        </figcaption>
+      </figure>
+      <div class="controls">
+        <SettingControl name="tones" :disabled="!shaped" />
+      </div>
+      <div class="controls">
+        <SettingControl name="tone_light" :disabled="!toned" />
+        <SettingControl name="tone_dark" :disabled="!toned" />
+      </div>
+    </template>
     <template v-else-if="section === 'rim'">
       <figure class="picture">
         <InkedPicture station="ink" :shape="2" />
