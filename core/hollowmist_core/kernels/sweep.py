@@ -63,8 +63,10 @@ def band_cover(radius, away, width, smoothness):
 
 @helper
 def end_long_side(row, count, x, dx, low, high):
-    """Let a flat tip end where its long side does, at `low` and `high` px along that, as `cover.oval_cover` does. `x` is
-    the first pixel."""
+    """Let a flat tip end where its long side does, at `low` and `high` px along that, as `cover.oval_cover` does.
+
+    `x` is the first pixel.
+    """
     for i in range(count):
         at = x + dx * float32(int32(i))
         row[i] = min(row[i], max(float32(0), min(high - at, at - low) + HALF))
