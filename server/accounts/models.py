@@ -22,3 +22,4 @@ class Account(AbstractUser):
 
     theme = models.CharField(max_length=10, choices=Theme.choices, default=Theme.FOG)
     hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
+    number = models.BigIntegerField(default=0, help_text="How often anything of the account was changed.")

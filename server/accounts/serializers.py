@@ -10,8 +10,8 @@ class AccountSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Account
-        fields = ["username", "theme", "hand"]
-        read_only_fields = ["username"]
+        fields = ["id", "username", "theme", "hand"]
+        read_only_fields = ["id", "username"]
 
 
 class SessionSerializer(serializers.Serializer):

@@ -25,12 +25,18 @@ REFUSED = {
 """Error of the core -> what is said of it."""
 
 
+def said_of(error) -> str | None:
+    """What is said of an error of the core; nothing of any other."""
+    said = next((text for kind, text in REFUSED.items() if isinstance(error, kind)), None)
+    return said and said.format(error)
+
+
 def refusal(error) -> Response | None:
     """The answer to an error of the core; a document's problems are listed one by one."""
-    said = next((text for kind, text in REFUSED.items() if isinstance(error, kind)), None)
+    said = said_of(error)
     if said is None:
         return None
-    body = {"detail": said.format(error)}
+    body = {"detail": said}
     if problems := getattr(error, "problems", None):
         body["problems"] = [
             {"field": p.field, "value": json.loads(json.dumps(p.value, default=str)), "message": p.message}

@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "drf_spectacular_sidecar",
     "accounts",
+    "acts",
     "sources",
     "rolls",
     "proofs",

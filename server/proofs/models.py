@@ -2,11 +2,12 @@
 
 import uuid
 
+from accounts.numbers import Numbered
 from django.conf import settings
 from django.db import models
 
 
-class Lane(models.Model):
+class Lane(Numbered):
     """A named group of strokes of one's own. Lanes with the same `set_name` are shown together."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -19,12 +20,13 @@ class Lane(models.Model):
 
     class Meta:
         ordering = ["position", "id"]
+        indexes = [models.Index(fields=["account", "number"])]
 
     def __str__(self):
         return self.name
 
 
-class ProofStroke(models.Model):
+class ProofStroke(Numbered):
     """A stroke that an account drew on its proof sheet, as the hand made it.
 
     `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian. One without a lane lies loose
@@ -48,3 +50,4 @@ class ProofStroke(models.Model):
 
     class Meta:
         ordering = ["drawn_at", "id"]
+        indexes = [models.Index(fields=["account", "number"])]

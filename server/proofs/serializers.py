@@ -50,6 +50,27 @@ class ProofStrokeSerializer(serializers.ModelSerializer):
         fields = ["id", "kind", "erase", "seed", "brush", "over", "layer", "size", "dries", "samples", "drawn_at"]
 
 
+class StrokesSerializer(serializers.Serializer):
+    """Strokes by their ids."""
+
+    strokes = serializers.ListField(child=serializers.UUIDField(), max_length=5000)
+
+
+class KeptStrokeSerializer(ProofStrokeSerializer):
+    """A stroke as devices hold it: with the lane it lies in."""
+
+    class Meta(ProofStrokeSerializer.Meta):
+        fields = [*ProofStrokeSerializer.Meta.fields, "lane"]
+
+
+class KeptLaneSerializer(serializers.ModelSerializer):
+    """A lane as devices hold it: its strokes are rows of their own."""
+
+    class Meta:
+        model = Lane
+        fields = ["id", "name", "set_name", "position", "hidden"]
+
+
 class LaneSerializer(serializers.ModelSerializer):
     """A lane of one's own with its strokes."""
 

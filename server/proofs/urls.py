@@ -6,9 +6,7 @@ from . import views
 
 urlpatterns = [
     path("proof-strokes", views.ProofStrokesView.as_view(), name="proof-strokes"),
-    path("proof-strokes/<uuid:stroke_id>", views.ProofStrokeView.as_view(), name="proof-stroke"),
     path("lanes", views.LanesView.as_view(), name="lanes"),
     path("lanes/inkml", views.ReadInkMLView.as_view(), name="read-inkml"),
-    path("lanes/<uuid:lane_id>", views.LaneView.as_view(), name="lane"),
     path("lanes/<uuid:lane_id>.inkml", views.LaneInkMLView.as_view(), name="lane-inkml"),
 ]

@@ -19,14 +19,12 @@ from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from .actions import lanes
-from .actions.keep_stroke import delete_stroke, keep_stroke
 from .models import Lane, ProofStroke
 from .serializers import (
     InkMLFileSerializer,
     LaneSerializer,
     ProofStrokeSerializer,
     ReadLaneSerializer,
-    WishedLaneSerializer,
 )
 
 ON_WHOSE_BENCH = "Only what was drawn on this brush's bench, and what is from before that was kept."
@@ -51,27 +49,6 @@ class ProofStrokesView(APIView):
         return Response(ProofStrokeSerializer(strokes, many=True).data)
 
 
-class ProofStrokeView(APIView):
-    """One stroke."""
-
-    @extend_schema(request=ProofStrokeSerializer, responses=ProofStrokeSerializer)
-    def put(self, request, stroke_id):
-        """Keep a stroke; doing it twice is the same as once."""
-        given = ProofStrokeSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        try:
-            stroke = keep_stroke(request.user, stroke_id, **given.validated_data)
-        except ValueError as error:
-            raise ValidationError({"detail": str(error)}) from None
-        return Response(ProofStrokeSerializer(stroke).data)
-
-    @extend_schema(responses={204: None})
-    def delete(self, request, stroke_id):
-        """Take a stroke off the sheet."""
-        delete_stroke(get_object_or_404(ProofStroke, pk=stroke_id, account=request.user))
-        return Response(status=status.HTTP_204_NO_CONTENT)
-
-
 def own_lane(account, lane_id) -> Lane:
     """An account's lane, or 404."""
     return get_object_or_404(lanes.own_lanes(account), pk=lane_id)
@@ -84,31 +61,6 @@ class LanesView(APIView):
     def get(self, request):
         """All lanes, in order, with their strokes."""
         return Response(LaneSerializer(lanes.own_lanes(request.user), many=True).data)
-
-
-class LaneView(APIView):
-    """One lane."""
-
-    @extend_schema(request=WishedLaneSerializer, responses=LaneSerializer)
-    def put(self, request, lane_id):
-        """Keep a lane; doing it twice is the same as once, and puts a deleted one back."""
-        given = WishedLaneSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        try:
-            lane = lanes.keep_lane(request.user, lane_id, **given.validated_data)
-        except ValueError as error:
-            raise ValidationError({"detail": f"The lane was not recorded: {error}."}) from None
-        return Response(LaneSerializer(lane).data)
-
-    @extend_schema(parameters=[OpenApiParameter("apart", bool, description=APART)], responses={204: None})
-    def delete(self, request, lane_id):
-        """Delete a lane."""
-        lane = own_lane(request.user, lane_id)
-        if request.query_params.get("apart") == "true":
-            lanes.take_apart(lane)
-        else:
-            lanes.delete_lane(lane)
-        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 class LaneInkMLView(APIView):

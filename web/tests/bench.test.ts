@@ -1,8 +1,9 @@
-import { beforeEach, describe, expect, it, vi } from "vitest"
+import { beforeEach, describe, expect, it, onTestFinished, vi } from "vitest"
 import { ref, shallowRef } from "vue"
 import type { KeptStroke } from "@/engine/desk"
 import { samplesFrom } from "@/engine/sheet"
 import { DEFAULT_BRUSH } from "@/generated/layout"
+import { accepting } from "./accepting"
 import { living, until } from "./scope"
 import { server } from "./server"
 
@@ -36,15 +37,15 @@ beforeEach(() => {
   const brush = { id: ID, ...kept, roll: "r", roll_name: "Chart inking", document: DEFAULT_BRUSH }
   server.on("GET", /^\/api\/brushes/, { status: 200, body: brush })
   server.on("PUT", /^\/api\/brushes/, { status: 200, body: brush })
-  server.on("GET", /^\/api\/(lanes|proof-strokes)$/, { status: 200, body: [] })
-  server.on("PUT", /^\/api\/(lanes|proof-strokes)/, { status: 200, body: {} })
-  server.on("DELETE", /^\/api\/(lanes|proof-strokes)/, { status: 204 })
+  accepting()
   server.on("GET", /lanes.*\.json/, { status: 200, body: { lanes: [shipped] } })
 })
 
 async function opened() {
   const { makeBench } = await import("@/bench/useBench")
-  const bench = living(() => makeBench(ID, "maren"))
+  const { closeDevice } = await import("@/device/useDevice")
+  onTestFinished(closeDevice)
+  const bench = living(() => makeBench(ID, { id: 7, username: "maren" }))
   await until(() => bench.state.value !== undefined && engine.api.takeInHand!.mock.calls.length > 0)
   return bench
 }

@@ -1,11 +1,9 @@
-import { describe, expect, it, vi } from "vitest"
+import { describe, expect, it, onTestFinished, vi } from "vitest"
 import type { KeptStroke } from "@/engine/desk"
 import { samplesFrom } from "@/engine/sheet"
+import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
 import { server } from "./server"
-
-const STROKES = /^\/api\/proof-strokes/
-const LANES = /^\/api\/lanes/
 
 function stroke(id: string, x = 100): KeptStroke {
   const samples = samplesFrom([
@@ -15,110 +13,129 @@ function stroke(id: string, x = 100): KeptStroke {
   return { id, kind: "pen", erase: false, seed: 7, samples }
 }
 
-/** Loose strokes and lanes with the queue they share; `refused` counts what the server would not take. */
-async function sheet(account = "maren") {
-  const [{ useStrokeQueue }, { useProofStrokes }, { useOwnLanes }] = await Promise.all([
-    import("@/bench/useStrokeQueue"),
+/** Loose strokes and lanes of an account, as a tab has them. */
+async function sheet(account = 7) {
+  const [{ openDevice, closeDevice }, { useProofStrokes }, { useOwnLanes }] = await Promise.all([
+    import("@/device/useDevice"),
     import("@/bench/useProofStrokes"),
     import("@/bench/useOwnLanes"),
   ])
-  const refused = vi.fn()
+  const changed = vi.fn()
+  onTestFinished(closeDevice)
   return living(() => {
-    const queue = useStrokeQueue(account, refused)
-    return { queue, proofs: useProofStrokes(queue, "label-monoline"), own: useOwnLanes(queue), refused }
+    const device = openDevice({ id: account, username: "maren" })
+    const proofs = useProofStrokes(device.store, "label-monoline", changed)
+    return { ...device, proofs, own: useOwnLanes(device), changed, closeDevice }
   })
 }
 
-function accepting() {
-  server.on("PUT", STROKES, { status: 200, body: {} })
-  server.on("DELETE", STROKES, { status: 204 })
-  server.on("PUT", LANES, { status: 200, body: {} })
-  server.on("DELETE", LANES, { status: 204 })
-  server.on("GET", STROKES, { status: 200, body: [] })
-  server.on("GET", LANES, { status: 200, body: [] })
-}
-
-const sentPaths = () =>
-  server.sent.filter((one) => one.method !== "GET").map((one) => `${one.method} ${one.path}`)
-
-async function settled(queue: { strokes: () => Promise<unknown[]>; lanes: () => Promise<unknown[]> }) {
-  await until(async () => (await queue.strokes()).length + (await queue.lanes()).length === 0)
-}
+type Sheet = Awaited<ReturnType<typeof sheet>>
+/** So many acts are done, and none waits. */
+const settled = ({ store }: Sheet, acts: ActsServer, count: number) =>
+  until(async () => acts.done.length === count && (await store.acts.count()) === 0)
+const noted = ({ store }: Sheet, count: number) => until(async () => (await store.acts.count()) === count)
+const ids = (strokes: { id: string }[]) => strokes.map((one) => one.id)
 
 describe("strokes and lanes of one's own", () => {
-  it("are sent in the order in which they were made", async () => {
-    accepting()
-    const { queue, proofs, own } = await sheet()
-    proofs.add(stroke("a"))
-    proofs.add(stroke("b"))
-    const lane = own.record("Tide numerals", "mine", proofs.strokes.value)
-    proofs.leave(lane.strokes)
-    await settled(queue)
-    expect(sentPaths()).toEqual([
-      "PUT /api/proof-strokes/a",
-      "PUT /api/proof-strokes/b",
-      `PUT /api/lanes/${lane.key}`,
+  it("are carried in the order in which they were made, many at once", async () => {
+    const acts = accepting()
+    server.reachable = false
+    const here = await sheet()
+    here.proofs.add(stroke("a"))
+    here.proofs.add(stroke("b"))
+    await noted(here, 2)
+    const lane = here.own.record("Tide numerals", "mine", here.proofs.strokes.value)
+    here.proofs.leave(lane.strokes)
+    await noted(here, 3)
+    server.reachable = true
+    here.carrier.wake()
+    await settled(here, acts, 3)
+    expect(acts.done.map((one) => [one.kind, one.thing])).toEqual([
+      ["keepStroke", "a"],
+      ["keepStroke", "b"],
+      ["keepLane", lane.key],
     ])
-    expect(server.bodies("PUT", LANES)).toMatchObject([
-      { name: "Tide numerals", set_name: "mine", hidden: false, position: 0, strokes: ["a", "b"] },
-    ])
-    expect(proofs.strokes.value).toEqual([])
+    expect(acts.done[2]!.body).toMatchObject({ name: "Tide numerals", position: 0, strokes: ["a", "b"] })
+    expect(here.proofs.strokes.value).toEqual([])
   })
 
-  it("wait on the device while the server is away, and outlive a closed page", async () => {
+  it("lie on the device while the server is away, and outlive a closed page", async () => {
     server.reachable = false
     const before = await sheet()
     before.proofs.add(stroke("a"))
+    await noted(before, 1)
     before.own.record("Gulls", "birds", before.proofs.strokes.value)
-    await until(() => before.queue.away.value)
+    await noted(before, 2)
+    before.closeDevice()
     const after = await sheet()
-    await after.own.open()
-    await after.proofs.open()
-    expect(after.own.lanes.value.map((lane) => [lane.label, lane.set, lane.strokes.length])).toEqual([
-      ["Gulls", "birds", 1],
+    await Promise.all([after.own.open(), after.proofs.open()])
+    expect(after.own.lanes.value.map((lane) => [lane.label, lane.set, ids(lane.strokes)])).toEqual([
+      ["Gulls", "birds", ["a"]],
     ])
-    // What lies in a lane that waits is not loose as well.
     expect(after.proofs.strokes.value).toEqual([])
     expect([...after.own.lanes.value[0]!.strokes[0]!.samples]).toEqual([...stroke("a").samples])
-    server.reachable = true
-    accepting()
-    await settled(after.queue)
-    expect(server.bodies("PUT", LANES)).toMatchObject([{ name: "Gulls", strokes: ["a"] }])
-    await until(() => !after.queue.away.value)
   })
 
-  it("of another account on the same device stay its own", async () => {
-    server.reachable = false
-    const theirs = await sheet("tove")
+  it("of one account never come to another, whoever is signed in meanwhile", async () => {
+    const acts = accepting(8)
+    const theirs = await sheet(7)
     theirs.proofs.add(stroke("t"))
-    await until(() => theirs.queue.away.value)
-    const mine = await sheet("maren")
+    await until(() => server.bodies("POST", /acts/).length > 0)
+    await until(async () => (await theirs.store.mark("way", "")) === "another account")
+    expect(acts.done).toEqual([])
+    expect(await theirs.store.acts.count()).toBe(1)
+    theirs.closeDevice()
+    const mine = await sheet(8)
     await mine.proofs.open()
     expect(mine.proofs.strokes.value).toEqual([])
   })
 
-  it("are loose again when the recording is undone, and in the lane when it is done again", async () => {
-    accepting()
-    const { queue, proofs, own } = await sheet()
-    proofs.add(stroke("a"))
-    const lane = own.record("Tide numerals", "mine", proofs.strokes.value)
-    proofs.leave(lane.strokes)
-    await settled(queue)
-    own.takeApart(lane)
-    proofs.join(lane.strokes)
-    await settled(queue)
-    expect(sentPaths().at(-1)).toBe(`DELETE /api/lanes/${lane.key}?apart=true`)
-    expect(own.lanes.value).toEqual([])
-    own.put(lane, 0)
-    proofs.leave(lane.strokes)
-    await settled(queue)
-    expect(server.bodies("PUT", LANES)).toHaveLength(2)
-    expect(own.lanes.value).toHaveLength(1)
+  it("keep their order when the clock of the tablet steps back", async () => {
+    const acts = accepting()
+    const here = await sheet()
+    const now = vi.spyOn(Date, "now").mockReturnValue(9_000_000)
+    here.proofs.add(stroke("a"))
+    now.mockReturnValue(1_000)
+    here.proofs.add(stroke("b"))
+    now.mockRestore()
+    await settled(here, acts, 2)
+    expect(ids(here.proofs.strokes.value)).toEqual(["a", "b"])
+    const times = acts.done.map((one) => Number(one.body.drawn_at))
+    expect(times[1]).toBeGreaterThan(times[0]!)
+    expect(acts.done.map((one) => one.thing)).toEqual(["a", "b"])
+  })
+
+  it("are cleared by one act, however many there are, and come back by one", async () => {
+    const acts = accepting()
+    const here = await sheet()
+    const many = Array.from({ length: 40 }, (_, i) => stroke(`s${i}`))
+    many.forEach((one) => here.proofs.add(one))
+    await settled(here, acts, 40)
+    const all = here.proofs.strokes.value
+    here.proofs.remove(all)
+    here.proofs.putBack(all)
+    await settled(here, acts, 42)
+    expect(acts.done.slice(40).map((one) => one.kind)).toEqual(["takeStrokes", "putStrokesBack"])
+    expect(ids(here.proofs.strokes.value)).toEqual(ids(many))
+  })
+
+  it("appear where they were drawn on another device, and go where they were taken away there", async () => {
+    const acts = accepting()
+    const here = await sheet()
+    const row = { kind: 0, erase: false, seed: 7, samples: "AAAA", drawn_at: 5, lane: null, brush: null }
+    acts.touch("strokes", "theirs", { ...row, samples: btoa("\0".repeat(28)) })
+    here.carrier.wake()
+    await until(() => here.proofs.strokes.value.length === 1)
+    expect(here.changed).toHaveBeenCalled()
+    acts.touch("strokes", "theirs", null)
+    here.carrier.wake()
+    await until(() => here.proofs.strokes.value.length === 0)
   })
 
   it("move past the neighbour of their own set, wherever the other sets' lanes lie", async () => {
-    accepting()
-    const { queue, own } = await sheet()
+    const acts = accepting()
+    const here = await sheet()
+    const { own } = here
     own.record("one", "mine", [stroke("a")])
     own.record("gull", "birds", [stroke("b")])
     own.record("two", "mine", [stroke("c")])
@@ -129,71 +146,54 @@ describe("strokes and lanes of one's own", () => {
     expect(names()).toEqual(["one", "two", "gull"])
     own.move(own.lanes.value[0]!, -1)
     expect(names()).toEqual(["one", "two", "gull"])
-    await settled(queue)
+    await settled(here, acts, 5)
+    expect((await here.store.lanes.toArray()).map((one) => one.position).sort()).toEqual([0, 1, 2])
   })
 
-  it("are renamed and hidden at once, and the last state is what is sent", async () => {
-    server.reachable = false
-    const { queue, own } = await sheet()
-    const lane = own.record("one", "mine", [stroke("a")])
-    own.change(lane, { label: "Tide numerals" })
-    own.change(own.lanes.value[0]!, { hidden: true })
-    expect(own.lanes.value[0]).toMatchObject({ label: "Tide numerals", hidden: true })
-    await until(() => queue.away.value)
-    server.reachable = true
-    accepting()
-    window.dispatchEvent(new Event("online"))
-    await settled(queue)
-    expect(server.bodies("PUT", LANES)).toMatchObject([{ name: "Tide numerals", hidden: true }])
+  it("are loose again when the recording is undone, and in the lane when it is done again", async () => {
+    const acts = accepting()
+    const here = await sheet()
+    const { proofs, own } = here
+    proofs.add(stroke("a"))
+    await settled(here, acts, 1)
+    const lane = own.record("Tide numerals", "mine", proofs.strokes.value)
+    proofs.leave(lane.strokes)
+    await settled(here, acts, 2)
+    own.takeApart(lane)
+    proofs.join(lane.strokes)
+    await settled(here, acts, 3)
+    expect(acts.done.at(-1)).toMatchObject({ kind: "takeLaneApart", thing: lane.key })
+    expect([ids(proofs.strokes.value), own.lanes.value]).toEqual([["a"], []])
+    own.put(lane, 0)
+    proofs.leave(lane.strokes)
+    await settled(here, acts, 4)
+    expect(own.lanes.value.map((one) => ids(one.strokes))).toEqual([["a"]])
   })
 
   it("stand their label above their strokes", async () => {
     accepting()
-    const { queue, own } = await sheet()
-    expect(own.record("one", "mine", [stroke("a", 300), stroke("b", 140)]).at).toEqual([140, 160])
-    await settled(queue)
-  })
-
-  it("are shown as they really are after the server refused one for good", async () => {
-    accepting()
-    server.on("PUT", LANES, { status: 400, body: { detail: "you have 60 lanes; delete one first" } })
-    const { queue, own, refused } = await sheet()
-    own.record("one too many", "mine", [stroke("a")])
-    await settled(queue)
-    await until(() => refused.mock.calls.length === 1)
-    await own.open()
-    expect(own.lanes.value).toEqual([])
-  })
-
-  it("drawn and taken off again before the server was reached are not sent as drawn", async () => {
-    server.reachable = false
-    const { queue, proofs } = await sheet()
-    const one = stroke("a")
-    proofs.add(one)
-    proofs.remove([one])
-    await until(() => queue.away.value)
-    server.reachable = true
-    accepting()
-    await settled(queue)
-    expect(sentPaths()).toEqual(["DELETE /api/proof-strokes/a"])
+    const here = await sheet()
+    expect(here.own.record("one", "mine", [stroke("a", 300), stroke("b", 140)]).at).toEqual([140, 160])
   })
 })
 
-describe("the device's own store", () => {
-  it("gives strokes that waited before samples had a twist one of zero", async () => {
-    const { openDB } = await import("idb")
-    const old = await openDB("hollowmist", 2, {
-      upgrade(db) {
-        for (const name of ["brushes", "strokes", "sources"]) db.createObjectStore(name, { keyPath: "id" })
-      },
-    })
-    const samples = Float32Array.from([1, 2, 3, 0.5, 1.5, 0, 4, 5, 6, 0.7, 1.4, 0.1])
-    await old.put("strokes", { id: "old", account: "maren", at: 1, act: "keep", samples })
-    old.close()
+describe("what waited before the device had a store of its own", () => {
+  it("is taken over in its order, and let go of where it was", async () => {
     const { outbox } = await import("@/api/outbox")
-    const now = await (await outbox()).get("strokes", "old")
-    const rounded = [...now!.samples].map((value) => Number(value.toFixed(3)))
-    expect(rounded).toEqual([1, 2, 3, 0.5, 1.5, 0, 0, 4, 5, 6, 0.7, 1.4, 0.1, 0])
-    expect(await (await outbox()).getAll("lanes")).toEqual([])
+    const db = await outbox()
+    const { id, kind, erase, seed, samples } = stroke("a")
+    const one = { id, kind, erase, seed, samples, account: "maren", act: "keep" as const, drawnAt: 5 }
+    await db.put("strokes", { ...one, at: 2 })
+    await db.put("strokes", { ...one, id: "t", account: "tove", at: 1 })
+    const lane = { id: "l", account: "maren", at: 3, act: "keep" as const, name: "Gulls", set: "birds" }
+    await db.put("lanes", { ...lane, hidden: false, position: 0, strokes: [stroke("b")] })
+    const acts = accepting()
+    const here = await sheet()
+    await settled(here, acts, 2)
+    expect(acts.done.map((act) => [act.kind, act.thing])).toEqual([
+      ["keepStroke", "a"],
+      ["keepLane", "l"],
+    ])
+    expect([ids(await db.getAll("strokes")), await db.getAll("lanes")]).toEqual([["t"], []])
   })
 })

@@ -2,10 +2,11 @@
 
 import time
 
+from accounts.numbers import count_on
 from django.db import transaction
 from django.db.models import Prefetch, Q
-from django.http import Http404
 from django.utils import timezone
+from hollowmist.refusal import Refused
 from hollowmist_core.formats import inkml
 from hollowmist_core.native import Stroke
 from hollowmist_core.proofs import read_samples
@@ -15,7 +16,7 @@ from ..models import Lane, ProofStroke
 MOST_LANES = 60
 
 
-class TooManyLanesError(ValueError):
+class TooManyLanesError(Refused):
     """The account has as many lanes as it may."""
 
 
@@ -30,7 +31,21 @@ def _new_lane(account, name: str, set_name: str, lane_id=None) -> Lane:
     if count >= MOST_LANES:
         raise TooManyLanesError(f"you have {count} lanes, as many as can be kept; delete one first")
     own_id = {"pk": lane_id} if lane_id else {}
-    return Lane.objects.create(account=account, name=name, set_name=set_name, position=count, **own_id)
+    lane = Lane(account=account, name=name, set_name=set_name, position=count, **own_id)
+    count_on(account, [lane])
+    lane.save(force_insert=True)
+    return lane
+
+
+def _hold(lane: Lane | None, strokes) -> None:
+    """Let strokes lie in a lane, or loose."""
+    found = list(strokes)
+    if not found:
+        return
+    count_on(found[0].account, found)
+    for stroke in found:
+        stroke.lane = lane
+    ProofStroke.objects.bulk_update(found, ["lane", "number"])
 
 
 @transaction.atomic
@@ -41,21 +56,20 @@ def keep_lane(account, lane_id, name: str, set_name: str, hidden: bool, strokes,
 
     Raises
     ------
-    ValueError
-        A new lane has no stroke that is still there, or there are too many lanes.
-    Http404
-        The id is another account's.
+    Refused
+        A new lane has no stroke that is still there, there are too many lanes, or the id is another account's.
     """
     lane = Lane.objects.select_for_update().filter(pk=lane_id).first()
     if lane is not None and lane.account_id != account.pk:
-        raise Http404
+        raise Refused("this lane is not yours; record it anew")
     mine = ProofStroke.objects.filter(Q(lane=None) | Q(lane=lane_id), account=account, deleted_at=None)
     if lane is None:
         if not mine.filter(pk__in=strokes).exists():
-            raise ValueError("there is no stroke to record; draw on the proof sheet first")
+            raise Refused("the lane was not recorded: there is no stroke to record; draw on the proof sheet first")
         lane = _new_lane(account, name, set_name, lane_id)
-    mine.filter(pk__in=strokes).update(lane=lane)
+    _hold(lane, mine.filter(pk__in=strokes, lane=None).select_related("account"))
     lane.name, lane.set_name, lane.hidden, lane.deleted_at = name, set_name, hidden, None
+    count_on(account, [lane])
     lane.save()
     if position is not None:
         move_lane(lane, position)
@@ -73,18 +87,14 @@ def read_lane(account, data: bytes, name: str, set_name: str) -> tuple[Lane, lis
     found = inkml.read(data)
     lane = _new_lane(account, found.name or name, set_name)
     now = int(time.time() * 1000)
+    strokes = []
     for i, stroke in enumerate(found.strokes):
         samples = stroke.samples.tobytes()
         read_samples(samples)
-        ProofStroke.objects.create(
-            account=account,
-            lane=lane,
-            kind=stroke.kind,
-            erase=stroke.erase,
-            seed=stroke.seed,
-            samples=samples,
-            drawn_at=now + i,
-        )
+        told = {"kind": stroke.kind, "erase": stroke.erase, "seed": stroke.seed, "drawn_at": now + i}
+        strokes.append(ProofStroke(account=account, lane=lane, samples=samples, **told))
+    count_on(account, strokes)
+    ProofStroke.objects.bulk_create(strokes)
     return lane, found.assumed
 
 
@@ -102,18 +112,26 @@ def move_lane(lane: Lane, position: int) -> None:
     """Move a lane among the others."""
     others = [one for one in own_lanes(lane.account).select_for_update() if one.pk != lane.pk]
     others.insert(min(max(0, position), len(others)), lane)
-    for place, one in enumerate(others):
-        Lane.objects.filter(pk=one.pk).update(position=place)
-
-
-def delete_lane(lane: Lane) -> None:
-    """Take a lane away; it can be put back."""
-    lane.deleted_at = timezone.now()
-    lane.save(update_fields=["deleted_at"])
+    moved = [one for place, one in enumerate(others) if one.position != place]
+    for one in moved:
+        one.position = others.index(one)
+    count_on(lane.account, moved)
+    Lane.objects.bulk_update(moved, ["position", "number"])
 
 
 @transaction.atomic
-def take_apart(lane: Lane) -> None:
+def delete_lane(account, lane_id) -> None:
+    """Take a lane away; it can be put back."""
+    lane = Lane.objects.filter(pk=lane_id, account=account, deleted_at=None).first()
+    if lane is None:
+        return
+    lane.deleted_at = timezone.now()
+    count_on(account, [lane])
+    lane.save(update_fields=["deleted_at", "number"])
+
+
+@transaction.atomic
+def take_lane_apart(account, lane_id) -> None:
     """Undo of recording: the lane's strokes lie loose on the sheet again, and the lane goes."""
-    lane.strokes.update(lane=None)
-    delete_lane(lane)
+    _hold(None, ProofStroke.objects.filter(account=account, lane=lane_id).select_related("account"))
+    delete_lane(account, lane_id)

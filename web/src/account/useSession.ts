@@ -1,12 +1,20 @@
 import { defineStore } from "pinia"
 import { api, reach, type Account } from "@/api/client"
 
+/** Set while a sign-out waits for the server. */
+const LEAVING = "signing out"
+
 /** Who is signed in, and how they like their room. */
 export const useSession = defineStore("session", {
   state: () => ({ account: null as Account | null, looked: false }),
   actions: {
     async look() {
       if (this.looked) return
+      // Who signed out while there was no network is signed out first.
+      if (localStorage.getItem(LEAVING) && !(await this.tellLeft())) {
+        this.looked = true
+        return
+      }
       const { data } = await reach(api.GET("/api/session"))
       if (data) {
         this.account = data.account
@@ -15,6 +23,7 @@ export const useSession = defineStore("session", {
     },
     /** Sign in, or open an account; returns what went wrong, or nothing. */
     async enter(username: string, password: string, fresh: boolean): Promise<string> {
+      if (localStorage.getItem(LEAVING)) this.looked = false
       await this.look()
       const body = { username, password }
       const call = fresh ? api.POST("/api/accounts", { body }) : api.POST("/api/session", { body })
@@ -25,10 +34,19 @@ export const useSession = defineStore("session", {
       }
       return message
     },
+    /** Sign out: on this device at once, on the server as soon as it can be reached. */
     async leave() {
-      await reach(api.DELETE("/api/session"))
+      localStorage.setItem(LEAVING, "yes")
       this.account = null
-      this.looked = false
+      this.looked = !(await this.tellLeft())
+    },
+    /** Returns whether the server knows of it. */
+    async tellLeft(): Promise<boolean> {
+      await reach(api.GET("/api/session"))
+      const { status } = await reach(api.DELETE("/api/session"))
+      const told = (status >= 200 && status < 300) || status === 401
+      if (told) localStorage.removeItem(LEAVING)
+      return told
     },
     async prefer(wish: Partial<Pick<Account, "theme" | "hand">>) {
       if (this.account) Object.assign(this.account, wish)

@@ -16,7 +16,7 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const { standing, keptAt, message, roll } = bench.keeping
-const { away } = bench.queue
+const { away } = bench.waiting
 
 const clock = computed(
   () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",

@@ -25,7 +25,7 @@ import { useBenchKeys } from "./useBenchKeys"
 
 const props = defineProps<{ brush: string }>()
 const session = useSession()
-const bench = makeBench(props.brush, session.account!.username)
+const bench = makeBench(props.brush, session.account!)
 provideBench(bench)
 useBenchKeys(bench)
 followFitting()

@@ -3,6 +3,7 @@ import { useElementSize, useEventListener } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { Maximize, Trash2 } from "@lucide/vue"
 import { computed, onMounted, useTemplateRef, watch } from "vue"
+import { newId } from "@/documents/ids"
 import { numberOf } from "@/parts/colours"
 import { FLOATS, newSeed, type Kind, type Pen } from "@/engine/sheet"
 import { MOST_SAMPLES } from "@/generated/layout"
@@ -48,7 +49,7 @@ function begin(kind: Kind, erase: boolean, start: number): void {
   // The pen's own eraser end is an eraser too, and as large.
   const size = erase ? bench.eraser.eraserSize.value : null
   const pen = { kind, erase, seed: newSeed(), layer: bench.sheetLayers.active.value, size }
-  stroke = { ...pen, id: crypto.randomUUID(), start, sent: 0 }
+  stroke = { ...pen, id: newId(), start, sent: 0 }
   void api.down(pen)
 }
 

@@ -8,6 +8,8 @@ import {
   type Output,
   type SettingName,
 } from "@/engine/brush"
+import { openDevice, useWaiting } from "@/device/useDevice"
+import { newId } from "@/documents/ids"
 import type { KeptStroke } from "@/engine/desk"
 import { useEngine } from "@/engine/useEngine"
 import { CORNERED, SHAKY } from "@/generated/layout"
@@ -19,7 +21,6 @@ import { useLayout } from "./useLayout"
 import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
 import { useSheetLayers } from "./useSheetLayers"
-import { useStrokeQueue } from "./useStrokeQueue"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
 const ONE_STEP = 700
@@ -27,13 +28,14 @@ const ONE_STEP = 700
 /** The stroke that the cards show until another is taken in hand: it swells, crosses and turns. */
 const FIRST_IN_HAND = "loop-0"
 
-export function makeBench(id: string, account: string) {
+export function makeBench(id: string, account: { id: number; username: string }) {
   const engine = useEngine()
-  const keeping = useKeeping(id, account)
-  const queue = useStrokeQueue(account, () => void openStrokes())
-  const proofs = useProofStrokes(queue, id)
+  const keeping = useKeeping(id, account.username)
+  const device = openDevice(account)
+  const waiting = useWaiting(device.store)
+  const proofs = useProofStrokes(device.store, id, showStrokes)
   const lanes = useLanes()
-  const own = useOwnLanes(queue)
+  const own = useOwnLanes(device)
   const history = useHistory()
   const state = shallowRef<BrushState>()
   const inHand = ref("")
@@ -122,12 +124,6 @@ export function makeBench(id: string, account: string) {
 
   watch([shownLanes, layout.flow], showStrokes)
 
-  /** What is kept and waits of strokes and lanes of one's own, as it stands now. */
-  async function openStrokes(): Promise<void> {
-    await Promise.all([proofs.open(), own.open()])
-    showStrokes()
-  }
-
   /** Make a lane of the loose strokes, and show the brush on its set. */
   function record(name: string, set: string): void {
     const loose = proofs.strokes.value
@@ -158,8 +154,7 @@ export function makeBench(id: string, account: string) {
 
   /** A stroke was drawn on the sheet as it is laid out now; the engine has it already. */
   function drew(drawn: KeptStroke, inked = true): void {
-    const stroke = { ...layout.asKept(drawn), brush: id }
-    proofs.add(stroke)
+    const stroke = proofs.add({ ...layout.asKept(drawn), brush: id })
     if (inked) inHand.value = stroke.id
     history.push({
       undo: () => {
@@ -177,7 +172,7 @@ export function makeBench(id: string, account: string) {
   /** Let all ink that is wet dry: it stands in the order of strokes, and can be undone. */
   function dryNow(): void {
     const empty = { kind: "pen" as const, erase: false, seed: 1, samples: new Float32Array(0) }
-    drew({ id: crypto.randomUUID(), ...empty, dries: true }, false)
+    drew({ id: newId(), ...empty, dries: true }, false)
     showStrokes()
   }
 
@@ -266,7 +261,7 @@ export function makeBench(id: string, account: string) {
       shownLanes,
       layout,
       proofs,
-      queue,
+      waiting,
       history,
     },
     ...{

@@ -1,14 +1,16 @@
 // Lanes of one's own: recorded from loose strokes or read from InkML, named, ordered, hidden, deleted.
 import { shallowRef } from "vue"
-import { api, reach, sendForm } from "@/api/client"
-import type { WaitingLane } from "@/api/outbox"
+import { deleteLane, takeLaneApart } from "@/acts/deleteLane"
+import { keepLane, lanesInOrder } from "@/acts/keepLane"
+import { sendForm } from "@/api/client"
+import { strokeAlone, type Store } from "@/device/store"
+import { useStoreLive } from "@/device/useLive"
+import { newId } from "@/documents/ids"
 import type { components } from "@/generated/api"
 import { notice } from "@/shell/notice"
 import type { KeptStroke } from "@/engine/desk"
 import { FLOATS, type Rectangle } from "@/engine/sheet"
-import { strokeFrom } from "./samples"
 import type { Lane } from "./useLanes"
-import type { StrokeQueue } from "./useStrokeQueue"
 
 export interface OwnLane extends Lane {
   set: string
@@ -41,39 +43,36 @@ function laneOf(key: string, label: string, set: string, hidden: boolean, stroke
   return { key, label, set, hidden, strokes, at: cornerOf(strokes) }
 }
 
-function laneFrom(sent: components["schemas"]["Lane"]): OwnLane {
-  const strokes = sent.strokes.map(strokeFrom)
-  return laneOf(sent.id, sent.name, sent.set_name ?? "mine", sent.hidden ?? false, strokes)
-}
-
 function inserted(lanes: OwnLane[], place: number, lane: OwnLane): OwnLane[] {
   return [...lanes.slice(0, place), lane, ...lanes.slice(place)]
 }
 
-/** The kept lanes as the acts that wait on this device leave them. */
-export function withWaiting(kept: OwnLane[], acts: WaitingLane[]): OwnLane[] {
-  let lanes = kept
-  for (const act of [...acts].sort((a, b) => a.at - b.at)) {
-    lanes = lanes.filter((one) => one.key !== act.id)
-    if (act.act === "keep") {
-      const lane = laneOf(act.id, act.name, act.set, act.hidden, act.strokes)
-      lanes = inserted(lanes, act.position, lane)
-    }
-  }
-  return lanes
+/** The lanes as they lie in the device's store. */
+async function found(store: Store): Promise<OwnLane[]> {
+  const lanes = await lanesInOrder(store)
+  const strokes = await store.strokes
+    .where("lane")
+    .anyOf(lanes.map((one) => one.id))
+    .sortBy("drawnAt")
+  return lanes.map(({ id, name, set, hidden }) =>
+    laneOf(id, name, set, hidden, strokes.filter((one) => one.lane === id).map(strokeAlone)),
+  )
 }
 
-export function useOwnLanes(queue: StrokeQueue) {
+const alike = (a: OwnLane[], b: OwnLane[]) => JSON.stringify(a.map(lookOf)) === JSON.stringify(b.map(lookOf))
+const lookOf = (one: OwnLane) => [one.key, one.label, one.set, one.hidden, one.strokes.map(({ id }) => id)]
+
+export function useOwnLanes({ store, carrier }: { store: Store; carrier: { wake: () => void } }) {
   const lanes = shallowRef<OwnLane[]>([])
 
-  async function open(): Promise<void> {
-    const { data } = await reach(api.GET("/api/lanes"))
-    lanes.value = withWaiting((data ?? []).map(laneFrom), await queue.lanes())
+  function take(now: OwnLane[]): void {
+    if (!alike(now, lanes.value)) lanes.value = now
   }
 
-  function note(lane: OwnLane, act: WaitingLane["act"], position: number): void {
-    const { key: id, label: name, set, hidden, strokes } = lane
-    void queue.noteLane({ id, name, set, hidden, position, strokes, act })
+  useStoreLive(store, () => found(store), take)
+
+  async function open(): Promise<void> {
+    take(await found(store))
   }
 
   /** Keep a lane at a place among all lanes. */
@@ -81,12 +80,14 @@ export function useOwnLanes(queue: StrokeQueue) {
     const others = lanes.value.filter((one) => one.key !== lane.key)
     const place = Math.min(Math.max(0, position), others.length)
     lanes.value = inserted(others, place, lane)
-    note(lane, "keep", place)
+    const { key: id, label: name, set, hidden } = lane
+    const ids = lane.strokes.map((one) => one.id)
+    void store.write(keepLane(store, { id, name, set, hidden, position: place }, ids))
   }
 
   /** Make a lane of loose strokes. */
   function record(name: string, set: string, strokes: KeptStroke[]): OwnLane {
-    const lane = laneOf(crypto.randomUUID(), name, set, false, strokes)
+    const lane = laneOf(newId(), name, set, false, strokes)
     put(lane, lanes.value.length)
     return lane
   }
@@ -102,21 +103,21 @@ export function useOwnLanes(queue: StrokeQueue) {
     if (neighbour) put(lane, lanes.value.indexOf(neighbour))
   }
 
-  function drop(lane: OwnLane, act: "delete" | "apart"): number {
+  function drop(lane: OwnLane, write: (store: Store, lane: string) => Promise<void>): number {
     const place = lanes.value.findIndex((one) => one.key === lane.key)
     lanes.value = lanes.value.filter((one) => one.key !== lane.key)
-    note(lane, act, Math.max(0, place))
+    void store.write(write(store, lane.key))
     return place
   }
 
   function remove(lane: OwnLane): void {
-    const place = drop(lane, "delete")
+    const place = drop(lane, deleteLane)
     notice(`${lane.label} was deleted.`, { label: "Undo", act: () => put(lane, place) })
   }
 
   /** Undo of recording: the lane goes, and its strokes lie loose again. */
   function takeApart(lane: OwnLane): void {
-    drop(lane, "apart")
+    drop(lane, takeLaneApart)
   }
 
   /** Read an InkML file as a lane; returns what was assumed, or nothing if it could not be read. */
@@ -126,7 +127,7 @@ export function useOwnLanes(queue: StrokeQueue) {
     body.append("set_name", set)
     try {
       const said = (await sendForm("/api/lanes/inkml", body)) as components["schemas"]["ReadLane"]
-      await open()
+      carrier.wake()
       return said.assumed
     } catch (error) {
       notice((error as Error).message)

@@ -1,60 +1,87 @@
 // The strokes of one's own that lie loose on a brush's proof sheet.
 import { shallowRef } from "vue"
-import { api, reach } from "@/api/client"
+import { keepStroke } from "@/acts/keepStroke"
+import { putStrokesBack, takeStrokes } from "@/acts/takeStrokes"
+import { strokeAlone, type Store, type StoredStroke } from "@/device/store"
+import { useStoreLive } from "@/device/useLive"
 import type { KeptStroke } from "@/engine/desk"
-import { strokeFrom } from "./samples"
-import type { StrokeQueue } from "./useStrokeQueue"
 
-export function useProofStrokes(queue: StrokeQueue, brush: string) {
-  const strokes = shallowRef<KeptStroke[]>([])
+/** A loose stroke, with its place in the order. */
+type Loose = KeptStroke & { drawnAt: number }
 
-  /** What is kept, with what waits on this device over it. */
+const inOrder = (strokes: Loose[]) => strokes.sort((a, b) => a.drawnAt - b.drawnAt || (a.id < b.id ? -1 : 1))
+const stored = (stroke: Loose): StoredStroke => ({ ...stroke, lane: null })
+
+/** `changed` is called when strokes came or went on another device or in another tab. */
+export function useProofStrokes(store: Store, brush: string, changed: () => void = () => {}) {
+  const strokes = shallowRef<Loose[]>([])
+  let last = 0
+
+  /** What was drawn to try another brush lies on no other's sheet. */
+  async function found(): Promise<Loose[]> {
+    const all = await store.strokes
+      .filter((one) => one.lane === null && (one.brush ?? brush) === brush)
+      .toArray()
+    return inOrder(all.map(strokeAlone))
+  }
+
+  function take(now: Loose[]): boolean {
+    const same = now.length === strokes.value.length && now.every(({ id }, i) => id === strokes.value[i]!.id)
+    if (!same) strokes.value = now
+    return !same
+  }
+
+  /** Show what came or went elsewhere. */
+  function follow(now: Loose[]): void {
+    if (take(now)) changed()
+  }
+
+  useStoreLive(store, found, follow)
+
   async function open(): Promise<void> {
-    const { data } = await reach(api.GET("/api/proof-strokes", { params: { query: { brush } } }))
-    const kept = (data ?? []).map((one) => ({ ...strokeFrom(one), at: one.drawn_at }))
-    const byId = new Map(kept.map((one) => [one.id, one]))
-    for (const act of await queue.strokes()) {
-      // What was drawn to try another brush lies on no other's sheet.
-      if (act.brush && act.brush !== brush) continue
-      if (act.act === "delete") byId.delete(act.id)
-      else byId.set(act.id, { ...act, at: act.drawnAt })
-    }
-    for (const lane of await queue.lanes()) {
-      for (const stroke of lane.strokes) {
-        if (stroke.brush && stroke.brush !== brush) continue
-        if (lane.act === "apart") byId.set(stroke.id, { ...stroke, at: lane.at })
-        else byId.delete(stroke.id)
-      }
-    }
-    strokes.value = [...byId.values()].sort((a, b) => a.at - b.at)
-    queue.schedule(0)
+    take(await found())
   }
 
-  function keep(stroke: KeptStroke): void {
-    void queue.noteStroke({ ...stroke, act: "keep", drawnAt: Date.now() })
+  /** Two strokes never stand at the same time, and none before one that was drawn before it: clocks step back. */
+  function placed(stroke: KeptStroke): Loose {
+    last = Math.max(Date.now(), last + 1, (strokes.value.at(-1)?.drawnAt ?? 0) + 1)
+    return { ...stroke, drawnAt: last }
   }
 
-  function add(stroke: KeptStroke): void {
-    join([stroke])
-    keep(stroke)
+  /** Add a stroke on top; returns it with its place in the order. */
+  function add(stroke: KeptStroke): KeptStroke {
+    const one = placed(stroke)
+    strokes.value = [...strokes.value, one]
+    void store.write(keepStroke(store, stored(one)))
+    return one
   }
 
   function remove(gone: KeptStroke[]): void {
+    if (gone.length === 0) return
     leave(gone)
-    for (const stroke of gone) void queue.noteStroke({ ...stroke, act: "delete", drawnAt: Date.now() })
+    void store.write(
+      takeStrokes(
+        store,
+        gone.map((one) => one.id),
+      ),
+    )
   }
 
+  /** Undo of taking strokes off: each lies where it was in the order. */
   function putBack(back: KeptStroke[]): void {
+    if (back.length === 0) return
     join(back)
-    back.forEach(keep)
+    const ids = new Set(back.map((one) => one.id))
+    void store.write(putStrokesBack(store, strokes.value.filter((one) => ids.has(one.id)).map(stored)))
   }
 
-  /** Strokes of a lane that was taken apart lie loose again; the lane's act says so to the server. */
+  /** Strokes of a lane that was taken apart lie loose again; the lane's act says so to the store. */
   function join(back: KeptStroke[]): void {
-    strokes.value = [...strokes.value, ...back]
+    const placedBack = back.map((one) => ("drawnAt" in one ? (one as Loose) : placed(one)))
+    strokes.value = inOrder([...strokes.value, ...placedBack])
   }
 
-  /** Strokes that went into a lane are no longer loose; the lane's act says so to the server. */
+  /** Strokes that went into a lane are no longer loose; the lane's act says so to the store. */
   function leave(gone: KeptStroke[]): void {
     const ids = new Set(gone.map((one) => one.id))
     strokes.value = strokes.value.filter((one) => !ids.has(one.id))

@@ -7,6 +7,10 @@ import type { Module } from "./module"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
 
 export type Kind = keyof typeof KIND
+
+/** A kind of pointer by the number that records have. */
+export const kindNumbered = (number: number): Kind =>
+  (Object.keys(KIND) as Kind[]).find((kind) => KIND[kind] === number)!
 /** Floats of one sample, as the record `sample` lays them. */
 export const FLOATS = RECORDS.sample.bytes / 4
 const BATCH = 4096

@@ -1,5 +1,6 @@
 // The practice pen: a simulated stylus for whoever has only a mouse. It lends a mouse's samples pressure and
 // tilt, and replays recorded strokes at their own speed.
+import { newId } from "@/documents/ids"
 import { reactive, ref } from "vue"
 import type { Bench } from "@/bench/useBench"
 import type { KeptStroke } from "@/engine/desk"
@@ -75,7 +76,7 @@ export function usePracticePen(bench: Bench) {
         samples[i]! += dx
         samples[i + 1]! += dy
       }
-      const id = crypto.randomUUID()
+      const id = newId()
       const { kind, erase, seed, layer, size } = one
       await api.down({ kind, erase, seed, layer, size })
       const start = performance.now()

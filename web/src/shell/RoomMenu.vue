@@ -2,12 +2,12 @@
 // Light of the room, drawing hand, and the way out.
 import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
-import { useRouter } from "vue-router"
+import { ref } from "vue"
 import { useSession } from "@/account/useSession"
+import { countWaiting, forgetDevice } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 
 const session = useSession()
-const router = useRouter()
 const THEMES = [
   { value: "fog", label: "fog" },
   { value: "daylight", label: "daylight" },
@@ -18,9 +18,16 @@ const HANDS = [
   { value: "right", label: "right" },
 ] as const
 
-async function leave(): Promise<void> {
+/** How many acts wait, where a sign-out would let go of them. */
+const waiting = ref(0)
+
+async function leave(sure = false): Promise<void> {
+  waiting.value = await countWaiting()
+  if (waiting.value > 0 && !sure) return
+  await forgetDevice()
   await session.leave()
-  await router.push("/sign-in")
+  // A fresh page: its workers and what they hold are gone with the old one.
+  location.assign("/sign-in")
 }
 </script>
 
@@ -46,9 +53,16 @@ async function leave(): Promise<void> {
       />
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
       <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
-      <button type="button" class="hm-quiet out" @click="leave">
+      <button type="button" class="hm-quiet out" @click="leave()">
         Sign out {{ session.account.username }}
       </button>
+      <template v-if="waiting > 0">
+        <p class="hm-small" role="alert">
+          {{ waiting === 1 ? "One thing you did waits" : `${waiting} things you did wait` }} for the network,
+          and would be lost. Wait for it, or sign out and let them go.
+        </p>
+        <button type="button" class="hm-quiet out" @click="leave(true)">Sign out and let them go</button>
+      </template>
     </div>
   </ElPopover>
 </template>

@@ -2,6 +2,7 @@
 
 from datetime import timedelta
 
+from acts.actions.forget import forget_old_acts
 from django.contrib.sessions.models import Session
 from django.core.management.base import BaseCommand
 from django.utils import timezone
@@ -27,4 +28,5 @@ class Command(BaseCommand):
         }
         gone["Session"] = Session.objects.filter(expire_date__lt=timezone.now()).delete()[0]
         gone["Picture"] = drop_unused()
+        gone["DoneAct"] = forget_old_acts()
         self.stdout.write(", ".join(f"{count} {name}" for name, count in gone.items() if count) or "nothing to purge")

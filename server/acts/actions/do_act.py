@@ -1,0 +1,66 @@
+"""Do an act, exactly once."""
+
+import logging
+
+from accounts.numbers import lock
+from django.db import transaction
+from hollowmist.errors import said_of
+from hollowmist.refusal import Gone, Refused
+from rest_framework.exceptions import ValidationError
+
+from ..kinds import KINDS
+from ..models import DoneAct
+
+log = logging.getLogger(__name__)
+
+
+def _first_sentence(detail) -> str:
+    """What is wrong with a body, in one sentence, with the field it is about."""
+    if isinstance(detail, dict):
+        field, first = next(iter(detail.items()))
+        said = _first_sentence(first)
+        return said if field in ("detail", "non_field_errors") or said.startswith(f"{field}:") else f"{field}: {said}"
+    return _first_sentence(detail[0]) if isinstance(detail, list) else str(detail)
+
+
+def _answer(account, kind: str, thing, body: dict) -> dict:
+    """Do it, and say how it went; what it changed is undone where it is refused."""
+    if kind not in KINDS:
+        # The device is newer than this server: it is held there, and can be sent again.
+        return {"answer": "refused", "detail": f"This server does not know what “{kind:.40}” is. Update Hollowmist."}
+    try:
+        with transaction.atomic():
+            told = KINDS[kind].told(data=body)
+            told.is_valid(raise_exception=True)
+            return {"answer": "done", **(KINDS[kind].do(account, thing, told.validated_data) or {})}
+    except Gone as gone:
+        return {"answer": "gone", "detail": str(gone)}
+    except Refused as refused:
+        return {"answer": "refused", "detail": str(refused)}
+    except ValidationError as wrong:
+        return {"answer": "refused", "detail": _first_sentence(wrong.detail)}
+    except ValueError as error:
+        # Errors of the core have a sentence; any other is a fault of ours, and none of the act's.
+        if said_of(error) is None:
+            raise
+        return {"answer": "refused", "detail": said_of(error)}
+
+
+def do_act(account, act_id, kind: str, thing, body: dict) -> dict:
+    """Do one act in one transaction that remembers it; one that was done is answered as it was.
+
+    Returns
+    -------
+    dict
+        `answer`: "done", "refused" or "gone", with a `detail` that says why.
+    """
+    with transaction.atomic():
+        lock(account)
+        known = DoneAct.objects.filter(pk=act_id).first()
+        if known is not None and known.account_id == account.pk:
+            return known.answer
+        if known is not None:
+            return {"answer": "refused", "detail": "This act was done by another account; it is none of yours."}
+        answer = _answer(account, kind, thing, body)
+        DoneAct.objects.create(pk=act_id, account=account, answer=answer)
+        return answer

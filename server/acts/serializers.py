@@ -1,0 +1,56 @@
+"""What the carrier and the server tell each other."""
+
+from rest_framework import serializers
+
+MOST_ACTS = 100
+"""Most acts of one request."""
+
+
+class ActSerializer(serializers.Serializer):
+    """An act, as the device did it."""
+
+    id = serializers.UUIDField(help_text="Made on the device: an act that comes twice is done once.")
+    kind = serializers.CharField(max_length=40)
+    thing = serializers.UUIDField(help_text="What it changes.")
+    body = serializers.DictField(allow_empty=True)
+
+
+class ActsSerializer(serializers.Serializer):
+    """Acts in the order in which they were done. `account` must be the one that is signed in."""
+
+    account = serializers.IntegerField()
+    acts = ActSerializer(many=True, allow_empty=False, max_length=MOST_ACTS)
+
+
+class AnswerSerializer(serializers.Serializer):
+    """How an act went."""
+
+    id = serializers.UUIDField()
+    answer = serializers.ChoiceField(["done", "refused", "gone"])
+    detail = serializers.CharField(required=False, help_text="Why it was not done, and what to do.")
+
+
+class AnswersSerializer(serializers.Serializer):
+    """An answer for each act, in their order."""
+
+    epoch = serializers.UUIDField(help_text="Of the database: another one means that it was set back to a backup.")
+    answers = AnswerSerializer(many=True)
+
+
+class ChangeSerializer(serializers.Serializer):
+    """A row that changed."""
+
+    table = serializers.ChoiceField(["strokes", "lanes"])
+    id = serializers.UUIDField()
+    number = serializers.IntegerField()
+    row = serializers.DictField(allow_null=True, help_text="As it is now; nothing where it was deleted.")
+
+
+class ChangesSerializer(serializers.Serializer):
+    """Rows that changed, in the order in which they did."""
+
+    epoch = serializers.UUIDField()
+    account = serializers.IntegerField()
+    number = serializers.IntegerField(help_text="The account's own: nothing of it has a higher one.")
+    changes = ChangeSerializer(many=True)
+    more = serializers.BooleanField(help_text="Whether there are more: ask again since the last one's number.")

@@ -1,0 +1,47 @@
+"""The carrier's addresses: acts come in, and what changed is told."""
+
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework import status
+from rest_framework.exceptions import ValidationError
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from .actions.changes import changes_since
+from .actions.do_act import do_act
+from .models import Epoch
+from .serializers import ActsSerializer, AnswersSerializer, ChangesSerializer
+
+OTHER = "Another account is signed in on this device. What waits stays here until its own account is back."
+
+
+class ActsView(APIView):
+    """What people did on their devices."""
+
+    @extend_schema(request=ActsSerializer, responses=AnswersSerializer)
+    def post(self, request):
+        """Do acts, each in a transaction of its own and exactly once."""
+        given = ActsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        if given.validated_data["account"] != request.user.pk:
+            return Response({"detail": OTHER}, status.HTTP_409_CONFLICT)
+        answers = [
+            {"id": act["id"], **do_act(request.user, act["id"], act["kind"], act["thing"], act["body"])}
+            for act in given.validated_data["acts"]
+        ]
+        return Response(AnswersSerializer({"epoch": Epoch.present(), "answers": answers}).data)
+
+
+class ChangesView(APIView):
+    """What changed."""
+
+    @extend_schema(parameters=[OpenApiParameter("since", OpenApiTypes.INT)], responses=ChangesSerializer)
+    def get(self, request):
+        """Rows of the account that changed since a number, deletions too."""
+        since = request.query_params.get("since", "0")
+        if not since.isdecimal() or len(since) > 18:
+            raise ValidationError({"detail": f"since: {since:.40} is not a number; send the last one you have, or 0"})
+        changes, more = changes_since(request.user, int(since))
+        request.user.refresh_from_db(fields=["number"])
+        told = {"account": request.user.pk, "number": request.user.number, "changes": changes, "more": more}
+        return Response(ChangesSerializer({"epoch": Epoch.present(), **told}).data)

@@ -1,0 +1,28 @@
+// Keep a lane as it is wished: recorded, renamed, moved, hidden, put back.
+import type { Store, StoredLane } from "@/device/store"
+import { noteLane } from "@/device/note"
+
+/** The lanes in their order. */
+export async function lanesInOrder(store: Store): Promise<StoredLane[]> {
+  return (await store.lanes.toArray()).sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1))
+}
+
+async function renumber(store: Store, lanes: StoredLane[]): Promise<void> {
+  await store.lanes.bulkPut(lanes.map((one, position) => ({ ...one, position })))
+}
+
+/** Keep a lane at its position among all; those of `strokes` that lie loose come to lie in it. */
+export function keepLane(store: Store, lane: StoredLane, strokes: string[]): Promise<void> {
+  return store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
+    const others = (await lanesInOrder(store)).filter((one) => one.id !== lane.id)
+    others.splice(lane.position, 0, lane)
+    await renumber(store, others)
+    await store.strokes
+      .where("id")
+      .anyOf(strokes)
+      .modify((one) => {
+        one.lane ??= lane.id
+      })
+    await noteLane(store, lane, strokes)
+  })
+}

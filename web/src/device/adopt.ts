@@ -1,0 +1,41 @@
+// Strokes and lanes that waited on this device before it had a store of its own become acts like all others.
+import { outbox, type StoredStroke as Waiting } from "@/api/outbox"
+import { note, noteLane, noteStroke } from "./note"
+import type { Store, StoredStroke } from "./store"
+
+const kept = (one: Waiting, drawnAt: number, lane: string | null = null): StoredStroke => {
+  const { id, kind, erase, seed, brush, over, layer, size, dries, samples } = one
+  return { id, kind, erase, seed, brush, over, layer, size, dries, samples, drawnAt, lane }
+}
+
+/** Take over what waits for an account, by its name, oldest first. */
+export async function adopt(store: Store, username: string): Promise<void> {
+  const db = await outbox()
+  const strokes = (await db.getAll("strokes")).filter((one) => one.account === username)
+  const lanes = (await db.getAll("lanes")).filter((one) => one.account === username)
+  const acts = [...strokes, ...lanes].sort((a, b) => a.at - b.at)
+  if (acts.length === 0) return
+  await store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
+    for (const act of acts) {
+      if (!("strokes" in act)) {
+        if (act.act === "delete") await note(store, "takeStrokes", act.id, { strokes: [act.id] })
+        else {
+          await store.strokes.put(kept(act, act.drawnAt))
+          await noteStroke(store, kept(act, act.drawnAt))
+        }
+      } else if (act.act === "keep") {
+        const { id, name, set, hidden, position } = act
+        await store.lanes.put({ id, name, set, hidden, position })
+        await store.strokes.bulkPut(act.strokes.map((one, i) => kept(one, act.at + i, id)))
+        await noteLane(
+          store,
+          act,
+          act.strokes.map((one) => one.id),
+        )
+      } else await note(store, act.act === "apart" ? "takeLaneApart" : "deleteLane", act.id)
+    }
+  })
+  // Only once they are safe in the one place are they let go of in the other.
+  for (const { id } of strokes) await db.delete("strokes", id)
+  for (const { id } of lanes) await db.delete("lanes", id)
+}

@@ -1,0 +1,198 @@
+// The carrier: takes acts to the server in their order, each once, and brings what changed elsewhere. One of all tabs
+// does it at a time.
+import { liveQuery } from "dexie"
+import { api, reach } from "@/api/client"
+import type { components } from "@/generated/api"
+import { newId } from "@/documents/ids"
+import { toBase64 } from "./base64"
+import { pull, standAsKept } from "./changes"
+import type { Act, Store } from "./store"
+
+const MOST_ACTS = 100
+const MOST_BYTES = 1_000_000
+const PATIENCE = 30_000
+/** How long to wait after so many tries in vain, ms; chance makes it half as much to half as much again. */
+const BACKING_OFF = [1000, 2000, 4000, 8000, 16_000, 30_000]
+/** In sight, changes of other devices are asked for this often, ms. */
+const LOOK = 30_000
+
+/** Answers that say nothing of the acts: the server, or the way to it, is not well. */
+const AWAY = new Set([0, 401, 403, 408, 429, 502, 503, 504])
+
+export type Way = "near" | "away" | "signed out" | "another account"
+
+export interface Carrier {
+  /** Carry now, whatever was waited for. */
+  wake: () => void
+  stop: () => void
+}
+
+function backingOff(tries: number): number {
+  return BACKING_OFF[Math.min(tries, BACKING_OFF.length - 1)]! * (0.5 + Math.random())
+}
+
+/** An act as JSON. */
+function carried({ id, kind, thing, body }: Act): components["schemas"]["ActRequest"] {
+  const { samples } = body
+  if (!(samples instanceof Float32Array)) return { id, kind, thing, body }
+  return { id, kind, thing, body: { ...body, samples: toBase64(samples as Float32Array<ArrayBuffer>) } }
+}
+
+/** The acts that go next: what rests, and what concerns the same thing, waits; all else goes on. */
+async function nextActs(store: Store, most: number): Promise<Act[]> {
+  const now = Date.now()
+  const resting = new Set<string>()
+  const found: Act[] = []
+  let bytes = 0
+  for (const act of await store.acts.orderBy("seq").toArray()) {
+    const things = [act.thing, ...((act.body.strokes as string[] | undefined) ?? [])]
+    if ((act.restsUntil ?? 0) > now || things.some((one) => resting.has(one))) {
+      things.forEach((one) => resting.add(one))
+      continue
+    }
+    bytes += JSON.stringify(carried(act)).length
+    if (found.length > 0 && (found.length >= most || bytes > MOST_BYTES)) break
+    found.push(act)
+  }
+  return found
+}
+
+export function startCarrier(store: Store): Carrier {
+  const ending = new AbortController()
+  let tries = 0
+  /** After an answer that does not say which act it was about, they go one by one. */
+  let alone = false
+  let timer = 0
+  let leading = false
+  let running = false
+  let again = false
+
+  async function tell(way: Way): Promise<void> {
+    if ((await store.mark<Way>("way", "near")) !== way) await store.setMark("way", way)
+  }
+
+  /** An act that the server would refuse again is held apart, with what it said. */
+  async function hold(act: Act, detail: string): Promise<void> {
+    await store.transaction("rw", store.acts, store.stuck, async () => {
+      const { seq, ...rest } = act
+      await store.stuck.put({ ...rest, detail })
+      await store.acts.delete(seq)
+    })
+  }
+
+  /** Send some acts. Returns how it went with all of them. */
+  async function send(acts: Act[]): Promise<"on" | "later"> {
+    const body = { account: store.account, acts: acts.map(carried) }
+    const call = api.POST("/api/acts", { body, signal: AbortSignal.timeout(PATIENCE) })
+    const { data, status, message } = await reach(call)
+    const answers = data?.answers
+    const whole = Array.isArray(answers) && answers.length === acts.length
+    if (data?.epoch && whole && answers.every((one, i) => one.id === acts[i]!.id)) {
+      let refused = false
+      for (const [i, act] of acts.entries()) {
+        const { answer, detail } = answers[i]!
+        if (answer === "done") await store.acts.delete(act.seq)
+        else {
+          refused = true
+          await hold(act, detail ?? message)
+        }
+      }
+      alone = false
+      if (refused) await standAsKept(store)
+      return "on"
+    }
+    if (status === 409) await tell("another account")
+    else if (status === 401) await tell("signed out")
+    if (status === 409 || AWAY.has(status) || (status >= 200 && status < 300)) return "later"
+    if (acts.length > 1) {
+      alone = true
+      return "on"
+    }
+    const act = acts[0]!
+    if (status >= 500) {
+      const tried = (act.tries ?? 0) + 1
+      await store.acts.update(act.seq, { tries: tried, restsUntil: Date.now() + backingOff(tried + 2) })
+    } else await hold(act, message)
+    return "on"
+  }
+
+  async function run(): Promise<void> {
+    if (running) {
+      again = true
+      return
+    }
+    if (ending.signal.aborted) return
+    running = true
+    window.clearTimeout(timer)
+    try {
+      let way: "on" | "later" = "on"
+      do {
+        again = false
+        for (;;) {
+          const acts = await nextActs(store, alone ? 1 : MOST_ACTS)
+          if (acts.length === 0) break
+          way = await send(acts)
+          if (way === "later") break
+        }
+        if (way === "on" && !(await pull(store))) way = "later"
+      } while (again && way === "on" && !ending.signal.aborted)
+      if (way === "on") {
+        tries = 0
+        await tell("near")
+      } else {
+        const standing = await store.mark<Way>("way", "near")
+        if (standing === "near") await tell("away")
+      }
+      const rests = (await store.acts.count()) > 0
+      schedule(way === "later" ? backingOff(tries++) : rests ? BACKING_OFF[1]! : LOOK)
+    } catch (error) {
+      if (ending.signal.aborted) return
+      // The store itself failed: it is told where it is used, and tried again.
+      console.error(error)
+      schedule(backingOff(tries++))
+    } finally {
+      running = false
+      // Whoever woke it in its last moments is heard too.
+      if (again) schedule(0)
+    }
+  }
+
+  function schedule(after: number): void {
+    if (ending.signal.aborted) return
+    window.clearTimeout(timer)
+    timer = window.setTimeout(() => {
+      const unseen = document.visibilityState === "hidden"
+      if (unseen && after === LOOK) schedule(LOOK)
+      else void run()
+    }, after)
+  }
+
+  /** Until the carrier ends, or its tab does. */
+  async function carry(): Promise<void> {
+    if (ending.signal.aborted) return
+    leading = true
+    const waiting = liveQuery(async () => [
+      await store.acts.orderBy("seq").lastKey(),
+      await store.mark("asked", ""),
+    ]).subscribe(() => void run())
+    const wake = () => void run()
+    const seen = () => document.visibilityState === "visible" && void run()
+    window.addEventListener("online", wake)
+    document.addEventListener("visibilitychange", seen)
+    await new Promise((end) => ending.signal.addEventListener("abort", end, { once: true }))
+    waiting.unsubscribe()
+    window.clearTimeout(timer)
+    window.removeEventListener("online", wake)
+    document.removeEventListener("visibilitychange", seen)
+  }
+
+  const { signal } = ending
+  const name = `hollowmist carrier ${store.account}`
+  // Where a browser has no locks there is one carrier per tab: acts have ids, so that none is done twice.
+  if (navigator.locks) {
+    navigator.locks.request(name, { signal }, carry).catch(() => undefined)
+  } else void carry()
+  // Whoever carries, in this tab or another, looks at the mark.
+  const wake = () => void (leading ? run() : store.setMark("asked", newId()))
+  return { wake, stop: () => ending.abort() }
+}

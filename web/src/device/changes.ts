@@ -1,0 +1,139 @@
+// Taking in what changed elsewhere.
+import { api, reach } from "@/api/client"
+import { kindNumbered } from "@/engine/sheet"
+import { fromBase64 } from "./base64"
+import { noteLane, noteStroke } from "./note"
+import type { Store, StoredLane, StoredStroke } from "./store"
+
+type Row = Record<string, unknown>
+export interface Change {
+  table: "strokes" | "lanes"
+  id: string
+  number: number
+  row: Row | null
+}
+
+const READ = {
+  strokes: (id: string, row: Row): StoredStroke => ({
+    id,
+    kind: kindNumbered(row.kind as number),
+    erase: row.erase as boolean,
+    seed: row.seed as number,
+    brush: row.brush as string | null,
+    over: row.over as string,
+    layer: row.layer as number,
+    size: row.size as number | null,
+    dries: row.dries as boolean,
+    samples: fromBase64(row.samples as string),
+    drawnAt: row.drawn_at as number,
+    lane: row.lane as string | null,
+  }),
+  lanes: (id: string, row: Row): StoredLane => ({
+    id,
+    name: row.name as string,
+    set: row.set_name as string,
+    hidden: row.hidden as boolean,
+    position: row.position as number,
+  }),
+}
+
+/** Write a page of changes. What has acts that wait stays as the device has it. */
+async function takeIn(store: Store, changes: Change[]): Promise<void> {
+  await store.transaction("rw", store.strokes, store.lanes, store.acts, store.marks, async () => {
+    const waiting = await waitingThings(store)
+    for (const { table, id, row } of changes) {
+      if (waiting.has(id)) continue
+      try {
+        if (!row) await store[table].delete(id)
+        else if (table === "strokes") await store.strokes.put(READ.strokes(id, row))
+        else await store.lanes.put(READ.lanes(id, row))
+      } catch (error) {
+        // One row that cannot be read does not keep the others away.
+        console.error(`${table} ${id} could not be taken in`, error)
+      }
+    }
+    const last = changes.at(-1)
+    if (last) await store.setMark("since", last.number)
+  })
+}
+
+/** What acts that wait change. */
+export async function waitingThings(store: Store): Promise<Set<string>> {
+  const things = new Set<string>()
+  await store.acts.each(({ thing, body }) => {
+    things.add(thing)
+    for (const one of (body.strokes as string[] | undefined) ?? []) things.add(one)
+  })
+  return things
+}
+
+/** Ask for changes until there are no more. Returns whether the server was reached. */
+export async function pull(store: Store): Promise<boolean> {
+  for (;;) {
+    const since = await store.mark("since", 0)
+    const { data } = await reach(
+      api.GET("/api/changes", { params: { query: { since } }, signal: AbortSignal.timeout(30_000) }),
+    )
+    // A portal's page is no answer, and another account's changes are none of this one's.
+    if (!data?.epoch || !Array.isArray(data.changes) || data.account !== store.account) return false
+    const epoch = await store.mark("epoch", data.epoch)
+    if (epoch !== data.epoch || data.number < since) return giveBack(store, data.epoch)
+    await store.setMark("epoch", data.epoch)
+    await takeIn(store, data.changes as Change[])
+    if (!data.more) return true
+  }
+}
+
+/** Ask for everything anew. Returns the ids of what the server has, or nothing where it was not reached. */
+async function retake(store: Store): Promise<Set<string> | undefined> {
+  await store.setMark("since", 0)
+  const there = new Set<string>()
+  for (let more = true; more;) {
+    const since = await store.mark("since", 0)
+    const { data } = await reach(
+      api.GET("/api/changes", { params: { query: { since } }, signal: AbortSignal.timeout(30_000) }),
+    )
+    if (!data?.epoch || data.account !== store.account) return undefined
+    for (const { id, row } of data.changes as Change[]) if (row) there.add(id)
+    await takeIn(store, data.changes as Change[])
+    more = data.more
+  }
+  return there
+}
+
+/** Something was refused: show what the server has, and nothing that it has not and that waits no more. */
+export async function standAsKept(store: Store): Promise<void> {
+  const there = await retake(store)
+  if (!there) return
+  await store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
+    const waiting = await waitingThings(store)
+    const foreign = (one: { id: string }) => !there.has(one.id) && !waiting.has(one.id)
+    await store.strokes.filter(foreign).delete()
+    await store.lanes.filter(foreign).delete()
+  })
+}
+
+/** The server was set back to a backup: give it what that lacks, then go on from what it has. */
+async function giveBack(store: Store, epoch: string): Promise<boolean> {
+  const mine = { strokes: await store.strokes.toArray(), lanes: await store.lanes.toArray() }
+  const there = await retake(store)
+  if (!there) return false
+  await store.transaction("rw", store.strokes, store.lanes, store.acts, store.marks, async () => {
+    const waiting = await waitingThings(store)
+    const lacking = (one: { id: string }) => !there.has(one.id) && !waiting.has(one.id)
+    for (const stroke of mine.strokes.filter(lacking)) {
+      await store.strokes.put(stroke)
+      await noteStroke(store, stroke)
+    }
+    for (const lane of mine.lanes.filter(lacking)) {
+      await store.lanes.put(lane)
+      await noteLane(
+        store,
+        lane,
+        mine.strokes.filter((one) => one.lane === lane.id).map((one) => one.id),
+      )
+    }
+    await store.setMark("epoch", epoch)
+  })
+  return true
+}

@@ -1,0 +1,128 @@
+// The device's store: what is an account's own lies here, and every place reads from here.
+import Dexie, { type EntityTable, type Table } from "dexie"
+import type { Kind } from "@/engine/sheet"
+
+/** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
+export interface StoredStroke {
+  id: string
+  kind: Kind
+  erase: boolean
+  seed: number
+  /** The brush on whose bench it was drawn, where that is known. */
+  brush?: string | null
+  over?: string
+  layer?: number
+  size?: number | null
+  dries?: boolean
+  samples: Float32Array<ArrayBuffer>
+  /** Its place in the order, ms: never before what was drawn before it, whatever the clock says. */
+  drawnAt: number
+  lane: string | null
+}
+
+/** A stroke by itself, wherever it lies. */
+export function strokeAlone(stored: StoredStroke): Omit<StoredStroke, "lane"> {
+  const stroke: Partial<StoredStroke> = { ...stored }
+  delete stroke.lane
+  return stroke as Omit<StoredStroke, "lane">
+}
+
+export interface StoredLane {
+  id: string
+  name: string
+  set: string
+  hidden: boolean
+  /** Its place among all lanes. */
+  position: number
+}
+
+/** What a person did, as it waits for the server. */
+export interface Act {
+  /** The store's own counter: acts are carried in its order. */
+  seq: number
+  id: string
+  account: number
+  kind: string
+  /** What it changes. */
+  thing: string
+  body: Record<string, unknown>
+  /** When it was done, by the device's clock; told to people, and to nobody else. */
+  at: number
+  /** The server failed over it: not before this moment again. What concerns other things goes on. */
+  restsUntil?: number
+  /** How often the server failed over it. */
+  tries?: number
+}
+
+/** An act that was refused for good, held until the person lets go of it. */
+export interface StuckAct extends Omit<Act, "seq"> {
+  detail: string
+}
+
+export interface Mark {
+  key: string
+  value: unknown
+}
+
+/** Name of the database that holds an account's store. */
+export const nameOf = (account: number): string => `hollowmist-${account}`
+
+export class Store extends Dexie {
+  strokes!: EntityTable<StoredStroke, "id">
+  lanes!: EntityTable<StoredLane, "id">
+  acts!: Table<Act, number, Omit<Act, "seq">>
+  stuck!: EntityTable<StuckAct, "id">
+  marks!: EntityTable<Mark, "key">
+
+  constructor(
+    readonly account: number,
+    private readonly failed: (error: Error) => void = console.error,
+  ) {
+    super(nameOf(account))
+    this.version(1).stores({
+      strokes: "id, brush, lane",
+      lanes: "id",
+      acts: "++seq, thing",
+      stuck: "id",
+      marks: "key",
+    })
+  }
+
+  /** Acts of this tab that are being written: until they are, the screen is ahead of the store. */
+  private writing = 0
+  /** How many acts of this tab were begun to be written. */
+  begun = 0
+  private readonly readers = new Set<() => void>()
+
+  get rests(): boolean {
+    return this.writing === 0
+  }
+
+  /** Call `read` whenever all acts of this tab have been written. Returns how to end that. */
+  onRest(read: () => void): () => void {
+    this.readers.add(read)
+    return () => this.readers.delete(read)
+  }
+
+  /** Write what was shown already. Where that fails, the screen goes back to what the store has, and it is told. */
+  async write(act: Promise<void>): Promise<void> {
+    this.writing++
+    this.begun++
+    try {
+      await act
+    } catch (error) {
+      if (this.isOpen()) this.failed(error as Error)
+    } finally {
+      this.writing--
+      if (this.rests) this.readers.forEach((read) => read())
+    }
+  }
+
+  async mark<T>(key: string, otherwise: T): Promise<T> {
+    return ((await this.marks.get(key))?.value as T | undefined) ?? otherwise
+  }
+
+  async setMark(key: string, value: unknown): Promise<void> {
+    await this.marks.put({ key, value })
+  }
+}

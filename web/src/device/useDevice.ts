@@ -1,0 +1,62 @@
+// The store of the account that is signed in, and the carrier that goes with it: one of each in a tab.
+import Dexie from "dexie"
+import { computed, shallowRef } from "vue"
+import { adopt } from "./adopt"
+import { startCarrier, type Carrier, type Way } from "./carrier"
+import { nameOf, Store } from "./store"
+import { useLive } from "./useLive"
+
+interface Device {
+  store: Store
+  carrier: Carrier
+}
+
+const open = shallowRef<Device>()
+
+/** What last went wrong with the store itself, as a sentence. */
+export const trouble = shallowRef("")
+
+function tell(error: Error): void {
+  const full = /quota/i.test(`${error.name} ${error.message}`)
+  trouble.value = full
+    ? "This device is full: what you did last could not be kept here. Free some space on it, and do it again."
+    : "This device could not keep what you did last. Do it again; if that fails too, close other tabs and reload."
+  console.error(error)
+}
+
+/** Open an account's store, and carry for it. */
+export function openDevice({ id, username }: { id: number; username: string }): Device {
+  if (open.value?.store.account === id) return open.value
+  closeDevice()
+  const store = new Store(id, tell)
+  void adopt(store, username).catch(tell)
+  open.value = { store, carrier: startCarrier(store) }
+  return open.value
+}
+
+export function closeDevice(): void {
+  open.value?.carrier.stop()
+  open.value?.store.close()
+  open.value = undefined
+}
+
+/** Close an account's store, and take all that lies in it off this device. */
+export async function forgetDevice(): Promise<void> {
+  const account = open.value?.store.account
+  closeDevice()
+  if (account !== undefined) await Dexie.delete(nameOf(account))
+}
+
+/** How many acts of the account that is signed in wait for the server. */
+export async function countWaiting(): Promise<number> {
+  return (await open.value?.store.acts.count()) ?? 0
+}
+
+/** How much of an account waits on this device, and why. */
+export function useWaiting(store: Store) {
+  const waiting = useLive(() => store.acts.count(), 0)
+  const stuck = useLive(() => store.stuck.toArray(), [])
+  const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
+  const away = computed(() => way.value !== "near" && waiting.value > 0)
+  return { waiting, stuck, way, away }
+}

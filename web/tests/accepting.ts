@@ -1,0 +1,101 @@
+// A stand-in for the server's side of the acts: it does them once each, in memory, and tells what changed.
+import { server } from "./server"
+
+interface Row {
+  table: "strokes" | "lanes"
+  id: string
+  number: number
+  row: Record<string, unknown> | null
+}
+interface SentAct {
+  id: string
+  kind: string
+  thing: string
+  body: Record<string, unknown>
+}
+
+export class ActsServer {
+  epoch = "4f8d6a3e-1111-4a4b-9c9c-0123456789ab"
+  account = 7
+  number = 0
+  rows = new Map<string, Row>()
+  /** Acts in the order in which they were done. */
+  done: SentAct[] = []
+  /** Kind of act -> why it is refused. */
+  refused: Record<string, string> = {}
+  private taken = new Map<string, Row["row"]>()
+  private answers = new Map<string, object>()
+
+  touch(table: Row["table"], id: string, row: Row["row"]): void {
+    this.rows.set(id, { table, id, number: ++this.number, row })
+  }
+
+  private doIt({ kind, thing, body }: SentAct): void {
+    const strokes = (body.strokes ?? []) as string[]
+    const change = (id: string, parts: object) => {
+      const known = this.rows.get(id)
+      if (known?.row) this.touch("strokes", id, { ...known.row, ...parts })
+    }
+    if (kind === "keepStroke") this.touch("strokes", thing, { ...body, lane: null })
+    else if (kind === "takeStrokes") {
+      for (const id of strokes) {
+        this.taken.set(id, this.rows.get(id)?.row ?? null)
+        this.touch("strokes", id, null)
+      }
+    } else if (kind === "putStrokesBack") {
+      for (const id of strokes) this.touch("strokes", id, this.taken.get(id) ?? null)
+    } else if (kind === "keepLane") {
+      strokes.forEach((id) => change(id, { lane: thing }))
+      this.touch("lanes", thing, { ...body, id: thing })
+      const lanes = [...this.rows.values()].filter(
+        (one) => one.table === "lanes" && one.row && one.id !== thing,
+      )
+      lanes.sort((a, b) => Number(a.row!.position) - Number(b.row!.position))
+      lanes.splice(Number(body.position), 0, this.rows.get(thing)!)
+      lanes.forEach(({ id, row }, position) => this.touch("lanes", id, { ...row, position }))
+    } else if (kind === "deleteLane") this.touch("lanes", thing, null)
+    else if (kind === "takeLaneApart") {
+      for (const one of this.rows.values()) if (one.row?.lane === thing) change(one.id, { lane: null })
+      this.touch("lanes", thing, null)
+    }
+  }
+
+  private answer(act: SentAct): object {
+    const known = this.answers.get(act.id)
+    if (known) return known
+    const detail = this.refused[act.kind]
+    if (!detail) {
+      this.doIt(act)
+      this.done.push(act)
+    }
+    const answer = { id: act.id, ...(detail ? { answer: "refused", detail } : { answer: "done" }) }
+    this.answers.set(act.id, answer)
+    return answer
+  }
+
+  /** How `POST /api/acts` is answered. */
+  take(given: unknown): { status: number; body: unknown } {
+    const { account, acts } = given as { account: number; acts: SentAct[] }
+    if (account !== this.account) return { status: 409, body: { detail: "Another account is signed in." } }
+    return { status: 200, body: { epoch: this.epoch, answers: acts.map((act) => this.answer(act)) } }
+  }
+
+  /** How `GET /api/changes` is answered. */
+  changes(path: string): { status: number; body: unknown } {
+    const since = Number(new URL(path, "http://h").searchParams.get("since"))
+    const changes = [...this.rows.values()]
+      .filter((one) => one.number > since)
+      .sort((a, b) => a.number - b.number)
+    const { epoch, account, number } = this
+    return { status: 200, body: { epoch, account, number, changes, more: false } }
+  }
+}
+
+/** Answer acts and changes from now on. */
+export function accepting(account = 7): ActsServer {
+  const acts = new ActsServer()
+  acts.account = account
+  server.on("POST", /^\/api\/acts$/, ({ body }) => acts.take(body))
+  server.on("GET", /^\/api\/changes/, ({ path }) => acts.changes(path))
+  return acts
+}
