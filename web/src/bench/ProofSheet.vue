@@ -4,6 +4,7 @@ import * as Comlink from "comlink"
 import { Maximize, Trash2 } from "@lucide/vue"
 import { computed, onMounted, useTemplateRef, watch } from "vue"
 import { newId } from "@/documents/ids"
+import { leanOf } from "@/documents/lean"
 import { numberOf } from "@/parts/colours"
 import { FLOATS, newSeed, type Kind, type Pen } from "@/engine/sheet"
 import { MOST_SAMPLES } from "@/generated/layout"
@@ -39,8 +40,7 @@ function sampleOf(event: PointerEvent): number[] {
   const box = canvas.value!.getBoundingClientRect()
   const x = onGrid((event.clientX - box.left) / view.zoom + view.x)
   const y = onGrid((event.clientY - box.top) / view.zoom + view.y)
-  const upright = Math.PI / 2
-  const [altitude, azimuth] = [event.altitudeAngle ?? upright, event.azimuthAngle ?? 0]
+  const [altitude, azimuth] = leanOf(event)
   const twist = ((event.twist || 0) * Math.PI) / 180
   return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth, twist]
 }

@@ -57,7 +57,8 @@ async function nextActs(store: Store, most: number): Promise<Act[]> {
   return found
 }
 
-export function startCarrier(store: Store): Carrier {
+/** `refused` hears the sentence of every act that is held apart. */
+export function startCarrier(store: Store, refused: (sentence: string) => void = () => {}): Carrier {
   const ending = new AbortController()
   let tries = 0
   /** After an answer that does not say which act it was about, they go one by one. */
@@ -78,6 +79,7 @@ export function startCarrier(store: Store): Carrier {
       await store.stuck.put({ ...rest, detail })
       await store.acts.delete(seq)
     })
+    refused(detail)
   }
 
   /** Send some acts. Returns how it went with all of them. */
@@ -88,17 +90,17 @@ export function startCarrier(store: Store): Carrier {
     const answers = data?.answers
     const whole = Array.isArray(answers) && answers.length === acts.length
     if (data?.epoch && whole && answers.every((one, i) => one.id === acts[i]!.id)) {
-      let refused = false
+      let anyRefused = false
       for (const [i, act] of acts.entries()) {
         const { answer, detail } = answers[i]!
         if (answer === "done") await store.acts.delete(act.seq)
         else {
-          refused = true
+          anyRefused = true
           await hold(act, detail ?? message)
         }
       }
       alone = false
-      if (refused) await standAsKept(store)
+      if (anyRefused) await standAsKept(store)
       return "on"
     }
     if (status === 409) await tell("another account")

@@ -13,6 +13,9 @@ interface Device {
 
 const open = shallowRef<Device>()
 
+/** The store of who is signed in, for what is shown wherever one is. */
+export const presentStore = computed(() => open.value?.store)
+
 /** What last went wrong with the store itself, as a sentence. */
 export const trouble = shallowRef("")
 
@@ -24,13 +27,19 @@ function tell(error: Error): void {
   console.error(error)
 }
 
+function hold(sentence: string): void {
+  trouble.value = `${sentence.replace(/\.?$/, ".")} It is held for you in the settings.`
+}
+
 /** Open an account's store, and carry for it. */
 export function openDevice({ id, username }: { id: number; username: string }): Device {
   if (open.value?.store.account === id) return open.value
   closeDevice()
   const store = new Store(id, tell)
   void adopt(store, username).catch(tell)
-  open.value = { store, carrier: startCarrier(store) }
+  open.value = { store, carrier: startCarrier(store, hold) }
+  // Without being asked, a browser may clear what it holds when the device fills up.
+  void navigator.storage?.persist?.()
   return open.value
 }
 

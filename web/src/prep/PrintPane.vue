@@ -3,6 +3,7 @@
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { computed, onBeforeUnmount, onMounted, ref, useId, useTemplateRef } from "vue"
+import { leanOf } from "@/documents/lean"
 import type { Print } from "@/engine/prep"
 import { useSheetPointers } from "@/bench/useSheetPointers"
 import type { Kind } from "@/engine/sheet"
@@ -49,8 +50,7 @@ function sampleOf(event: PointerEvent): number[] {
     (event.clientY - box.top - top) / fit,
     event.timeStamp - begun.value,
     event.pressure,
-    event.altitudeAngle ?? Math.PI / 2,
-    event.azimuthAngle ?? 0,
+    ...leanOf(event),
   ]
 }
 

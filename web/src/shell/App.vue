@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/account/useSession"
-import { trouble } from "@/device/useDevice"
+import { closeDevice, openDevice, trouble } from "@/device/useDevice"
 import { useEngine } from "@/engine/useEngine"
 import { notice } from "./notice"
 import { useRenewal } from "./useRenewal"
@@ -12,6 +12,11 @@ useRenewal()
 watchEffect(() => {
   document.documentElement.dataset.theme = session.account?.theme ?? "fog"
 })
+watch(
+  () => session.account,
+  (account) => (account ? void openDevice(account) : closeDevice()),
+  { immediate: true },
+)
 watch(trouble, (sentence) => sentence && notice(sentence))
 watch(generation, () =>
   notice("The ink stopped and was started anew. A stroke that was being drawn is lost; all else is here."),

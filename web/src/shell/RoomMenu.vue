@@ -4,8 +4,9 @@ import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { ref } from "vue"
 import { useSession } from "@/account/useSession"
-import { countWaiting, forgetDevice } from "@/device/useDevice"
+import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import WhatWaits from "./WhatWaits.vue"
 
 const session = useSession()
 const THEMES = [
@@ -51,6 +52,8 @@ async function leave(sure = false): Promise<void> {
         :model-value="session.account.hand ?? 'right'"
         @update:model-value="session.prefer({ hand: $event })"
       />
+      <p class="hm-small">On this device</p>
+      <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
       <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
       <button type="button" class="hm-quiet out" @click="leave()">

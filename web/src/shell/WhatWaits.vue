@@ -1,0 +1,52 @@
+<script setup lang="ts">
+// What lies on this device: how much waits for the server and why, what it refused, and how full the device is.
+import { computed, onMounted, ref } from "vue"
+import { letGo, tryAgain } from "@/device/stuck"
+import { useWaiting } from "@/device/useDevice"
+import type { Store } from "@/device/store"
+
+const props = defineProps<{ store: Store }>()
+const { waiting, stuck, way } = useWaiting(props.store)
+const held = ref("")
+
+const WAYS = {
+  near: "on their way",
+  away: "until Hollowmist can be reached; all is safe on this device",
+  "signed out": "until you sign in again; all is safe on this device",
+  "another account": "until your account is signed in again; all is safe on this device",
+}
+const says = computed(() => {
+  if (waiting.value === 0) return "All you did has arrived."
+  return `${waiting.value === 1 ? "One thing waits" : `${waiting.value} things wait`}, ${WAYS[way.value]}.`
+})
+
+onMounted(async () => {
+  const { usage = 0, quota = 0 } = (await navigator.storage?.estimate?.()) ?? {}
+  if (quota > 0) {
+    const mb = (bytes: number) => `${Math.ceil(bytes / 1e6).toLocaleString("en-GB")} MB`
+    held.value = `Hollowmist holds ${mb(usage)} here; there is room for ${mb(quota)}.`
+  }
+})
+</script>
+
+<template>
+  <div class="waits">
+    <p class="hm-small" role="status">{{ says }} {{ held }}</p>
+    <div v-for="act in stuck" :key="act.id" class="stuck" role="alert">
+      <p>{{ act.detail }}</p>
+      <button type="button" class="hm-quiet" @click="tryAgain(store, act.id)">Try again</button>
+      <button type="button" class="hm-quiet" @click="letGo(store, act.id)">Let go of it</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.stuck {
+  padding: 8px 0;
+  border-top: 1px solid var(--rule);
+}
+.stuck p {
+  margin: 0;
+  text-wrap: pretty;
+}
+</style>
