@@ -41,10 +41,12 @@ INSTALLED_APPS = [
     "sources",
     "rolls",
     "proofs",
+    "lan",
     "journeys",
 ]
 
 MIDDLEWARE = [
+    "hollowmist.hosts.NamedHosts",
     # These say how any answer may be used, static files included, so they stand before what serves those.
     "django.middleware.security.SecurityMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
@@ -63,12 +65,16 @@ MIDDLEWARE = [
 TLS = bool(os.environ.get("HOLLOWMIST_TLS"))
 """Whether people come by https. Without it a server is for its own machine."""
 
+LAN = os.environ.get("HOLLOWMIST_TLS") == "lan"
+"""Whether that is in a local network, under names that other servers may have tomorrow."""
+
 X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
-SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if TLS else 0
-SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = SECURE_SSL_REDIRECT = TLS
+SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if TLS and not LAN else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = TLS and not LAN
+SECURE_SSL_REDIRECT = TLS
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = TLS
-SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if TLS else None
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if TLS and not LAN else None
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [SELF],

@@ -7,7 +7,7 @@ import { until } from "./scope"
 import { answering } from "./server"
 
 const RUNS = 20
-const ACTS = 25
+const ACTS = 50
 
 /** Mulberry32: chance that comes again with its seed. */
 function chanceOf(seed: number): () => number {
@@ -88,9 +88,15 @@ async function held({ store }: Device) {
 
 function kept(acts: ActsServer) {
   const rows = [...acts.rows.values()].filter((one) => one.row)
-  const strokes = rows.filter((one) => one.table === "strokes").map((one) => [one.id, one.row!.lane]).sort()
+  const strokes = rows
+    .filter((one) => one.table === "strokes")
+    .map((one) => [one.id, one.row!.lane])
+    .sort()
   const lanes = rows.filter((one) => one.table === "lanes")
-  return JSON.stringify({ strokes, lanes: lanes.map((one) => [one.id, one.row!.name, one.row!.position]).sort() })
+  return JSON.stringify({
+    strokes,
+    lanes: lanes.map((one) => [one.id, one.row!.name, one.row!.position]).sort(),
+  })
 }
 
 describe("two devices over a way full of faults", () => {
@@ -100,7 +106,10 @@ describe("two devices over a way full of faults", () => {
       const chance = chanceOf(seed)
       const acts = accepting()
       let faulty = true
-      vi.stubGlobal("fetch", faultyWay(chance, () => faulty))
+      vi.stubGlobal(
+        "fetch",
+        faultyWay(chance, () => faulty),
+      )
       onTestFinished(() => void vi.stubGlobal("fetch", answering))
       const both = [await device(7), await device(7)]
       for (let i = 0; i < ACTS; i++) {

@@ -1,0 +1,1 @@
+"""Reaching the server from a tablet in the same network: over TLS, with an authority of this checkout's own."""
