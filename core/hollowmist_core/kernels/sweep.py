@@ -124,7 +124,8 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
             t = min(length, max(float32(0), along + abs(beside) * lean))
             r = radius + change * t
             width = fade_width(TWO * softness * r, ONE)
-            c = band_cover(r, away_from(along, beside, t), width, smoothness)
+            ahead = along - t
+            c = band_cover(r, math.sqrt(ahead * ahead + beside * beside), width, smoothness)
             row[i] = max(row[i], (first_ink + ink_change * t) * c)
     elif (
         hard
@@ -143,14 +144,17 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
             k = float32(int32(i))
             c = radius - away_from(u + du * k, v + dv * k, length) + HALF
             row[i] = max(row[i], first_ink * min(ONE, max(float32(0), c)))
-    elif hard and softness == float32(0):
+    elif hard:
         lean = change / math.sqrt(ONE - change * change)
+        spread = TWO * softness
         for i in range(count):
             k = float32(int32(i))
             along, beside = u + du * k, v + dv * k
             t = min(length, max(float32(0), along + abs(beside) * lean))
             ahead = along - t
-            c = fade(radius + change * t - math.sqrt(ahead * ahead + beside * beside), smoothness)
+            r = radius + change * t
+            away = math.sqrt(ahead * ahead + beside * beside)
+            c = fade((r - away) / fade_width(spread * r, ONE), smoothness)
             row[i] = max(row[i], (first_ink + ink_change * t) * c)
     else:
         spread = TWO * softness

@@ -34,8 +34,8 @@ EVEN_BITE = float32(0.02)
 
 QUARTER, HALF, ONE = float32(0.25), float32(0.5), float32(1)
 
-FROM, TO, MIDDLE = 0, 1, 2
-"""Places among the stamps of a piece's ends, and of its middle."""
+FROM, TO, MIDDLE, QUARTER_WAY = 0, 1, 2, 3
+"""Places among the stamps of a piece's ends, of its middle, and of a place a quarter along it."""
 
 
 @helper
@@ -94,15 +94,23 @@ def even_bites(a, b):
 
 
 @helper
-def even_between(a, middle, b):
-    """Whether all that a piece is filled with lies in its middle where its ends would have it."""
+def even_at(a, inner, b, part):
+    """Whether all that a piece is filled with lies, a part of the way along it, where its ends would have it."""
     # What is thinner than a pixel is as dark as it is wide.
-    share = min(ONE, max(QUARTER, middle.minor))
-    wide = abs(middle.major - (a.major + b.major) * HALF) + abs(middle.minor - (a.minor + b.minor) * HALF)
-    dark = abs(middle.flow * middle.cap - (a.flow * a.cap + b.flow * b.cap) * HALF)
-    soft = abs(middle.softness - (a.softness + b.softness) * HALF)
+    share = min(ONE, max(QUARTER, inner.minor))
+    first = ONE - part
+    wide = abs(inner.major - (a.major * first + b.major * part)) + abs(inner.minor - (a.minor * first + b.minor * part))
+    dark = abs(inner.flow * inner.cap - (a.flow * a.cap * first + b.flow * b.cap * part))
+    soft = abs(inner.softness - (a.softness * first + b.softness * part))
     turn = abs(a.cos * b.sin - a.sin * b.cos) * a.major
     return wide <= EVEN_WIDTH * share and dark <= EVEN_INK and soft <= EVEN_INK and turn <= float32(0.25)
+
+
+@helper
+def is_even(a, b):
+    """Whether both ends of a piece are alike."""
+    alike = a.major == b.major and a.minor == b.minor and a.softness == b.softness
+    return alike and a.flow * a.cap == b.flow * b.cap
 
 
 @helper
@@ -132,8 +140,13 @@ def next_piece(state, brush, path, path_end, total, stamps):
         middle = 0.5 * (s + end)
         set_node(stamps[MIDDLE], state, brush, path, path_end, middle, total)
         bites = brush.grain_image < 0 or even_bites(stamps[FROM], stamps[TO])
-        if bites and even_between(stamps[FROM], stamps[MIDDLE], stamps[TO]):
-            break
+        if bites and even_at(stamps[FROM], stamps[MIDDLE], stamps[TO], HALF):
+            if is_even(stamps[FROM], stamps[TO]):
+                break
+            # A middle can lie right by chance, where a taper bends one way and the pressure the other.
+            set_node(stamps[QUARTER_WAY], state, brush, path, path_end, s + 0.25 * (end - s), total)
+            if even_at(stamps[FROM], stamps[QUARTER_WAY], stamps[TO], QUARTER):
+                break
         end = middle
         stamps[TO] = stamps[MIDDLE]
     return end

@@ -7,6 +7,7 @@ import numpy as np
 from scipy import ndimage
 from scipy.spatial import ConvexHull
 
+from .. import proofs
 from ..document import read
 from ..kernels.records import SAMPLE
 from ..native import Sheet, Stroke, prepared
@@ -136,6 +137,18 @@ class SweepTests(TestCase):
                 self.assertLessEqual(np.quantile(away, 0.99), 6.0)
                 if "softness" in settings and "tip" not in settings:
                     self.assertLessEqual(away.max(), 3.0)
+
+    def test_a_taper_that_the_pressure_bends_the_other_way_is_no_cone(self):
+        """The middle of its end lay right by chance, and the line between was taken for straight."""
+        samples = proofs.lanes()[0].strokes[0]
+        nodes = [[0.0, 0.0], [0.35, 0.1], [0.7, 0.62], [1.0, 1.0]]
+        pressed = {"size": {"pressure": {"range": [0.06, 1.0], "nodes": nodes}}}
+        pointed = {"size": 22.0, "taper_start_length": 0.4, "taper_end_length": 1.2, "responses": pressed}
+        document = read({**PLAIN, **pointed, "steadying": "even-out", "reach": 18.0})
+        size = (440, 200)
+        swept, stamped = pixels(document, samples, True, size=size), pixels(document, samples, False, size=size)
+        across = np.abs(swept.sum(0) - stamped.sum(0)) / 255
+        self.assertLessEqual(across.max(), 0.7)
 
     def test_the_spacing_of_a_swept_line_does_not_matter(self):
         for spacing in (0.02, 0.1, 0.25):

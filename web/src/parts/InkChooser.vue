@@ -65,10 +65,11 @@ function choose(ink: string | null): void {
 .inks.down {
   flex-direction: column;
 }
+/* Six swatches, any colour, a picture and keeping stand in one row of a tray. */
 button {
-  width: 44px;
+  width: 40px;
   height: 44px;
-  padding: 9px;
+  padding: 9px 7px;
   border: 0;
   background: none;
   cursor: pointer;
