@@ -37,10 +37,16 @@ const READ = {
   }),
 }
 
-/** Write a page of changes. What has acts that wait stays as the device has it. */
+/**
+ * Write a page of changes. What has acts that wait stays as the device has it; it is noted from which number on to ask
+ * again once they are done: an act can leave a row as another device made it, which would not be told a second time.
+ */
 async function takeIn(store: Store, changes: Change[]): Promise<void> {
   await store.transaction("rw", store.strokes, store.lanes, store.acts, store.marks, async () => {
     const waiting = await waitingThings(store)
+    const [first] = changes.filter(({ id }) => waiting.has(id))
+    const passed = await store.mark("passed over", Infinity)
+    if (first && first.number < passed) await store.setMark("passed over", first.number)
     for (const { table, id, row } of changes) {
       if (waiting.has(id)) continue
       try {
@@ -67,21 +73,38 @@ export async function waitingThings(store: Store): Promise<Set<string>> {
   return things
 }
 
+/** A page of changes since the last one; nothing where the server was not reached, or is somebody else's. */
+async function ask(store: Store) {
+  const since = await store.mark("since", 0)
+  const query = { params: { query: { since } }, signal: AbortSignal.timeout(30_000) }
+  const { data } = await reach(api.GET("/api/changes", query))
+  // A portal's page is no answer, and another account's changes are none of this one's.
+  if (!data?.epoch || !Array.isArray(data.changes) || data.account !== store.account) return undefined
+  return { ...data, since, changes: data.changes as Change[] }
+}
+
 /** Ask for changes until there are no more. Returns whether the server was reached. */
 export async function pull(store: Store): Promise<boolean> {
   for (;;) {
-    const since = await store.mark("since", 0)
-    const { data } = await reach(
-      api.GET("/api/changes", { params: { query: { since } }, signal: AbortSignal.timeout(30_000) }),
-    )
-    // A portal's page is no answer, and another account's changes are none of this one's.
-    if (!data?.epoch || !Array.isArray(data.changes) || data.account !== store.account) return false
-    const epoch = await store.mark("epoch", data.epoch)
-    if (epoch !== data.epoch || data.number < since) return giveBack(store, data.epoch)
-    await store.setMark("epoch", data.epoch)
-    await takeIn(store, data.changes as Change[])
-    if (!data.more) return true
+    const told = await ask(store)
+    if (!told) return false
+    const epoch = await store.mark("epoch", told.epoch)
+    if (epoch !== told.epoch || told.number < told.since) return giveBack(store, told.epoch)
+    await store.setMark("epoch", told.epoch)
+    await takeIn(store, told.changes)
+    if (!told.more && !(await goBack(store))) return true
   }
+}
+
+/** Go back to the first change that was passed over, once nothing waits any more. Returns whether there was one. */
+function goBack(store: Store): Promise<boolean> {
+  return store.transaction("rw", store.acts, store.marks, async () => {
+    const passed = await store.mark("passed over", Infinity)
+    if (passed === Infinity || (await store.acts.count()) > 0) return false
+    await store.setMark("since", passed - 1)
+    await store.marks.delete("passed over")
+    return true
+  })
 }
 
 /** Ask for everything anew. Returns the ids of what the server has, or nothing where it was not reached. */
@@ -89,14 +112,11 @@ async function retake(store: Store): Promise<Set<string> | undefined> {
   await store.setMark("since", 0)
   const there = new Set<string>()
   for (let more = true; more;) {
-    const since = await store.mark("since", 0)
-    const { data } = await reach(
-      api.GET("/api/changes", { params: { query: { since } }, signal: AbortSignal.timeout(30_000) }),
-    )
-    if (!data?.epoch || data.account !== store.account) return undefined
-    for (const { id, row } of data.changes as Change[]) if (row) there.add(id)
-    await takeIn(store, data.changes as Change[])
-    more = data.more
+    const told = await ask(store)
+    if (!told) return undefined
+    for (const { id, row } of told.changes) if (row) there.add(id)
+    await takeIn(store, told.changes)
+    more = told.more
   }
   return there
 }
