@@ -10,8 +10,8 @@ defineProps<{ down?: boolean }>()
 const value = defineModel<string>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 
-/** Inks of Skerrow: iron gall, slate, kelp, rust, sea, fog. */
-const INKS = ["#1e2a2d", "#6d7b80", "#4f5b2e", "#8a3b22", "#24506e", "#a9b4b2"]
+/** Inks of Skerrow: iron gall, slate, kelp, rust, sea. */
+const INKS = ["#1e2a2d", "#6d7b80", "#4f5b2e", "#8a3b22", "#24506e"]
 
 const own = useOwnInks()
 const swatches = computed(() => [...INKS, ...own.inks.value.filter((ink) => !INKS.includes(ink))])
@@ -65,11 +65,11 @@ function choose(ink: string | null): void {
 .inks.down {
   flex-direction: column;
 }
-/* Six swatches, any colour, a picture and keeping stand in one row of a tray. */
+/* Five swatches, any colour, a picture and keeping stand in one row of a tray. */
 button {
-  width: 40px;
+  width: 44px;
   height: 44px;
-  padding: 9px 7px;
+  padding: 9px;
   border: 0;
   background: none;
   cursor: pointer;
