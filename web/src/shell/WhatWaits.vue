@@ -11,9 +11,9 @@ const held = ref("")
 
 const WAYS = {
   near: "on their way",
-  away: "until Hollowmist can be reached; all is safe on this device",
-  "signed out": "until you sign in again; all is safe on this device",
-  "another account": "until your account is signed in again; all is safe on this device",
+  away: "until Hollowmist can be reached, and are safe here",
+  "signed out": "until you sign in again, and are safe here",
+  "another account": "until your account is signed in again, and are safe here",
 }
 const says = computed(() => {
   if (waiting.value === 0) return "All you did has arrived."
