@@ -26,7 +26,7 @@ class AnswerSerializer(serializers.Serializer):
     """How an act went."""
 
     id = serializers.UUIDField()
-    answer = serializers.ChoiceField(["done", "refused", "gone"])
+    answer = serializers.ChoiceField(["done", "refused"])
     detail = serializers.CharField(required=False, help_text="Why it was not done, and what to do.")
 
 

@@ -3,7 +3,3 @@
 
 class Refused(ValueError):
     """The act cannot be done, now or later. The message says why, and what to do."""
-
-
-class Gone(Refused):
-    """What the act changes is not there any more; it can be put back."""

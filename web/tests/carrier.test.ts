@@ -91,9 +91,13 @@ describe("the carrier", () => {
     await keepStroke(here.store, { ...one, id: "b", drawnAt: 2 })
     await settled(here)
     await until(async () => (await here.store.mark("since", 0)) === 2)
-    // Yesterday's backup knew of the first alone.
+    await keepStroke(here.store, { ...one, id: "gone", drawnAt: 3 })
+    await until(async () => (await here.store.mark("since", 0)) === 3)
+    // Yesterday's backup knew of the first, and that another device had taken one away.
     acts.rows.delete("b")
-    acts.number = 1
+    acts.number = 0
+    acts.touch("strokes", "a", acts.rows.get("a")!.row)
+    acts.touch("strokes", "gone", null)
     acts.done = []
     acts.epoch = "9c0de5a1-2222-4a4b-9c9c-0123456789ab"
     here.carrier.wake()

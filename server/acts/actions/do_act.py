@@ -5,7 +5,7 @@ import logging
 from accounts.numbers import lock
 from django.db import transaction
 from hollowmist.errors import said_of
-from hollowmist.refusal import Gone, Refused
+from hollowmist.refusal import Refused
 from rest_framework.exceptions import ValidationError
 
 from ..kinds import KINDS
@@ -33,8 +33,6 @@ def _answer(account, kind: str, thing, body: dict) -> dict:
             told = KINDS[kind].told(data=body)
             told.is_valid(raise_exception=True)
             return {"answer": "done", **(KINDS[kind].do(account, thing, told.validated_data) or {})}
-    except Gone as gone:
-        return {"answer": "gone", "detail": str(gone)}
     except Refused as refused:
         return {"answer": "refused", "detail": str(refused)}
     except ValidationError as wrong:
@@ -52,7 +50,7 @@ def do_act(account, act_id, kind: str, thing, body: dict) -> dict:
     Returns
     -------
     dict
-        `answer`: "done", "refused" or "gone", with a `detail` that says why.
+        `answer`: "done", or "refused" with a `detail` that says why.
     """
     with transaction.atomic():
         lock(account)

@@ -112,9 +112,11 @@ def move_lane(lane: Lane, position: int) -> None:
     """Move a lane among the others."""
     others = [one for one in own_lanes(lane.account).select_for_update() if one.pk != lane.pk]
     others.insert(min(max(0, position), len(others)), lane)
-    moved = [one for place, one in enumerate(others) if one.position != place]
-    for one in moved:
-        one.position = others.index(one)
+    moved = []
+    for place, one in enumerate(others):
+        if one.position != place:
+            one.position = place
+            moved.append(one)
     count_on(lane.account, moved)
     Lane.objects.bulk_update(moved, ["position", "number"])
 

@@ -1,7 +1,7 @@
 // What could not be sent yet waits here, on the device, and outlives a closed page.
 import { openDB, type DBSchema, type IDBPDatabase } from "idb"
 import type { BrushDocument } from "@/engine/brush"
-import { newSeed, samplesFrom, type Kind } from "@/engine/sheet"
+import { newSeed, samplesFrom, type Stroke } from "@/engine/sheet"
 import type { Makes, Recipe } from "@/sources/recipe"
 
 export interface WaitingBrush {
@@ -15,18 +15,11 @@ export interface WaitingBrush {
 }
 
 /** A stroke as it lies on the device. */
-export interface StoredStroke {
+export interface StoredStroke extends Stroke {
   id: string
-  kind: Kind
-  erase: boolean
-  seed: number
   /** The brush on whose bench it was drawn, where that is known. */
   brush?: string | null
   over?: string
-  layer?: number
-  size?: number | null
-  dries?: boolean
-  samples: Float32Array<ArrayBuffer>
 }
 
 export interface WaitingStroke extends StoredStroke {

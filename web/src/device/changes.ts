@@ -107,14 +107,15 @@ function goBack(store: Store): Promise<boolean> {
   })
 }
 
-/** Ask for everything anew. Returns the ids of what the server has, or nothing where it was not reached. */
-async function retake(store: Store): Promise<Set<string> | undefined> {
+/** Ask for everything anew. Returns whether the server still has what it knows of, by id; nothing where it was not
+ * reached. */
+async function retake(store: Store): Promise<Map<string, boolean> | undefined> {
   await store.setMark("since", 0)
-  const there = new Set<string>()
+  const there = new Map<string, boolean>()
   for (let more = true; more;) {
     const told = await ask(store)
     if (!told) return undefined
-    for (const { id, row } of told.changes) if (row) there.add(id)
+    for (const { id, row } of told.changes) there.set(id, row !== null)
     await takeIn(store, told.changes)
     more = told.more
   }
@@ -127,7 +128,7 @@ export async function standAsKept(store: Store): Promise<void> {
   if (!there) return
   await store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
     const waiting = await waitingThings(store)
-    const foreign = (one: { id: string }) => !there.has(one.id) && !waiting.has(one.id)
+    const foreign = (one: { id: string }) => !there.get(one.id) && !waiting.has(one.id)
     await store.strokes.filter(foreign).delete()
     await store.lanes.filter(foreign).delete()
   })
@@ -140,6 +141,7 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
   if (!there) return false
   await store.transaction("rw", store.strokes, store.lanes, store.acts, store.marks, async () => {
     const waiting = await waitingThings(store)
+    // What another device took away stays away: the backup knows of it.
     const lacking = (one: { id: string }) => !there.has(one.id) && !waiting.has(one.id)
     for (const stroke of mine.strokes.filter(lacking)) {
       await store.strokes.put(stroke)

@@ -1,20 +1,13 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import Dexie, { type EntityTable, type Table } from "dexie"
-import type { Kind } from "@/engine/sheet"
+import type { Stroke } from "@/engine/sheet"
 
 /** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
-export interface StoredStroke {
+export interface StoredStroke extends Stroke {
   id: string
-  kind: Kind
-  erase: boolean
-  seed: number
   /** The brush on whose bench it was drawn, where that is known. */
   brush?: string | null
   over?: string
-  layer?: number
-  size?: number | null
-  dries?: boolean
-  samples: Float32Array<ArrayBuffer>
   /** Its place in the order, ms: never before what was drawn before it, whatever the clock says. */
   drawnAt: number
   lane: string | null
