@@ -164,11 +164,16 @@ class JourneyCase(StaticLiveServerTestCase):
         return page
 
     def open_bench(self, page=None, name="Rope Ribbon"):
-        """Go to a brush's bench and wait for its first ink."""
+        """Go to a brush's bench and wait until its lanes are inked and laid out.
+
+        Lanes come one after another, and a sheet that is laid out anew is blank for a frame: what is compared with
+        the sheet as it was must find it whole.
+        """
         page = page or self.page
         page.goto(f"{self.live_server_url}/bench/{self.made[name].pk}")
         page.wait_for_selector(".standing:has-text('kept')")
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
+        settle(page)
         return page
 
     def pixels(self, page=None):
