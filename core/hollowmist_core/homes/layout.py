@@ -151,7 +151,7 @@ def typescript() -> str:
         f"export const PRESSURES = {json.dumps(PRESSURES)} as const",
         f"export const SETTINGS = {json.dumps([setting_metadata(s) for s in settings.SETTINGS], indent=1)} as const",
         f"export const MODES = {json.dumps(settings.MODES)} as const",
-        f"export const CHANNELS = {json.dumps(recipe.CHANNELS)} as const",
+        f"export const CHANNELS = {json.dumps(kinds.CHANNELS)} as const",
         f"export const STEPS: Kind[] = {json.dumps([kind_metadata(k) for k in STEPS], indent=1)}",
         f"export const GENERATORS: Kind[] = {json.dumps([kind_metadata(k) for k in GENERATORS], indent=1)}",
         f"export const ADVICE: Advice[] = {json.dumps([vars(one) for one in ADVICE], indent=1)}",

@@ -29,6 +29,9 @@ HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 MOST_TAPS = float32(8)
 """Most places across at which one pixel of a narrow ribbon reads its source."""
 
+APART = float32(1.25)
+"""Texels between those places: each is read with its neighbours, so that none is passed over."""
+
 JUST_UNDER = float32(1e-3)
 
 
@@ -131,7 +134,8 @@ def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank
     begins, stops, before_along, before_beside = ends
     start, total, takes, level, texels = reading
     # As many as the wider end needs would leave gaps at the narrower one.
-    taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / min(first_half, last_half)))))
+    taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / (APART * min(first_half, last_half))))))
+    per_length = ONE / length
     for i in range(count):
         k = float32(int32(i))
         along, beside = u + du * k, v + dv * k
@@ -152,11 +156,11 @@ def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank
         if edge <= float32(0):
             continue
         t = min(length, max(float32(0), along))
-        part = t / length
+        part = t * per_length
         half = first_half + (last_half - first_half) * part
-        across = beside / half
-        if abs(across) > ONE + TWO / half:
+        if abs(beside) > half + TWO:
             continue
+        across = beside / half
         place, turn = place_along(start + t, total, takes, brush)
         cover[i] = edge * read_band(image, bank, place, turn, across, taps, half, level, brush)
         inks[i] = first_ink + (last_ink - first_ink) * part

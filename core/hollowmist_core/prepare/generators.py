@@ -1,6 +1,5 @@
 """The generators, each with its settings."""
 
-from ..kernels.generate import generators as kernels
 from ..settings import choice, number, percent, switch
 from .kinds import GRAIN, SHAPE, Kind
 
@@ -228,7 +227,6 @@ GENERATORS: tuple[Kind, ...] = (
         SHAPE,
     ),
 )
-"""In the order of the kernels' numbers, as `kernels.generate.generators.GENERATORS` has them."""
+"""In the order in which the kernels number them."""
 
 GENERATOR_BY_NAME = {kind.name: kind for kind in GENERATORS}
-assert tuple(GENERATOR_BY_NAME) == kernels.GENERATORS

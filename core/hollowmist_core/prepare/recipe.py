@@ -10,11 +10,11 @@ from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError,
 from ..document import Problem, field_for
 from ..kernels.prepare.steps import MOST_POINTS
 from .generators import GENERATORS
+from .kinds import CHANNELS
 from .steps import STEPS
 
 MOST_STEPS = 24
 MOST_STROKES = 400
-CHANNELS = ("luminance", "red", "green", "blue", "alpha")
 
 _Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 _Px = Annotated[float, Field(ge=-4096, le=4096, allow_inf_nan=False)]

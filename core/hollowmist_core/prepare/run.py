@@ -15,8 +15,7 @@ from ..kernels.prepare.steps import STEP
 from ..kernels.records import FINGER, MOUSE, PEN, SAMPLE, samples_from
 from ..native import Pictures, Sheet, Stroke, prepared
 from .generators import GENERATOR_BY_NAME
-from .kinds import GRAIN, MOST_GRAIN, MOST_SHAPE
-from .recipe import CHANNELS
+from .kinds import CHANNELS, GRAIN, MOST_GRAIN, MOST_SHAPE
 from .steps import STEP_BY_NAME
 
 KINDS = {"pen": PEN, "finger": FINGER, "mouse": MOUSE}

@@ -1,6 +1,5 @@
 """The steps of the prep table, each with its settings."""
 
-from ..kernels.prepare import steps as kernels
 from ..settings import choice, number, percent, switch
 from .kinds import Kind
 
@@ -157,7 +156,6 @@ STEPS: tuple[Kind, ...] = (
         ),
     ),
 )
-"""In the order of the kernels' numbers, as `kernels.prepare.steps.KINDS` has them."""
+"""In the order in which the kernels number them."""
 
 STEP_BY_NAME = {kind.name: kind for kind in STEPS}
-assert tuple(STEP_BY_NAME) == kernels.KINDS

@@ -1,13 +1,14 @@
 """Generators: one call for all, by number.
 
-The order of `GENERATORS` numbers them; the order of a generator's settings (in
-`hollowmist_core.prepare.generators`) numbers its values.
+Generators are numbered in the order of `hollowmist_core.prepare.generators.GENERATORS`, a generator's values in that of
+its settings.
 """
 
 import math
 
 from numba import void
 
+from ...prepare.generators import GENERATORS
 from ..prepare.seam import BOTH, settle
 from ..prepare.steps import STEP
 from ..registry import array, kernel
@@ -17,24 +18,6 @@ from .noise import clouds, tooth, weave
 from .screens import SCREEN, draw_screen, plan_screen
 from .silhouettes import faced, leaf, ragged, rings, splat
 
-GENERATORS = (
-    "dots",
-    "speckle",
-    "squiggles",
-    "fibre",
-    "clouds",
-    "tooth",
-    "weave",
-    "hatch",
-    "screen",
-    "bristles",
-    "ragged",
-    "splat",
-    "leaf",
-    "polygon",
-    "nib",
-    "rings",
-)
 (
     DOTS,
     SPECKLE,
@@ -52,7 +35,7 @@ GENERATORS = (
     POLYGON,
     NIB,
     RINGS,
-) = range(16)
+) = range(len(GENERATORS))
 LAST_GRAIN = HALFTONE
 
 

@@ -10,10 +10,11 @@ import math
 import numpy as np
 from numba import float32, void
 
+from ...prepare.generators import GENERATOR_BY_NAME
 from ..prepare.seam import most_typical, roll
 from ..registry import array, helper, kernel
 
-DOTS, LINES, ELLIPSES = 0, 1, 2
+DOTS, LINES, ELLIPSES = GENERATOR_BY_NAME["screen"].numbers("form", "dots", "lines", "ellipses")
 TWO_PI = 2.0 * math.pi
 MOST_SIDE = 1024
 LEVELS = 4096

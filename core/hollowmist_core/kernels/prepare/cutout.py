@@ -4,11 +4,12 @@ import math
 
 from numba import float32
 
+from ...prepare.steps import STEP_BY_NAME
 from ..registry import helper
 from .blur import blur
 
-FLOOD, BRIGHTNESS = 0, 1
-ELLIPSE, BOX = 0, 1
+FLOOD, BRIGHTNESS = STEP_BY_NAME["background"].numbers("way", "from points", "by brightness")
+ELLIPSE, BOX = STEP_BY_NAME["fade"].numbers("form", "ellipse", "box")
 ONE = float32(1)
 
 

@@ -4,10 +4,11 @@ import math
 
 from numba import float32, int32
 
+from ...prepare.steps import STEP_BY_NAME
 from ..registry import helper
 
-LEFT, RIGHT, UPPER, LOWER = 0, 1, 2, 3
-ADD, CUT, INTERSECT = 0, 1, 2
+LEFT, RIGHT, UPPER, LOWER = STEP_BY_NAME["mirror"].numbers("kept", "left", "right", "upper", "lower")
+ADD, CUT, INTERSECT = STEP_BY_NAME["combine"].numbers("way", "add", "cut", "intersect")
 MOST = 2048
 ONE = float32(1)
 

@@ -9,11 +9,12 @@ import math
 
 from numba import float32, int32
 
+from ...prepare.steps import STEP_BY_NAME
 from ..registry import helper
 from .repeat import straighten
 
-CUT, BLEND, REPEAT, GROW = 0, 1, 2, 3
-BOTH, ACROSS, DOWN = 0, 1, 2
+CUT, BLEND, REPEAT, GROW = STEP_BY_NAME["seam"].numbers("way", "least-error cut", "gradient", "find the repeat", "grow")
+BOTH, ACROSS, DOWN = STEP_BY_NAME["seam"].numbers("axes", "both", "across", "down")
 AROUND = 4
 """Places to either side of a cut whose steps tell what a step is like there."""
 

@@ -1,12 +1,12 @@
 """Steps: one call for all, by number, so that a recipe runs the same in both homes.
 
-The order of `KINDS` numbers the steps; the order of a step's settings (in `hollowmist_core.prepare`)
-numbers its values.
+Steps are numbered in the order of `hollowmist_core.prepare.steps.STEPS`, a step's values in that of its settings.
 """
 
 import numpy as np
 from numba import float32, int32, void
 
+from ...prepare.steps import STEPS
 from ..registry import array, helper, kernel
 from .blur import blur, sharpen
 from .cutout import FLOOD, content_box, copy_part, cut_brightness, cut_flood, fade_edge
@@ -16,24 +16,6 @@ from .reshape import MOST, combine, flip, mirror, resize, rotate, shift, turned_
 from .seam import ACROSS, DOWN, GROW, REPEAT, band_of, close_seam, closed_size, settle
 from .tone import even_light, invert, levels
 
-KINDS = (
-    "levels",
-    "invert",
-    "light",
-    "background",
-    "crop",
-    "fade",
-    "blur",
-    "sharpen",
-    "rotate",
-    "flip",
-    "mirror",
-    "resize",
-    "shift",
-    "seam",
-    "combine",
-    "trim",
-)
 (
     LEVELS,
     INVERT,
@@ -51,7 +33,7 @@ KINDS = (
     CLOSE,
     COMBINE,
     TRIM,
-) = range(16)
+) = range(len(STEPS))
 
 VALUES = 16
 MOST_POINTS = 32

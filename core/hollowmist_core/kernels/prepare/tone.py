@@ -2,10 +2,11 @@
 
 from numba import float32, int32, void
 
+from ...prepare.kinds import CHANNELS
 from ..registry import array, helper, kernel
 from .blur import blur_wide
 
-LUMINANCE, RED, GREEN, BLUE, ALPHA = 0, 1, 2, 3, 4
+LUMINANCE, RED, GREEN, BLUE, ALPHA = range(len(CHANNELS))
 
 ONE = float32(1)
 TO_SHARE = float32(1.0 / 255.0)
