@@ -5,17 +5,17 @@ import io
 import numpy as np
 from PIL import Image
 
+from .kernels import pocket
 from .kernels.records import SAMPLE
 from .native import Pictures, Sheet, Stroke, prepared
 from .papers import PAPER
-from .scaling import scaled
 
 POCKET = (232, 580)
 """Size of the stroke's picture, px: twice what the screen shows."""
 
 PRINT = 88
-WIDEST = 96.0
-"""A brush wider than this is shown smaller, so that it fits its pocket."""
+ONE_TOUCH = {"flow": 1.0, "stamps": 1.0, "scatter_across": 0.0, "scatter_along": 0.0, "size_jitter": 0.0}
+"""What a brush's print is made with: one stamp that lies still."""
 
 
 def upright_stroke(width: float, height: float, count: int = 160) -> np.ndarray:
@@ -42,31 +42,23 @@ def _png(pixels: np.ndarray) -> bytes:
     return out.getvalue()
 
 
-def _inked(document: dict, samples_for, size: tuple[int, int], widest: float, pictures: Pictures | None) -> bytes:
-    scale = min(2.0, widest / document["size"])
-    sheet = Sheet(*size)
-    sheet.ink(prepared(scaled(document, scale), pictures), Stroke(samples_for(*size)))
+def _inked(document: dict, scale_for, samples_for, size: tuple[int, int], pictures: Pictures | None) -> bytes:
+    brush = prepared(document, pictures)
+    scale = scale_for(brush.record, size[0])
+    sheet = Sheet(*size, scale)
+    sheet.ink(brush, Stroke(samples_for(*(side / scale for side in size))))
     return _png(sheet.pixels(PAPER))
 
 
 def pocket_picture(document: dict, pictures: Pictures | None = None) -> bytes:
     """PNG of a checked brush's upright stroke on paper, `POCKET` px. `pictures` finds its sources' ink."""
-    # Stamps that stray need room beside them.
-    stray = (
-        1
-        + document["scatter_across"]
-        + document["strand_gap"] * (document["stamps"] - 1) * (document["several"] == "side by side")
-    )
-    return _inked(document, upright_stroke, POCKET, max(14.0, min(WIDEST, 0.8 * POCKET[0] / stray)), pictures)
+    return _inked(document, pocket.pocket_scale, upright_stroke, POCKET, pictures)
 
 
 def tip_print(document: dict, pictures: Pictures | None = None) -> bytes:
     """PNG of one full touch of a checked brush on paper, `PRINT` px square."""
-    alone = {"flow": 1.0, "stamps": 1.0}
-    still = {"scatter_across": 0.0, "scatter_along": 0.0, "size_jitter": 0.0}
 
     def one(width, height):
         return np.array([(width / 2, height / 2, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
 
-    fit = PRINT * 0.6 / (1 + document["softness"])
-    return _inked({**document, **alone, **still}, one, (PRINT, PRINT), fit, pictures)
+    return _inked({**document, **ONE_TOUCH}, pocket.print_scale, one, (PRINT, PRINT), pictures)

@@ -28,6 +28,7 @@ UNITS = (
     "wet",
     "inks",
     "sheet",
+    "pocket",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 

@@ -234,6 +234,10 @@ STROKE = np.dtype(
         # A shape's own tones, and one channel of the ink that they make
         ("tones", "f4", (TILE,)),
         ("tinges", "f4", (TILE,)),
+        # A ribbon's place along its picture and across, and half of its width
+        ("places", "f4", (TILE,)),
+        ("across", "f4", (TILE,)),
+        ("halves", "f4", (TILE,)),
         # Scratch rows of what is shown: red, green, blue of the ground; red, green, blue, alpha of a layer
         ("shown", "f4", (7 * TILE,)),
         # What changed, in device px; empty when left >= right

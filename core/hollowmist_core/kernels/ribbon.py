@@ -49,24 +49,23 @@ def picture_length(image, brush, state):
 
 @helper
 def place_along(s, total, length, brush):
-    """Where along the picture (0..1) the line is at arc length s of a stroke `total` long, and which repeat it is.
+    """Where along the picture (0..1) the line is at arc length s of a stroke `total` long; where it is repeated, plus
+    the whole repeats before.
 
     `length` is what one picture takes at its own proportions; all in device px.
     """
     if brush.ribbon_fit == REPEATED:
-        turns = s / length
-        turn = math.floor(turns)
-        return turns - float32(turn), int32(turn)
+        return s / length
     if brush.ribbon_fit == STRETCHED:
-        return min(ONE, s / max(ONE, total)), int32(0)
+        return min(ONE, s / max(ONE, total))
     share = brush.ribbon_ends
     # On a short stroke both ends give way alike.
     end = min(share * length, HALF * total)
     if s < end:
-        return s / end * share, int32(0)
+        return s / end * share
     if total - s < end:
-        return ONE - (total - s) / end * share, int32(0)
-    return share + (s - end) / max(ONE, total - TWO * end) * (ONE - TWO * share), int32(0)
+        return ONE - (total - s) / end * share
+    return share + (s - end) / max(ONE, total - TWO * end) * (ONE - TWO * share)
 
 
 @helper
@@ -101,40 +100,49 @@ def read_column(image, level, bank, x, y, step, taps):
 
 
 @helper
-def read_band(image, bank, u, turn, across, taps, half, level, brush):
-    """Ink 0..1 of the picture at a share u of its length and a place across, -1..1, of a line `half` px half wide."""
-    flipped = brush.ribbon_mirrored == ALWAYS or (brush.ribbon_mirrored == BY_TURNS and turn % 2 == 1)
-    if flipped:
-        across = -across
-    if brush.ribbon_reversed:
-        u = ONE - u
-    wide, per_px = float32(image.widths[level]), HALF * float32(image.heights[level])
-    between = per_px / (half * float32(taps))
-    y = (across + ONE) * per_px + HALF - HALF * between * float32(taps - 1)
-    x, step = u * wide + HALF, fixed(between)
-    ink = read_column(image, level, bank, x, y, step, taps)
-    if brush.ribbon_fit == REPEATED and (x < ONE or x > wide):
-        # It goes on at its other end: between the last texel and the first.
-        share = x if x < ONE else x - wide
-        first = read_column(image, level, bank, ONE, y, step, taps)
-        last = read_column(image, level, bank, wide, y, step, taps)
-        ink = last + (HALF + share if x < ONE else share) * (first - last)
-    return ink / (float32(taps) * FULL)
+def read_row(cover, rows, count, repeats, taps, image, bank, level, brush):
+    """Take a row's coverage times the picture's ink at its places (`rows` of `place_row`), each read at `taps`."""
+    places, across, halves = rows
+    wide, tall = float32(image.widths[level]), HALF * float32(image.heights[level])
+    apart = tall / float32(taps)
+    before = HALF * float32(taps - 1)
+    per = ONE / (float32(taps) * FULL)
+    for i in range(count):
+        if cover[i] <= float32(0):
+            continue
+        u, beside = places[i], across[i]
+        turn = float32(0)
+        if repeats:
+            turn = float32(math.floor(u))
+            u -= turn
+        if brush.ribbon_mirrored == ALWAYS or (brush.ribbon_mirrored == BY_TURNS and int32(turn) % 2 == 1):
+            beside = -beside
+        if brush.ribbon_reversed:
+            u = ONE - u
+        between = apart / halves[i]
+        x, y, step = u * wide + HALF, (beside + ONE) * tall + HALF - before * between, fixed(between)
+        ink = read_column(image, level, bank, x, y, step, taps)
+        if repeats and (x < ONE or x > wide):
+            # It goes on at its other end: between the last texel and the first.
+            share = x if x < ONE else x - wide
+            head = read_column(image, level, bank, ONE, y, step, taps)
+            last = read_column(image, level, bank, wide, y, step, taps)
+            ink = last + (HALF + share if x < ONE else share) * (head - last)
+        cover[i] *= ink * per
 
 
 @helper
-def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank, brush):
-    """Coverage of a piece along one row, and the ink there; (u, v) is along it and beside it at the first pixel.
+def place_row(cover, inks, rows, count, u, v, du, dv, piece, ends, start, total, takes, brush):
+    """Where each pixel of a row lies on a piece: how much of it between the piece's ends, as coverage, the ink there,
+    and in `rows` its place along the picture, its place across, -1..1 from edge to edge, and half of the width.
 
-    `piece` is (length, half widths and ink at both ends), `ends` (whether the stroke begins and ends with it, and the
-    direction of the piece before in this one's frame), `reading` (arc length where it begins, the stroke's length, what
-    a picture takes, level, whether at several places across).
+    (u, v) is along the piece and beside it at the first pixel, `piece` (length, half widths and ink at both ends),
+    `ends` (whether the stroke begins and ends with it, and the direction of the piece before in this one's frame),
+    `start` the arc length where it begins, `total` the stroke's, `takes` what a picture takes.
     """
     length, first_half, last_half, first_ink, last_ink = piece
     begins, stops, before_along, before_beside = ends
-    start, total, takes, level, texels = reading
-    # As many as the wider end needs would leave gaps at the narrower one.
-    taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / (APART * min(first_half, last_half))))))
+    places, across, halves = rows
     per_length = ONE / length
     for i in range(count):
         k = float32(int32(i))
@@ -153,16 +161,14 @@ def band_row(cover, inks, count, u, v, du, dv, piece, ends, reading, image, bank
             edge = min(edge, along + HALF)
         if stops:
             edge = min(edge, length - along + HALF)
-        if edge <= float32(0):
-            continue
         t = min(length, max(float32(0), along))
         part = t * per_length
         half = first_half + (last_half - first_half) * part
-        if abs(beside) > half + TWO:
+        if edge <= float32(0) or abs(beside) > half + TWO:
             continue
-        across = beside / half
-        place, turn = place_along(start + t, total, takes, brush)
-        cover[i] = edge * read_band(image, bank, place, turn, across, taps, half, level, brush)
+        across[i], halves[i] = beside / half, half
+        places[i] = place_along(start + t, total, takes, brush)
+        cover[i] = edge
         inks[i] = first_ink + (last_ink - first_ink) * part
 
 
@@ -179,6 +185,11 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
     if not ends[0]:
         behind = beside * min(ONE, abs(ends[3])) + ONE if ends[2] > float32(0) else beside
     strip = (beside, behind, piece[0] + ONE)
+    start_s, total, takes, level = reading
+    repeats = brush.ribbon_fit == REPEATED
+    texels = HALF * float32(image.heights[level])
+    # As many as the wider end needs would leave gaps at the narrower one.
+    taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / (APART * min(piece[1], piece[2]))))))
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
     start = a.x - float32(corner_x)
     bitten = is_grained(a, brush)
@@ -195,7 +206,9 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
         dx = float32(first) + HALF - start
         cover, inks = state.cover[:count], state.caps[:count]
         u, v = dx * cos + dy * sin, dy * cos - dx * sin
-        band_row(cover, inks, count, u, v, cos, -sin, piece, ends, reading, image, sources.bank, brush)
+        rows = (state.places[:count], state.across[:count], state.halves[:count])
+        place_row(cover, inks, rows, count, u, v, cos, -sin, piece, ends, start_s, total, takes, brush)
+        read_row(cover, rows, count, repeats, taps, image, sources.bank, level, brush)
         inner = line * TILE + first
         row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
         if brush.toned:
@@ -258,11 +271,9 @@ def lay_band(state, stamps, brush, begins, stops, total, plane, surface, sources
     along = texels_along(image, whole, takes, brush)
     half = max(HALF, (a.major + b.major) * HALF)
     level = level_for(image, max(along, across / half / MOST_TAPS))
-    # Texels of the level that half of the line's width holds: how many places across a pixel must read.
-    held = float32(image.heights[level]) * HALF
     piece = (length, max(HALF, a.major), max(HALF, b.major), a.flow * a.cap, b.flow * b.cap)
     ends = (begins, stops, before_along, before_beside)
-    reading = (float32(a.s * state.scale), whole, takes, level, held)
+    reading = (float32(a.s * state.scale), whole, takes, level)
     box = band_box(state, a, b)
     if box[0] >= box[2] or box[1] >= box[3]:
         return
