@@ -8,6 +8,10 @@ from proofs.actions.keep_stroke import keep_stroke
 from proofs.actions.take_strokes import put_strokes_back, take_strokes
 from proofs.serializers import ProofStrokeSerializer, StrokesSerializer, WishedLaneSerializer
 from rest_framework import serializers
+from rolls.actions.delete_brush import delete_brush, restore_brush
+from rolls.actions.keep_brush import keep_brush
+from rolls.actions.keep_roll import keep_roll
+from rolls.serializers import WishedBrushSerializer, WishedRollSerializer
 
 
 class Kind(NamedTuple):
@@ -18,7 +22,8 @@ class Kind(NamedTuple):
     told : type of serializer
         Reads the act's body.
     do : callable
-        Takes (account, thing, told) inside a transaction; returns what is answered beside *done*, or nothing.
+        Takes (account, thing, base, told) inside a transaction, `base` the revision that the act was made from;
+        returns what is answered beside *done*, or nothing.
     """
 
     told: type[serializers.Serializer]
@@ -32,18 +37,26 @@ class Nothing(serializers.Serializer):
 def _quiet(action: Callable) -> Callable[..., None]:
     """An action that is told by name, and whose act is answered with nothing more."""
 
-    def do(account, thing, told):
+    def do(account, thing, _, told):
         action(account, thing, **told)
 
     return do
 
 
+def _keep_brush(account, thing, base, told) -> dict:
+    return {"revision": keep_brush(account, thing, base, **told).revision}
+
+
 KINDS: dict[str, Kind] = {
     "keepStroke": Kind(ProofStrokeSerializer, _quiet(keep_stroke)),
-    "takeStrokes": Kind(StrokesSerializer, lambda account, _, told: take_strokes(account, **told)),
-    "putStrokesBack": Kind(StrokesSerializer, lambda account, _, told: put_strokes_back(account, **told)),
+    "takeStrokes": Kind(StrokesSerializer, lambda account, _, __, told: take_strokes(account, **told)),
+    "putStrokesBack": Kind(StrokesSerializer, lambda account, _, __, told: put_strokes_back(account, **told)),
     "keepLane": Kind(WishedLaneSerializer, _quiet(lanes.keep_lane)),
     "deleteLane": Kind(Nothing, _quiet(lanes.delete_lane)),
     "takeLaneApart": Kind(Nothing, _quiet(lanes.take_lane_apart)),
+    "keepRoll": Kind(WishedRollSerializer, _quiet(keep_roll)),
+    "keepBrush": Kind(WishedBrushSerializer, _keep_brush),
+    "takeBrush": Kind(Nothing, _quiet(delete_brush)),
+    "putBrushBack": Kind(Nothing, _quiet(restore_brush)),
 }
 """By the name that the device calls it by."""

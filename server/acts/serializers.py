@@ -12,6 +12,9 @@ class ActSerializer(serializers.Serializer):
     id = serializers.UUIDField(help_text="Made on the device: an act that comes twice is done once.")
     kind = serializers.CharField(max_length=40)
     thing = serializers.UUIDField(help_text="What it changes.")
+    base = serializers.IntegerField(
+        min_value=0, required=False, default=0, help_text="Revision of the state that it was made from; 0: of none."
+    )
     body = serializers.DictField(allow_empty=True)
 
 
@@ -26,8 +29,10 @@ class AnswerSerializer(serializers.Serializer):
     """How an act went."""
 
     id = serializers.UUIDField()
-    answer = serializers.ChoiceField(["done", "refused"])
-    detail = serializers.CharField(required=False, help_text="Why it was not done, and what to do.")
+    answer = serializers.ChoiceField(["done", "stale", "gone", "refused"])
+    revision = serializers.IntegerField(required=False, help_text="Of the state that now stands, where it was done.")
+    theirs = serializers.DictField(required=False, help_text="The row that stands, where the act was stale.")
+    detail = serializers.CharField(required=False, help_text="Why it was refused, and what to do.")
 
 
 class AnswersSerializer(serializers.Serializer):
@@ -40,7 +45,7 @@ class AnswersSerializer(serializers.Serializer):
 class ChangeSerializer(serializers.Serializer):
     """A row that changed."""
 
-    table = serializers.ChoiceField(["strokes", "lanes"])
+    table = serializers.ChoiceField(["strokes", "lanes", "rolls", "brushes"])
     id = serializers.UUIDField()
     number = serializers.IntegerField()
     row = serializers.DictField(allow_null=True, help_text="As it is now; nothing where it was deleted.")

@@ -25,10 +25,7 @@ class ActsView(APIView):
         given.is_valid(raise_exception=True)
         if given.validated_data["account"] != request.user.pk:
             return Response({"detail": OTHER}, status.HTTP_409_CONFLICT)
-        answers = [
-            {"id": act["id"], **do_act(request.user, act["id"], act["kind"], act["thing"], act["body"])}
-            for act in given.validated_data["acts"]
-        ]
+        answers = [{"id": act["id"], **do_act(request.user, act)} for act in given.validated_data["acts"]]
         return Response(AnswersSerializer({"epoch": Epoch.present(), "answers": answers}).data)
 
 

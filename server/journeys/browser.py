@@ -1,7 +1,6 @@
 """The real interface in headless Chromium, and hands to use it with."""
 
 import base64
-import json
 import os
 import time
 
@@ -11,7 +10,8 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
 from playwright.sync_api import expect, sync_playwright
 from rolls.actions.add_brush import add_brush
-from rolls.models import Roll
+from rolls.actions.keep_brush import keep_brush
+from rolls.actions.keep_roll import keep_roll
 
 CHROMIUM = os.environ.get("HOLLOWMIST_CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
@@ -133,7 +133,7 @@ class JourneyCase(StaticLiveServerTestCase):
     def setUp(self):
         """Make the account, its brushes and a page."""
         self.account = Account.objects.create_user("maren", password="slate-and-rope")
-        self.roll = Roll.objects.create(account=self.account, name="Chart inking")
+        self.roll = keep_roll(self.account, name="Chart inking")
         self.made = {name: add_brush(self.roll, name, document) for name, document in self.brushes.items()}
         self.problems = []
         self.page = self.open_page()
@@ -224,13 +224,8 @@ class JourneyCase(StaticLiveServerTestCase):
         brush.refresh_from_db()
         return brush
 
-    def request(self, method, path, body=None, page=None):
-        """Call the API as the page would."""
-        script = """async ([method, path, body]) => {
-          const token = (await (await fetch("/api/session")).json()).csrf
-          const headers = { "Content-Type": "application/json", "X-CSRFToken": token }
-          const answer = await fetch(path, { method, headers, body })
-          return [answer.status, await answer.text()]
-        }"""
-        status, text = (page or self.page).evaluate(script, [method, path, json.dumps(body) if body else None])
-        return status, json.loads(text) if text else None
+    def keep_elsewhere(self, name="Rope Ribbon", **settings):
+        """Another device keeps the brush with other settings."""
+        brush = self.kept(name)
+        told = {"roll": brush.roll_id, "name": brush.name, "note": brush.note, "place": brush.place}
+        keep_brush(self.account, brush.pk, brush.revision, document=brush.document | settings, **told)

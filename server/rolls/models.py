@@ -2,22 +2,32 @@
 
 import uuid
 
+from accounts.numbers import Numbered
 from django.conf import settings
 from django.db import models
 from sources.models import Picture, Source
 
 
-class Roll(models.Model):
+class Placed(Numbered):
+    """A row with a place among others: a key between keys (fractional-indexing), made on whichever device placed it."""
+
+    place = models.CharField(max_length=80, default="a0", db_collation="ascii_bin")
+
+    class Meta:
+        abstract = True
+
+
+class Roll(Placed):
     """A set of brushes of one account."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="rolls")
     name = models.CharField(max_length=80)
-    position = models.PositiveIntegerField(default=0)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        ordering = ["position", "created_at"]
+        ordering = ["place", "id"]
+        indexes = [models.Index(fields=["account", "number"])]
 
     def __str__(self):
         return self.name
@@ -35,11 +45,11 @@ class BrushQuerySet(models.QuerySet):
         return self.filter(deleted_at=None)
 
 
-class Brush(models.Model):
+class Brush(Placed):
     """A brush in a pocket.
 
-    `document` is what `hollowmist_core.document.read` returns; `revision` counts its kept states;
-    `picture` and `tip_print` are inked by the native core from that very document, and `painted` counts how often.
+    `document` is what `hollowmist_core.document.read` returns; `revision` counts its kept states. `picture` and
+    `tip_print` are empty until somebody asks for them (`actions.paint_brush`).
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -48,10 +58,8 @@ class Brush(models.Model):
     note = models.TextField(max_length=2000, blank=True)
     document = models.JSONField()
     revision = models.PositiveIntegerField(default=1)
-    position = models.PositiveIntegerField(default=0)
-    picture = models.BinaryField()
-    tip_print = models.BinaryField()
-    painted = models.PositiveIntegerField(default=0)
+    picture = models.BinaryField(default=b"")
+    tip_print = models.BinaryField(default=b"")
     created_at = models.DateTimeField(auto_now_add=True)
     kept_at = models.DateTimeField(auto_now_add=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
@@ -59,7 +67,8 @@ class Brush(models.Model):
     objects = BrushQuerySet.as_manager()
 
     class Meta:
-        ordering = ["position", "created_at"]
+        ordering = ["place", "id"]
+        indexes = [models.Index(fields=["roll", "number"])]
 
     def __str__(self):
         return self.name

@@ -2,6 +2,7 @@
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
+from fractional_indexing import FIError, generate_key_between
 from hollowmist_core.document import read
 from rest_framework import serializers
 
@@ -17,12 +18,28 @@ class DocumentField(serializers.JSONField):
         return read(super().to_representation(value))
 
 
+class PlaceField(serializers.CharField):
+    """A place among others: a key between keys (fractional-indexing)."""
+
+    def __init__(self, **kwargs):
+        super().__init__(max_length=80, **kwargs)
+
+    def to_internal_value(self, data):
+        """Check the key."""
+        place = super().to_internal_value(data)
+        try:
+            generate_key_between(place, None)
+        except (FIError, ValueError, IndexError):
+            raise serializers.ValidationError(f"“{place:.20}” is no place among others") from None
+        return place
+
+
 class PocketSerializer(serializers.ModelSerializer):
     """A brush as its pocket shows it."""
 
     class Meta:
         model = Brush
-        fields = ["id", "name", "note", "revision", "painted", "position", "kept_at"]
+        fields = ["id", "name", "note", "revision", "place", "kept_at"]
 
 
 class RollSerializer(serializers.ModelSerializer):
@@ -32,8 +49,7 @@ class RollSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Roll
-        fields = ["id", "name", "position", "brushes"]
-        read_only_fields = ["position"]
+        fields = ["id", "name", "place", "brushes"]
 
 
 class BrushSerializer(serializers.ModelSerializer):
@@ -45,39 +61,32 @@ class BrushSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Brush
-        fields = ["id", "roll", "roll_name", "name", "note", "revision", "kept_at", "document"]
-        read_only_fields = ["kept_at"]
-        extra_kwargs = {"revision": {"read_only": False, "required": True}, "note": {"required": False}}
+        fields = ["id", "roll", "roll_name", "name", "note", "revision", "place", "kept_at", "document"]
 
 
-class NewBrushSerializer(serializers.Serializer):
-    """A brush to be put into a roll."""
+class WishedBrushSerializer(serializers.Serializer):
+    """A brush as it is to be kept."""
 
+    roll = serializers.UUIDField()
     name = serializers.CharField(max_length=80)
     note = serializers.CharField(max_length=2000, allow_blank=True, required=False, default="")
-    document = DocumentField(required=False)
+    document = serializers.DictField()
+    place = PlaceField()
 
 
-class StaleSerializer(serializers.Serializer):
-    """The answer to a stale write: what happened, and the state that stands."""
+class WishedRollSerializer(serializers.Serializer):
+    """A roll as it is to be kept."""
 
-    detail = serializers.CharField()
-    theirs = BrushSerializer()
-
-
-class ProblemSerializer(serializers.Serializer):
-    """One thing wrong with a brush document."""
-
-    field = serializers.CharField()
-    value = serializers.JSONField()
-    message = serializers.CharField()
+    name = serializers.CharField(max_length=80)
+    place = PlaceField()
 
 
-class ProblemsSerializer(serializers.Serializer):
-    """Everything wrong with a brush document."""
+class KeptRollSerializer(serializers.ModelSerializer):
+    """A roll as devices are told of it."""
 
-    detail = serializers.CharField()
-    problems = ProblemSerializer(many=True)
+    class Meta:
+        model = Roll
+        fields = ["name", "place"]
 
 
 class FollowedSerializer(serializers.Serializer):

@@ -2,7 +2,7 @@
 import { server } from "./server"
 
 interface Row {
-  table: "strokes" | "lanes"
+  table: "strokes" | "lanes" | "rolls" | "brushes"
   id: string
   number: number
   row: Record<string, unknown> | null
@@ -11,6 +11,7 @@ interface SentAct {
   id: string
   kind: string
   thing: string
+  base: number
   body: Record<string, unknown>
 }
 
@@ -30,7 +31,18 @@ export class ActsServer {
     this.rows.set(id, { table, id, number: ++this.number, row })
   }
 
-  private doIt({ kind, thing, body }: SentAct): void {
+  /** Why a brush is not kept as it was sent, if so. */
+  private standing({ kind, thing, base, body }: SentAct): object | undefined {
+    const known = this.rows.get(thing)
+    if (kind !== "keepBrush" || !known) return undefined
+    if (!known.row) return { answer: "gone" }
+    const same = (["name", "note", "document"] as const).every(
+      (field) => JSON.stringify(known.row![field]) === JSON.stringify(body[field]),
+    )
+    return same || known.row.revision === base ? undefined : { answer: "stale", theirs: known.row }
+  }
+
+  private doIt({ kind, thing, body }: SentAct): object {
     const strokes = (body.strokes ?? []) as string[]
     const change = (id: string, parts: object) => {
       const known = this.rows.get(id)
@@ -57,18 +69,27 @@ export class ActsServer {
     else if (kind === "takeLaneApart") {
       for (const one of this.rows.values()) if (one.row?.lane === thing) change(one.id, { lane: null })
       this.touch("lanes", thing, null)
+    } else if (kind === "keepRoll") this.touch("rolls", thing, body)
+    else if (kind === "keepBrush") {
+      const revision = Number(this.rows.get(thing)?.row?.revision ?? 0) + 1
+      this.touch("brushes", thing, { ...body, revision, kept_at: Date.now() })
+      return { revision }
+    } else if (kind === "takeBrush") {
+      this.taken.set(thing, this.rows.get(thing)?.row ?? null)
+      this.touch("brushes", thing, null)
+    } else if (kind === "putBrushBack") {
+      this.touch("brushes", thing, this.taken.get(thing) ?? { revision: 3, kept_at: 0, name: "", note: "" })
     }
+    return {}
   }
 
   private answer(act: SentAct): object {
     const known = this.answers.get(act.id)
     if (known) return known
     const detail = this.refused[act.kind]
-    if (!detail) {
-      this.doIt(act)
-      this.done.push(act)
-    }
-    const answer = { id: act.id, ...(detail ? { answer: "refused", detail } : { answer: "done" }) }
+    const other = detail ? { answer: "refused", detail } : this.standing(act)
+    if (!other) this.done.push(act)
+    const answer = { id: act.id, ...(other ?? { answer: "done", ...this.doIt(act) }) }
     this.answers.set(act.id, answer)
     return answer
   }

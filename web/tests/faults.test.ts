@@ -67,6 +67,17 @@ async function doSomething({ store }: Device, chance: () => number, name: string
   const pick = <T>(from: T[]): T | undefined => from[Math.floor(from.length * chance())]
   const loose = await store.strokes.filter((one) => one.lane === null).primaryKeys()
   const lanes = await store.lanes.toArray()
+  const brushes = await store.brushes.toArray()
+  if (chance() < 0.4) {
+    const document = { size: at } as never
+    const { makeBrush, changeBrush } = await import("@/acts/keepBrush")
+    const { takeBrush } = await import("@/acts/takeBrush")
+    const brush = pick(brushes)
+    if (!brush || chance() < 0.2) await makeBrush(store, { roll: "r1", name, document })
+    else if (chance() < 0.15) await takeBrush(store, brush.id)
+    else await changeBrush(store, brush.id, { document })
+    return
+  }
   const what = chance()
   if (what < 0.5 || loose.length === 0) {
     const stroke = { kind: "pen" as const, erase: false, seed: at, samples: new Float32Array(7) }
@@ -80,10 +91,23 @@ async function doSomething({ store }: Device, chance: () => number, name: string
   } else if (lanes.length > 0) await (chance() < 0.5 ? deleteLane : takeLaneApart)(store, pick(lanes)!.id)
 }
 
+/** Choose where two devices made two states: both stay, and what was deleted and changed is put back. */
+async function choose({ store }: Device): Promise<void> {
+  const { keepAlive, keepBoth } = await import("@/acts/keepBrush")
+  for (const brush of await store.brushes.toArray()) {
+    if (brush.gone) await keepAlive(store, brush)
+    else if (brush.theirs) await keepBoth(store, brush.id)
+  }
+}
+
+type Row = Record<string, unknown>
+const brushAsHeld = (one: Row) => [one.id, one.name, one.document, one.place, one.revision]
+
 async function held({ store }: Device) {
+  const brushes = (await store.brushes.toArray()).map((one) => brushAsHeld({ ...one })).sort()
   const strokes = (await store.strokes.toArray()).map((one) => [one.id, one.lane]).sort()
   const lanes = (await store.lanes.toArray()).map((one) => [one.id, one.name, one.position]).sort()
-  return JSON.stringify({ strokes, lanes })
+  return JSON.stringify({ strokes, lanes, brushes })
 }
 
 function kept(acts: ActsServer) {
@@ -96,6 +120,10 @@ function kept(acts: ActsServer) {
   return JSON.stringify({
     strokes,
     lanes: lanes.map((one) => [one.id, one.row!.name, one.row!.position]).sort(),
+    brushes: rows
+      .filter((one) => one.table === "brushes")
+      .map((one) => brushAsHeld({ ...one.row, id: one.id }))
+      .sort(),
   })
 }
 
@@ -119,11 +147,14 @@ describe("two devices over a way full of faults", () => {
       }
       faulty = false
       await until(async () => {
+        for (const one of both) await choose(one)
         both.forEach(({ carrier }) => carrier.wake())
         const waiting = await Promise.all(both.map(({ store }) => store.acts.count()))
         const since = await Promise.all(both.map(({ store }) => store.mark("since", 0)))
         return waiting.every((count) => count === 0) && since.every((number) => number === acts.number)
       })
+      const states = await Promise.all(both.map(({ store }) => store.brushes.toArray()))
+      expect(states.flat().filter((one) => one.theirs || one.gone)).toEqual([])
       expect(new Set(acts.done.map((one) => one.id)).size).toBe(acts.done.length)
       expect(await held(both[0]!)).toBe(kept(acts))
       expect(await held(both[1]!)).toBe(kept(acts))

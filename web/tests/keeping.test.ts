@@ -1,153 +1,233 @@
-import { describe, expect, it } from "vitest"
+import { describe, expect, it, onTestFinished, vi } from "vitest"
 import type { BrushState } from "@/bench/useKeeping"
+import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
 import { server } from "./server"
 
 const ID = "0f9e7a52-8a53-4c0e-9d0c-0c6a6a1b7b11"
-const PATH = new RegExp(`^/api/brushes/${ID}$`)
+const ACTS = /^\/api\/acts$/
 
-function kept(revision: number, size: number, name = "Rope Liner") {
-  const document = { size }
-  const roll = { roll: "r1", roll_name: "Chart inking" }
-  return { id: ID, name, note: "", revision, kept_at: "2026-11-26T10:42:00Z", document, ...roll }
-}
-
+const row = (size: number, revision = 1, name = "Rope Liner") => ({
+  ...{ roll: "r1", name, note: "", document: { size }, place: "a0" },
+  ...{ revision, kept_at: Date.parse("2026-11-26T10:42:00Z") },
+})
 const state = (size: number, name = "Rope Liner") =>
   ({ name, note: "", document: { size } }) as unknown as BrushState
 
-async function opened() {
-  const { useKeeping } = await import("@/bench/useKeeping")
-  return living(() => useKeeping(ID, "maren"))
+/** A server that keeps one brush. */
+function keeping(size = 20, revision = 3): ActsServer {
+  const acts = accepting()
+  acts.touch("rolls", "r1", { name: "Chart inking", place: "a0" })
+  acts.touch("brushes", ID, row(size, revision))
+  return acts
 }
 
-async function waiting() {
-  const { outbox } = await import("@/api/outbox")
-  return (await outbox()).get("brushes", ID)
+async function device() {
+  const [{ openDevice, closeDevice }, { useKeeping }] = await Promise.all([
+    import("@/device/useDevice"),
+    import("@/bench/useKeeping"),
+  ])
+  onTestFinished(closeDevice)
+  const { store, carrier } = openDevice({ id: 7, username: "maren" })
+  const follow = vi.fn()
+  const bench = living(() => useKeeping(store, ID, follow))
+  return { store, carrier, follow, ...bench }
 }
+
+async function opened() {
+  const here = await device()
+  await here.open()
+  return here
+}
+
+const standsAt = (acts: ActsServer, size: number) =>
+  until(() => (acts.rows.get(ID)?.row?.document as { size: number } | undefined)?.size === size)
 
 describe("keeping a brush", () => {
-  it("opens what is kept, and sends a change with the revision it was made from", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(3, 20) })
-    server.on("PUT", PATH, { status: 200, body: kept(4, 24) })
-    const keeping = await opened()
-    expect((await keeping.open())?.document.size).toBe(20)
-    expect(keeping.standing.value).toBe("kept")
-    keeping.keep(state(24))
-    expect(keeping.standing.value).toBe("keeping")
-    await until(() => keeping.standing.value === "kept")
-    expect(server.bodies("PUT", PATH)).toMatchObject([{ revision: 3, document: { size: 24 } }])
-    expect(await waiting()).toBeUndefined()
+  it("opens what is kept, and carries a change with the revision it was made from", async () => {
+    const acts = keeping()
+    const here = await device()
+    expect(here.standing.value).toBe("opening")
+    expect((await here.open())?.document.size).toBe(20)
+    await until(() => here.standing.value === "kept" && here.roll.value?.name === "Chart inking")
+    here.keep(state(24))
+    expect(here.standing.value).toBe("keeping")
+    await standsAt(acts, 24)
+    await until(() => here.standing.value === "kept")
+    expect(acts.done).toMatchObject([
+      { kind: "keepBrush", thing: ID, base: 3, body: { document: { size: 24 } } },
+    ])
+    expect(here.row.value?.revision).toBe(4)
   })
 
-  it("sends the last of many changes only", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1, 20) })
-    server.on("PUT", PATH, { status: 200, body: kept(2, 29) })
-    const keeping = await opened()
-    await keeping.open()
-    for (let size = 21; size < 30; size++) keeping.keep(state(size))
-    await until(() => keeping.standing.value === "kept")
-    expect(server.bodies("PUT", PATH)).toHaveLength(1)
-    expect(server.bodies("PUT", PATH)).toMatchObject([{ document: { size: 29 } }])
+  it("carries the last of many changes only, and what changes while it is on its way after it", async () => {
+    const acts = keeping()
+    const here = await opened()
+    for (let size = 21; size < 30; size++) here.keep(state(size))
+    server.on("POST", ACTS, ({ body }) => {
+      if (acts.done.length === 0) here.keep(state(50))
+      return acts.take(body)
+    })
+    await standsAt(acts, 50)
+    expect(acts.done.map((one) => (one.body.document as { size: number }).size)).toEqual([29, 50])
+    expect(acts.done.map((one) => one.base)).toEqual([3, 4])
+    expect(here.standing.value).not.toBe("conflict")
   })
 
-  it("leaves a change on the device while the server is away, and sends it when it is back", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1, 20) })
-    const keeping = await opened()
-    await keeping.open()
+  it("takes its own lost answer for no other device's change", async () => {
+    const acts = keeping()
+    const here = await opened()
+    let calls = 0
+    server.on("POST", ACTS, ({ body }) => {
+      const answer = acts.take(body)
+      return ++calls === 1 ? { status: 504 } : answer
+    })
+    here.keep(state(24))
+    await until(() => calls === 1)
+    here.keep(state(25))
+    await standsAt(acts, 25)
+    await until(() => here.standing.value === "kept")
+    expect(acts.done).toHaveLength(2)
+  })
+
+  it("leaves a change on the device while the server is away, over a closed page", async () => {
+    const acts = keeping()
+    const here = await opened()
     server.reachable = false
-    keeping.keep(state(33))
-    await until(() => keeping.standing.value === "waiting")
-    expect((await waiting())?.document).toEqual({ size: 33 })
+    here.keep(state(33))
+    await until(() => here.standing.value === "waiting")
+    expect((await here.store.brushes.get(ID))?.document).toEqual({ size: 33 })
+    const { closeDevice } = await import("@/device/useDevice")
+    closeDevice()
+    vi.resetModules()
+    const later = await device()
+    expect((await later.open())?.document.size).toBe(33)
     server.reachable = true
-    server.on("PUT", PATH, { status: 200, body: kept(2, 33) })
-    await until(() => keeping.standing.value === "kept")
-    expect(await waiting()).toBeUndefined()
-  })
-
-  it("shows what waits on this device before what is kept, whoever closed the page", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(5, 20) })
-    server.on("PUT", PATH, { status: 200, body: kept(5, 41) })
-    const { outbox } = await import("@/api/outbox")
-    const mine = { id: ID, account: "maren", revision: 4, ...state(41) }
-    await (await outbox()).put("brushes", mine)
-    const keeping = await opened()
-    expect((await keeping.open())?.document.size).toBe(41)
-    await until(() => server.bodies("PUT", PATH).length > 0)
-    // From the state it was made from, so that a change in between is not lost.
-    expect(server.bodies("PUT", PATH)).toMatchObject([{ revision: 4 }])
-  })
-
-  it("does not show what another account left on the device", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(5, 20) })
-    const { outbox } = await import("@/api/outbox")
-    await (await outbox()).put("brushes", { id: ID, account: "tove", revision: 4, ...state(41) })
-    const keeping = await opened()
-    expect((await keeping.open())?.document.size).toBe(20)
+    later.carrier.wake()
+    await standsAt(acts, 33)
   })
 
   it("holds both states when the brush was changed on another device", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1, 20) })
-    server.on("PUT", PATH, { status: 409, body: { detail: "stale", theirs: kept(7, 50) } })
-    const keeping = await opened()
-    await keeping.open()
-    keeping.keep(state(30))
-    await until(() => keeping.standing.value === "conflict")
-    expect(keeping.theirs.value?.document).toEqual({ size: 50 })
-    expect(keeping.wanted()?.document.size).toBe(30)
-    // More changes are not sent over theirs.
-    keeping.keep(state(31))
-    server.on("PUT", PATH, { status: 200, body: kept(8, 31) })
-    await keeping.keepMine()
-    await until(() => keeping.standing.value === "kept")
-    expect(server.bodies("PUT", PATH).at(-1)).toMatchObject({ revision: 7, document: { size: 31 } })
+    const acts = keeping()
+    const here = await opened()
+    acts.touch("brushes", ID, row(60, 4))
+    here.keep(state(24))
+    await until(() => here.standing.value === "conflict")
+    expect(here.theirs.value?.document.size).toBe(60)
+    expect(here.row.value?.document.size).toBe(24)
+    // What is changed meanwhile is kept here, and told once the person has chosen.
+    here.keep(state(26))
+    await until(async () => (await here.store.brushes.get(ID))?.document.size === 26)
+    await here.keepMine()
+    await standsAt(acts, 26)
+    await until(() => here.standing.value === "kept")
+    expect(acts.done.at(-1)).toMatchObject({ base: 4 })
   })
 
   it("takes the other state, or keeps both", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1, 20) })
-    server.on("PUT", PATH, { status: 409, body: { theirs: kept(7, 50) } })
-    const copies = /^\/api\/rolls\/r1\/brushes$/
-    server.on("POST", copies, { status: 201, body: { ...kept(1, 30), id: "copy" } })
-    const keeping = await opened()
-    await keeping.open()
-    keeping.keep(state(30))
-    await until(() => keeping.standing.value === "conflict")
-    expect(await keeping.keepBoth()).toBe("copy")
-    expect(server.bodies("POST", copies)).toMatchObject([
-      { name: "Rope Liner (this device)", document: { size: 30 } },
-    ])
-    expect(keeping.standing.value).toBe("kept")
-    expect(await waiting()).toBeUndefined()
+    const acts = keeping()
+    const here = await opened()
+    for (const [mine, theirs] of [
+      [24, 60],
+      [25, 61],
+    ] as const) {
+      acts.touch("brushes", ID, row(theirs, here.row.value!.revision + 1))
+      here.keep(state(mine))
+      await until(() => here.standing.value === "conflict")
+      if (mine === 24) {
+        await here.takeTheirs()
+        await until(() => here.standing.value === "kept")
+        expect(here.follow).toHaveBeenLastCalledWith(state(60))
+        continue
+      }
+      const copy = (await here.keepBoth())!
+      await until(() => acts.rows.has(copy))
+      expect(acts.rows.get(copy)!.row).toMatchObject({
+        name: "Rope Liner (this device)",
+        document: { size: 25 },
+      })
+      expect(acts.rows.get(ID)!.row).toMatchObject({ document: { size: 61 } })
+      expect(String(acts.rows.get(copy)!.row!.place) > "a0").toBe(true)
+    }
   })
 
-  it("says why a change is refused, and keeps it on the device", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1, 20) })
-    server.on("PUT", PATH, { status: 400, body: { detail: "size: 9000 is not allowed" } })
-    const keeping = await opened()
-    await keeping.open()
-    keeping.keep(state(9000))
-    await until(() => keeping.standing.value === "refused")
-    expect(keeping.message.value).toBe("size: 9000 is not allowed")
-    expect((await waiting())?.document).toEqual({ size: 9000 })
+  it("shows what another device kept, unless something was changed here since", async () => {
+    const acts = keeping()
+    const here = await opened()
+    acts.touch("brushes", ID, row(60, 4))
+    here.carrier.wake()
+    await until(() => here.follow.mock.calls.length === 1)
+    expect(here.follow).toHaveBeenCalledWith(state(60))
+    // The next one comes while a slider moves: neither is lost.
+    here.keep(state(24))
+    await here.store.brushes.put({ ...here.row.value!, id: ID, revision: 5, document: { size: 61 } as never })
+    await until(() => here.standing.value === "conflict")
+    expect([here.row.value?.document.size, here.theirs.value?.document.size]).toEqual([24, 61])
   })
 
-  it("tells a brush that is gone from one that never was, and puts it back", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1, 20) })
-    server.on("PUT", PATH, { status: 404 })
-    server.on("POST", new RegExp(`${ID}/restore$`), { status: 200, body: kept(2, 20) })
-    const keeping = await opened()
-    await keeping.open()
-    keeping.keep(state(30))
-    await until(() => keeping.standing.value === "gone")
-    server.on("PUT", PATH, { status: 200, body: kept(3, 30) })
-    await keeping.putBack()
-    expect(keeping.standing.value).toBe("kept")
-    expect(server.bodies("PUT", PATH).at(-1)).toMatchObject({ revision: 2, document: { size: 30 } })
+  it("says why a change is refused, and holds it on the device", async () => {
+    const acts = keeping()
+    acts.refused.keepBrush = "The brush was not kept. size: 0 is too small"
+    const here = await opened()
+    here.keep(state(0))
+    await until(() => here.standing.value === "refused")
+    expect(here.message.value).toContain("too small")
+    expect((await here.store.brushes.get(ID))?.document.size).toBe(0)
+    // Once it is let go of, the brush is what the server has.
+    const { letGo } = await import("@/device/stuck")
+    await letGo(here.store, (await here.store.stuck.toArray())[0]!.id)
+    await until(() => here.standing.value === "kept" && here.row.value?.document.size === 20)
   })
 
-  it("cannot open a brush that is in none of the rolls", async () => {
-    const keeping = await opened()
-    expect(await keeping.open()).toBeUndefined()
-    expect(keeping.standing.value).toBe("missing")
-    expect(keeping.message.value).toContain("not in any of your rolls")
+  it("shows a brush that was deleted elsewhere with what was changed here, and puts it back", async () => {
+    const acts = keeping()
+    const here = await opened()
+    acts.touch("brushes", ID, null)
+    here.keep(state(24))
+    await until(() => here.standing.value === "gone")
+    expect((await here.store.brushes.get(ID))?.document.size).toBe(24)
+    await here.putBack()
+    await standsAt(acts, 24)
+    await until(() => here.standing.value === "kept")
+  })
+
+  it("tells a brush that never was from one that cannot be had yet", async () => {
+    accepting()
+    const here = await opened()
+    expect(here.standing.value).toBe("missing")
+    expect(here.message.value).toContain("not in any of your rolls")
+    const { closeDevice, forgetDevice } = await import("@/device/useDevice")
+    await forgetDevice()
+    closeDevice()
+    server.reachable = false
+    const away = await opened()
+    expect(away.message.value).toContain("cannot be reached")
+  })
+
+  it("gives a server that was set back to a backup the state that it lacks", async () => {
+    const acts = keeping(20, 3)
+    const here = await opened()
+    here.keep(state(24))
+    await standsAt(acts, 24)
+    await until(() => here.standing.value === "kept")
+    acts.epoch = "aaaaaaaa-1111-4a4b-9c9c-0123456789ab"
+    acts.number = 1
+    acts.touch("brushes", ID, row(20, 3))
+    here.carrier.wake()
+    await standsAt(acts, 24)
+    expect(here.standing.value).not.toBe("conflict")
+  })
+
+  it("takes over what an older version of the application left waiting", async () => {
+    const acts = keeping(20, 3)
+    const { outbox } = await import("@/api/outbox")
+    const db = await outbox()
+    const waits = { id: ID, account: "maren", revision: 3, ...state(71) }
+    await db.put("brushes", waits)
+    await db.put("brushes", { ...waits, id: "another", account: "tove" })
+    const here = await opened()
+    await standsAt(acts, 71)
+    await until(() => here.row.value?.document.size === 71)
+    expect((await db.getAll("brushes")).map((one) => one.id)).toEqual(["another"])
   })
 })

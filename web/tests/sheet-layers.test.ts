@@ -1,6 +1,7 @@
-import { describe, expect, it, vi } from "vitest"
+import { describe, expect, it, onTestFinished, vi } from "vitest"
 import { ref } from "vue"
 import { useSheetLayers } from "@/bench/useSheetLayers"
+import { Store } from "@/device/store"
 import type { BrushDocument, LayerUse } from "@/engine/brush"
 import type { KeptStroke } from "@/engine/desk"
 import type { Engine } from "@/engine/useEngine"
@@ -10,9 +11,11 @@ import { living } from "./scope"
 const engine = { ready: Promise.resolve(), api: { setOthers: vi.fn() } } as unknown as Engine
 
 function opened() {
+  const store = new Store(7)
+  onTestFinished(() => store.close())
   const brush = ref({ ...DEFAULT_BRUSH } as unknown as BrushDocument)
   const put = (layers: LayerUse[]) => (brush.value = { ...brush.value, layers })
-  return living(() => useSheetLayers(brush as never, engine, put))
+  return living(() => useSheetLayers(brush as never, store, engine, put))
 }
 
 const whiches = (layers: LayerUse[]) => layers.map((one) => one.which)

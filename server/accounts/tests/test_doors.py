@@ -71,7 +71,7 @@ class DoorTests(TestCase):
         self.assertEqual(self.client.get("/api/rolls").status_code, 401)
         strict = self.client_class(enforce_csrf_checks=True)
         strict.force_login(self.account)
-        self.assertEqual(strict.post("/api/rolls", {"name": "x"}, "application/json").status_code, 403)
+        self.assertEqual(strict.post("/api/acts", {}, "application/json").status_code, 403)
 
     def test_what_is_long_deleted_is_let_go_of(self):
         open_account("tove", "gull-and-kelp-and-slate")

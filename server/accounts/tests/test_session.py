@@ -49,5 +49,5 @@ class SessionTests(TestCase):
     def test_a_change_without_the_csrf_token_is_refused(self):
         client = Client(enforce_csrf_checks=True)
         client.force_login(self.account)
-        answer = client.post("/api/rolls", {"name": "x"}, content_type="application/json")
+        answer = client.post("/api/acts", {}, content_type="application/json")
         self.assertEqual(answer.status_code, 403)

@@ -1,15 +1,29 @@
 """What changed of an account since a number."""
 
 import heapq
+from collections.abc import Callable
 
 from proofs.models import Lane, ProofStroke
 from proofs.serializers import KeptLaneSerializer, KeptStrokeSerializer
+from rolls.actions.keep_brush import told_row
+from rolls.models import Brush, Roll
+from rolls.serializers import KeptRollSerializer
 
 PAGE = 200
 """Most rows of one answer."""
 
-TABLES = {"strokes": (ProofStroke, KeptStrokeSerializer), "lanes": (Lane, KeptLaneSerializer)}
-"""Table of the device's store -> the model it holds a copy of, and how its rows are told."""
+
+def _by_serializer(serializer) -> Callable[..., dict]:
+    return lambda row: dict(serializer(row).data)
+
+
+TABLES = {
+    "strokes": (ProofStroke, "account", _by_serializer(KeptStrokeSerializer)),
+    "lanes": (Lane, "account", _by_serializer(KeptLaneSerializer)),
+    "rolls": (Roll, "account", _by_serializer(KeptRollSerializer)),
+    "brushes": (Brush, "roll__account", told_row),
+}
+"""Table of the device's store -> the model it holds a copy of, whose a row is, and how it is told."""
 
 
 def changes_since(account, number: int) -> tuple[list[dict], bool]:
@@ -18,8 +32,8 @@ def changes_since(account, number: int) -> tuple[list[dict], bool]:
     Each is {"table", "id", "number", "row"}; the row of one that was deleted is None.
     """
     found = []
-    for table, (model, told) in TABLES.items():
-        rows = model.objects.filter(account=account, number__gt=number).order_by("number")[: PAGE + 1]
+    for table, (model, whose, told) in TABLES.items():
+        rows = model.objects.filter(**{whose: account}, number__gt=number).order_by("number")[: PAGE + 1]
         found.append([(row.number, table, row, told) for row in rows])
     merged = list(heapq.merge(*found, key=lambda one: one[0]))
     page = [
@@ -27,7 +41,7 @@ def changes_since(account, number: int) -> tuple[list[dict], bool]:
             "table": table,
             "id": str(row.pk),
             "number": at,
-            "row": None if row.deleted_at is not None else told(row).data,
+            "row": None if getattr(row, "deleted_at", None) is not None else told(row),
         }
         for at, table, row, told in merged[:PAGE]
     ]

@@ -5,7 +5,7 @@ import logging
 from accounts.numbers import lock
 from django.db import transaction
 from hollowmist.errors import said_of
-from hollowmist.refusal import Refused
+from hollowmist.refusal import Gone, Refused, Stale
 from rest_framework.exceptions import ValidationError
 
 from ..kinds import KINDS
@@ -23,16 +23,21 @@ def _first_sentence(detail) -> str:
     return _first_sentence(detail[0]) if isinstance(detail, list) else str(detail)
 
 
-def _answer(account, kind: str, thing, body: dict) -> dict:
-    """Do it, and say how it went; what it changed is undone where it is refused."""
+def _answer(account, act: dict) -> dict:
+    """Do it, and say how it went; what it changed is undone where it was not done."""
+    kind = act["kind"]
     if kind not in KINDS:
         # The device is newer than this server: it is held there, and can be sent again.
         return {"answer": "refused", "detail": f"This server does not know what “{kind:.40}” is. Update Hollowmist."}
     try:
         with transaction.atomic():
-            told = KINDS[kind].told(data=body)
+            told = KINDS[kind].told(data=act["body"])
             told.is_valid(raise_exception=True)
-            return {"answer": "done", **(KINDS[kind].do(account, thing, told.validated_data) or {})}
+            return {"answer": "done", **(KINDS[kind].do(account, act["thing"], act["base"], told.validated_data) or {})}
+    except Stale as stale:
+        return {"answer": "stale", "theirs": stale.theirs}
+    except Gone:
+        return {"answer": "gone"}
     except Refused as refused:
         return {"answer": "refused", "detail": str(refused)}
     except ValidationError as wrong:
@@ -44,14 +49,21 @@ def _answer(account, kind: str, thing, body: dict) -> dict:
         return {"answer": "refused", "detail": said_of(error)}
 
 
-def do_act(account, act_id, kind: str, thing, body: dict) -> dict:
+def do_act(account, act: dict) -> dict:
     """Do one act in one transaction that remembers it; one that was done is answered as it was.
+
+    Parameters
+    ----------
+    act : dict
+        As `serializers.ActSerializer` reads it.
 
     Returns
     -------
     dict
-        `answer`: "done", or "refused" with a `detail` that says why.
+        `answer`: "done", maybe with the `revision` that now stands; "stale" with `theirs`, the row that does; "gone";
+        or "refused" with a `detail` that says why.
     """
+    act_id = act["id"]
     with transaction.atomic():
         lock(account)
         known = DoneAct.objects.filter(pk=act_id).first()
@@ -59,6 +71,6 @@ def do_act(account, act_id, kind: str, thing, body: dict) -> dict:
             return known.answer
         if known is not None:
             return {"answer": "refused", "detail": "This act was done by another account; it is none of yours."}
-        answer = _answer(account, kind, thing, body)
+        answer = _answer(account, act)
         DoneAct.objects.create(pk=act_id, account=account, answer=answer)
         return answer

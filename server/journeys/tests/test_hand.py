@@ -6,6 +6,7 @@ import numpy as np
 from django.test import tag
 from hollowmist_core.formats import inkml
 from proofs.models import Lane, ProofStroke
+from rolls.actions.add_brush import add_brush
 from rolls.demo import ROLLS
 from rolls.models import Brush
 
@@ -41,8 +42,8 @@ class EvenLineTests(HandCase):
 
     def test_the_readings_lead_to_an_even_line_with_every_pointer(self):
         page = self.open_bench(name="Pointed Copper")
-        copy = self.request("POST", f"/api/brushes/{self.made['Pointed Copper'].pk}/duplicate")[1]
-        page.goto(f"{self.live_server_url}/bench/{copy['id']}")
+        copy = add_brush(self.roll, "Pointed Copper 2", self.made["Pointed Copper"].document)
+        page.goto(f"{self.live_server_url}/bench/{copy.pk}")
         self.open_readings(page)
         verdict = page.locator(".reading.verdict")
         self.assertRegex(verdict.inner_text(), "no")
@@ -77,8 +78,8 @@ class EvenLineTests(HandCase):
         # The pointed pen itself is as it was.
         self.assertEqual(self.made["Pointed Copper"].document["taper_end_length"], POINTED["taper_end_length"])
 
-        self.wait_for(lambda: Brush.objects.get(pk=copy["id"]).document["taper_end_length"] == 0)
-        rows = page.request.get(f"{self.live_server_url}/api/brushes/{copy['id']}/readings").json()
+        self.wait_for(lambda: Brush.objects.get(pk=copy.pk).document["taper_end_length"] == 0)
+        rows = page.request.get(f"{self.live_server_url}/api/brushes/{copy.pk}/readings").json()
         even = {row["pointer"]: row["value"] for row in rows if row["of"] == "even line"}
         self.assertEqual(even, {"pen": "yes", "finger": "yes", "mouse": "yes"})
 
@@ -133,10 +134,7 @@ class ResponseGridTests(HandCase):
         self.assertEqual(link["dead"][0], 0.0)
         self.assertAlmostEqual(link["dead"][1], 0.5, delta=0.03)
         self.assertAlmostEqual(link["range"][0], 1.0, delta=0.03)
-        change = {**self.kept().document, "responses": {"size": {"tilt": {**link, "range": [1.0, 2.0]}}}}
-        revision = self.kept().revision
-        body = {"name": "Rope Ribbon", "note": "", "revision": revision, "document": change}
-        self.assertEqual(self.request("PUT", f"/api/brushes/{self.made['Rope Ribbon'].pk}", body)[0], 200)
+        self.keep_elsewhere(responses={"size": {"tilt": {**link, "range": [1.0, 2.0]}}})
 
         page = self.open_bench()
         page.get_by_role("button", name=re.compile("^Responses")).click()

@@ -1,14 +1,18 @@
 """Work is never lost: keeping, conflicts, a database that goes away."""
 
+import io
 import os
 import subprocess
 
+import numpy as np
 from django.db import connection
 from django.test import tag
 from hollowmist.settings import ROOT
+from PIL import Image
 from proofs.models import ProofStroke
+from rolls.actions.delete_brush import delete_brush
 
-from journeys.browser import JourneyCase, Pen
+from journeys.browser import JourneyCase, Pen, settle
 
 DATABASE = os.environ.get("HOLLOWMIST_DB_INSTANCE", "test")
 
@@ -54,12 +58,10 @@ class KeepingTests(JourneyCase):
 
     def test_what_was_not_sent_waits_on_the_device_over_a_closed_page(self):
         page = self.open_bench()
-        page.route(
-            "**/api/brushes/*", lambda route: route.abort() if route.request.method == "PUT" else route.continue_()
-        )
+        page.route("**/api/acts", lambda route: route.abort())
         self.set_size(page, "71")
         page.wait_for_selector("text=keeping waits")
-        page.unroute("**/api/brushes/*")
+        page.unroute("**/api/acts")
         page.context.pages[0].goto("about:blank")
         self.assertEqual(self.kept().document["size"], 24.0)
         self.open_bench(page)
@@ -105,7 +107,7 @@ class KeepingTests(JourneyCase):
 
     def test_a_brush_deleted_elsewhere_can_be_put_back_with_the_changes(self):
         page = self.open_bench()
-        self.request("DELETE", f"/api/brushes/{self.made['Rope Ribbon'].pk}")
+        delete_brush(self.account, self.made["Rope Ribbon"].pk)
         self.set_size(page, "44")
         page.get_by_role("button", name="Put it back").click()
         self.wait_for(lambda: self.kept().deleted_at is None and self.kept().document["size"] == 44.0)
@@ -132,7 +134,7 @@ class RollsTests(JourneyCase):
         page.fill("textarea[name=brush-note]", "Foam.")
         page.get_by_role("button", name="Take it").click()
         page.wait_for_selector(".pocket:has-text('Spindrift')")
-        self.assertEqual(self.roll.brushes.get(name="Spindrift").note, "Foam.")
+        self.wait_for(lambda: self.roll.brushes.filter(name="Spindrift", note="Foam.").exists())
         page.get_by_role("button", name="More for Spindrift").click()
         page.get_by_role("button", name="Delete").click()
         page.wait_for_selector(".pocket:has-text('Spindrift')", state="detached")
@@ -148,9 +150,11 @@ class RollsTests(JourneyCase):
         page.wait_for_selector("text=do not go together")
         page.fill("input[name=password]", "slate-and-rope")
         page.click("button[type=submit]")
-        page.wait_for_selector(".pocket img.stroke")
-        pictures = "[...document.querySelectorAll('.pocket img')].every((i) => i.complete && i.naturalWidth)"
-        self.wait_for(lambda: page.evaluate(pictures))
+        page.wait_for_selector(".pocket canvas.stroke")
+        settle(page)
+        for picture in (".stroke", ".print"):
+            shot = np.asarray(Image.open(io.BytesIO(page.locator(f".pocket canvas{picture}").first.screenshot())))
+            self.assertGreater((shot[..., 0] < 90).sum(), 50)
         page.get_by_text("New brush").click()
         page.wait_for_selector("canvas.sheet")
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)

@@ -1,13 +1,16 @@
 """Put a new brush into a roll."""
 
+import uuid
+
 from django.db import transaction
-from django.db.models import Max
 from hollowmist_core.document import default_document
 
 from ..models import Brush, Roll
-from .keep_brush import note_uses, paint
+from .keep_brush import keep_brush
+from .places import last_place
 
 
+@transaction.atomic
 def add_brush(roll: Roll, name: str, document: dict | None = None, note: str = "") -> Brush:
     """Add a brush in the last pocket; without a document it is a plain round one.
 
@@ -16,11 +19,5 @@ def add_brush(roll: Roll, name: str, document: dict | None = None, note: str = "
     hollowmist_core.brush.BrushError
         The document is not a sound brush.
     """
-    brush = paint(Brush(roll=roll, name=name, note=note, document=document or default_document()), roll.account)
-    with transaction.atomic():
-        Roll.objects.select_for_update().get(pk=roll.pk)
-        last = roll.brushes.aggregate(last=Max("position"))["last"]
-        brush.position = 0 if last is None else last + 1
-        brush.save()
-        note_uses(brush)
-    return brush
+    told = {"name": name, "note": note, "document": document or default_document()}
+    return keep_brush(roll.account, uuid.uuid4(), 0, roll=roll.pk, place=last_place(roll.brushes), **told)

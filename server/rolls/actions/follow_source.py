@@ -28,5 +28,6 @@ def let_follow(account, source: Source) -> list[Brush]:
         if grain and grain["source"] == str(source.pk):
             document["grain"] = grain | {"picture": source.picture_id}
         if document != brush.document:
-            changed.append(keep_brush(brush, brush.revision, brush.name, brush.note, document))
+            told = {"roll": brush.roll_id, "name": brush.name, "note": brush.note, "place": brush.place}
+            changed.append(keep_brush(account, brush.pk, brush.revision, document=document, **told))
     return changed

@@ -1,52 +1,50 @@
-"""Keep a brush's present state."""
+"""Keep a brush: a new one, or another state of one that is there."""
 
+from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
+from hollowmist.refusal import Gone, Refused, Stale
 from hollowmist_core.document import BrushError, Problem, pictures_of, read
-from hollowmist_core.preview import pocket_picture, tip_print
-from sources.actions.pictures import ink_for, touch
+from sources.actions.pictures import own_pictures, touch
 from sources.models import Source
 
-from ..models import Brush, PictureUse
+from ..models import Brush, PictureUse, Roll
 
 
-class StaleWriteError(Exception):
-    """The brush was kept elsewhere since; `theirs` is the state that stands."""
-
-    def __init__(self, theirs: Brush):
-        self.theirs = theirs
-        super().__init__(f"revision {theirs.revision} stands")
-
-
-def paint(brush: Brush, account) -> Brush:
-    """Check a brush's document and make its pictures anew.
+def sound(document: dict, account) -> dict:
+    """A brush document checked, and made whole where it is of an older version.
 
     Raises
     ------
     hollowmist_core.brush.BrushError
         The document is not a sound brush, or uses a picture that the account has not.
     """
-    brush.document = read(brush.document)
-    ink = {}
-    for role, digest in pictures_of(brush.document):
-        try:
-            ink[digest] = ink_for(account)(digest)
-        except LookupError as error:
-            field = "grain" if role == "grain" else "shapes"
-            raise BrushError([Problem(field, digest, f"{field}: {error}")]) from None
-    brush.picture = pocket_picture(brush.document, ink.__getitem__)
-    brush.tip_print = tip_print(brush.document, ink.__getitem__)
-    return brush
+    document = read(document)
+    uses = pictures_of(document)
+    wanted = {digest for _, digest in uses}
+    there = set(own_pictures(account).filter(pk__in=wanted).values_list("pk", flat=True)) if wanted else set()
+    missing = [
+        Problem(field, digest, f"{field}: the picture {digest[:8]} is not here; add the source it comes from first")
+        for role, digest in uses
+        if digest not in there
+        for field in ["grain" if role == "grain" else "shapes"]
+    ]
+    if missing:
+        raise BrushError(missing)
+    return document
 
 
 def note_uses(brush: Brush) -> None:
     """Write down which pictures a kept brush uses."""
     uses = [*brush.document["shapes"], *([brush.document["grain"]] if brush.document["grain"] else [])]
     wanted = {(use["picture"], use["source"]) for use in uses}
+    before = set(brush.picture_uses.values_list("picture", "source"))
+    if before == {(picture, source) for picture, source in wanted}:
+        return
     known = {str(pk) for pk in Source.objects.filter(pk__in=[s for _, s in wanted if s]).values_list("pk", flat=True)}
     # What ships may be made anew; a brush keeps the picture that it was made with.
     brush.roll.account.pictures.add(*(picture for picture, _ in wanted))
-    touch({picture for picture, _ in wanted} | set(brush.picture_uses.values_list("picture", flat=True)))
+    touch({picture for picture, _ in wanted | before})
     brush.picture_uses.all().delete()
     PictureUse.objects.bulk_create(
         PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)
@@ -54,30 +52,69 @@ def note_uses(brush: Brush) -> None:
     )
 
 
-def keep_brush(brush: Brush, revision: int, name: str, note: str, document: dict) -> Brush:
-    """Keep a new state of a brush, if it was made from the state that stands.
+def own_roll(account, roll_id) -> Roll:
+    """A roll of the account, or Refused."""
+    roll = Roll.objects.filter(account=account, pk=roll_id).first()
+    if roll is None:
+        raise Refused("the roll that this brush was put into is not among yours; put it into another one")
+    return roll
 
-    Sending the state that already stands once more (an answer was lost on the way) changes nothing.
+
+def _pocket(account, brush_id) -> Brush | None:
+    """A brush as it stands, in its pocket or out of it; none where the id is new."""
+    brush = Brush.objects.filter(pk=brush_id).select_related("roll").first()
+    if brush is not None and brush.roll.account_id != account.pk:
+        raise Refused("this brush is not yours; duplicate it and make that your own")
+    return brush
+
+
+@transaction.atomic
+def keep_brush(account, brush_id, base: int, *, roll, name: str, note: str = "", document: dict, place: str) -> Brush:
+    """Keep a state of a brush, made from the state whose revision is `base`; 0 where it is new.
+
+    Sending the state that already stands once more changes nothing.
 
     Raises
     ------
-    StaleWriteError
+    Stale
         Another state was kept in the meantime.
+    Gone
+        The brush was taken out of its pocket in the meantime.
+    Refused
+        The brush or the roll is not the account's.
     hollowmist_core.brush.BrushError
         The document is not a sound brush; nothing was kept.
     """
-    painted = paint(Brush(name=name, note=note, document=document), brush.roll.account)
-    with transaction.atomic():
-        standing = Brush.objects.select_for_update().get(pk=brush.pk)
-        same = (standing.name, standing.note, standing.document) == (name, note, painted.document)
-        if same:
-            return standing
-        if standing.revision != revision:
-            raise StaleWriteError(standing)
-        for field in ("name", "note", "document", "picture", "tip_print"):
-            setattr(standing, field, getattr(painted, field))
-        standing.revision += 1
-        standing.kept_at = timezone.now()
-        standing.save()
-        note_uses(standing)
-    return standing
+    document = sound(document, account)
+    brush = _pocket(account, brush_id)
+    told = {"roll_id": own_roll(account, roll).pk, "name": name, "note": note, "document": document, "place": place}
+    if brush is None:
+        brush = Brush(pk=brush_id, revision=0)
+    elif brush.deleted_at is not None:
+        raise Gone
+    elif all(getattr(brush, field) == value for field, value in told.items()):
+        return brush
+    elif brush.revision != base:
+        raise Stale(told_row(brush))
+    for field, value in told.items():
+        setattr(brush, field, value)
+    brush.revision += 1
+    brush.kept_at = timezone.now()
+    brush.picture = brush.tip_print = b""
+    count_on(account, [brush])
+    brush.save()
+    note_uses(brush)
+    return brush
+
+
+def told_row(brush: Brush) -> dict:
+    """A brush as devices are told of it."""
+    return {
+        "roll": str(brush.roll_id),
+        "name": brush.name,
+        "note": brush.note,
+        "document": read(brush.document),
+        "revision": brush.revision,
+        "place": brush.place,
+        "kept_at": int(brush.kept_at.timestamp() * 1000),
+    }

@@ -6,14 +6,16 @@ from unittest import mock
 
 import numpy as np
 from accounts.models import Account
+from acts.tests import act, keep_brush
 from django.core.management import call_command
 from django.db import OperationalError, connection
 from django.test import TestCase
-from hollowmist.naming import copy_name
+from fractional_indexing import generate_key_between
 from hollowmist_core.document import BY_NAME, VERSION
 from PIL import Image
 
 from rolls.actions.add_brush import add_brush
+from rolls.actions.paint_brush import PAINTERS
 from rolls.demo import ROLLS
 from rolls.models import Brush, Roll
 
@@ -27,38 +29,44 @@ class BrushTests(TestCase):
         self.client.force_login(self.account)
         self.path = f"/api/brushes/{self.brush.pk}"
 
-    def put(self, revision=1, path=None, **settings):
-        body = self.client.get(self.path).json()
-        body["document"].update(settings)
-        body["revision"] = revision
-        return self.client.put(path or self.path, body, content_type="application/json")
+    def keep(self, base=None, **changed):
+        return keep_brush(self.client, self.account, self.brush, base, **changed)
+
+    def act(self, kind, thing=None, body=None, base=0):
+        return act(self.client, self.account, kind, thing or self.brush.pk, body, base)
+
+    def names(self):
+        return [brush["name"] for roll in self.client.get("/api/rolls").json() for brush in roll["brushes"]]
 
     def test_it_is_mariadb(self):
         with connection.cursor() as cursor:
             cursor.execute("SELECT VERSION()")
             self.assertIn("MariaDB", cursor.fetchone()[0])
 
-    def test_a_change_is_kept_with_a_new_revision_and_a_new_picture(self):
-        before = bytes(self.brush.picture)
-        answer = self.put(size=60.0)
-        self.assertEqual((answer.status_code, answer.json()["revision"]), (200, 2))
+    def test_a_change_is_kept_with_a_new_revision(self):
+        self.assertEqual(self.keep(size=60.0)["answer"], "done")
         self.brush.refresh_from_db()
-        self.assertEqual(self.brush.document["size"], 60.0)
-        self.assertNotEqual(bytes(self.brush.picture), before)
+        self.assertEqual((self.brush.document["size"], self.brush.revision), (60.0, 2))
 
-    def test_a_stale_write_gets_409_and_the_state_that_stands(self):
-        self.put(size=60.0)
-        answer = self.put(revision=1, size=7.0)
-        self.assertEqual(answer.status_code, 409)
-        self.assertEqual(answer.json()["theirs"]["document"]["size"], 60.0)
-        self.assertEqual(answer.json()["theirs"]["revision"], 2)
+    def test_keeping_paints_nothing_and_asking_paints_once(self):
+        first = self.client.get(f"{self.path}/picture.png").content
+        with mock.patch.dict(PAINTERS, {"picture": mock.Mock(side_effect=AssertionError("painted"))}):
+            self.assertEqual(self.client.get(f"{self.path}/picture.png").content, first)
+            self.keep(size=60.0)
+        self.assertNotEqual(self.client.get(f"{self.path}/picture.png").content, first)
+
+    def test_a_stale_act_gets_the_state_that_stands_and_writes_nothing(self):
+        self.keep(size=60.0)
+        answer = self.keep(base=1, size=7.0)
+        self.assertEqual((answer["answer"], answer["theirs"]["document"]["size"]), ("stale", 60.0))
+        self.assertEqual(answer["theirs"]["revision"], 2)
         self.brush.refresh_from_db()
         self.assertEqual(self.brush.document["size"], 60.0)
 
     def test_sending_the_same_state_again_is_no_conflict(self):
-        self.put(size=60.0)
-        again = self.put(revision=1, size=60.0)
-        self.assertEqual((again.status_code, again.json()["revision"]), (200, 2))
+        self.keep(size=60.0)
+        again = self.keep(base=1, size=60.0)
+        self.assertEqual((again["answer"], again["revision"]), ("done", 2))
 
     def test_unsound_brushes_are_refused_whole(self):
         for settings, words in [
@@ -66,66 +74,66 @@ class BrushTests(TestCase):
             ({"sheen": 3}, ["sheen", "unknown setting"]),
             ({"version": VERSION + 1}, ["newer Hollowmist"]),
             ({"name_of_nothing": None, "flow": 7}, ["name_of_nothing", "flow"]),
+            ({"place": "somewhere"}, ["no place"]),
+            ({"name": ""}, ["name"]),
         ]:
-            answer = self.put(**settings)
-            self.assertEqual(answer.status_code, 400)
+            answer = self.keep(**settings)
+            self.assertEqual(answer["answer"], "refused")
             for word in words:
-                self.assertIn(word, answer.json()["detail"])
+                self.assertIn(word, answer["detail"])
         self.brush.refresh_from_db()
         self.assertEqual((self.brush.revision, self.brush.document["size"]), (1, BY_NAME["size"].default))
 
-    def test_what_is_not_json_or_not_whole_is_refused(self):
-        self.assertEqual(self.client.put(self.path, "{oops", content_type="application/json").status_code, 400)
-        self.assertEqual(self.client.put(self.path, {"name": "x"}, content_type="application/json").status_code, 400)
+    def test_another_accounts_ids_are_not_there(self):
+        theirs = add_brush(Roll.objects.create(account=self.other, name="Others"), "Theirs")
+        for path in ["", "/picture.png", "/tip.png", "/readings"]:
+            self.assertEqual(self.client.get(f"/api/brushes/{theirs.pk}{path}").status_code, 404)
+        told = {"roll": str(self.roll.pk), "name": "Mine", "document": {}, "place": "a0"}
+        self.assertIn("not yours", self.act("keepBrush", theirs.pk, told, 1)["detail"])
+        self.assertIn("not yours", self.act("keepRoll", theirs.roll_id, {"name": "x", "place": "a0"})["detail"])
+        into = told | {"roll": str(theirs.roll_id)}
+        self.assertIn("not among yours", self.act("keepBrush", uuid.uuid4(), into)["detail"])
+        self.act("takeBrush", theirs.pk)
+        theirs.refresh_from_db()
+        self.assertEqual((theirs.name, theirs.deleted_at), ("Theirs", None))
 
-    def test_another_accounts_ids_are_404(self):
-        self.client.force_login(self.other)
-        paths = ["", "/picture.png", "/tip.png"]
-        for path in paths:
-            self.assertEqual(self.client.get(self.path + path).status_code, 404)
-        for path in ["/duplicate", "/restore"]:
-            self.assertEqual(self.client.post(self.path + path).status_code, 404)
-        self.assertEqual(self.client.delete(self.path).status_code, 404)
-        body = {"name": "x", "note": "", "revision": 1, "document": {}}
-        self.assertEqual(self.client.put(self.path, body, content_type="application/json").status_code, 404)
-        roll = f"/api/rolls/{self.roll.pk}"
-        self.assertEqual(self.client.patch(roll, {"name": "x"}, content_type="application/json").status_code, 404)
-        added = self.client.post(f"{roll}/brushes", {"name": "x"}, content_type="application/json")
-        self.assertEqual(added.status_code, 404)
-        self.assertEqual(self.client.get(f"/api/brushes/{uuid.uuid4()}").status_code, 404)
-        self.assertEqual(Brush.objects.count(), 1)
-
-    def test_duplicate_stands_in_the_next_pocket_and_the_original_stays(self):
+    def test_a_brush_and_its_roll_are_made_on_the_device_and_stand_where_it_put_them(self):
         last = add_brush(self.roll, "Kelp Liner")
-        copy = self.client.post(f"{self.path}/duplicate").json()
-        self.assertEqual(copy["name"], "Rope Ribbon 2")
-        names = [b["name"] for b in self.client.get("/api/rolls").json()[0]["brushes"]]
-        self.assertEqual(names, ["Rope Ribbon", "Rope Ribbon 2", "Kelp Liner"])
-        last.refresh_from_db()
-        self.assertEqual(last.position, 2)
-
-    def test_copies_of_copies_count_on(self):
-        self.assertEqual(copy_name("Rope 2", {"Rope", "Rope 2", "Rope 3"}), "Rope 4")
+        place = generate_key_between(self.brush.place, last.place)
+        told = {"roll": str(self.roll.pk), "name": "Rope 2", "document": self.brush.document, "place": place}
+        copy = uuid.uuid4()
+        self.assertEqual(self.act("keepBrush", copy, told), {"id": mock.ANY, "answer": "done", "revision": 1})
+        self.assertEqual(self.names(), ["Rope Ribbon", "Rope 2", "Kelp Liner"])
+        roll = uuid.uuid4()
+        self.act("keepRoll", roll, {"name": "Before", "place": generate_key_between(None, self.roll.place)})
+        self.act("keepBrush", copy, told | {"roll": str(roll)}, 1)
+        self.assertEqual(self.names(), ["Rope 2", "Rope Ribbon", "Kelp Liner"])
+        told = {one["id"]: one for one in self.client.get("/api/changes?since=0").json()["changes"]}
+        self.assertEqual(told[str(copy)]["row"]["roll"], str(roll))
+        self.assertEqual(told[str(roll)]["row"]["name"], "Before")
 
     def test_delete_and_put_back(self):
-        self.assertEqual(self.client.delete(self.path).status_code, 204)
-        self.assertEqual(self.client.get("/api/rolls").json()[0]["brushes"], [])
+        self.act("takeBrush")
+        self.assertEqual(self.names(), [])
         self.assertEqual(self.client.get(self.path).status_code, 404)
-        self.assertEqual(self.client.post(f"{self.path}/restore").status_code, 200)
-        self.assertEqual(len(self.client.get("/api/rolls").json()[0]["brushes"]), 1)
+        last = self.client.get("/api/changes?since=0").json()["changes"][-1]
+        self.assertEqual((last["id"], last["row"]), (str(self.brush.pk), None))
+        self.assertEqual(self.keep(size=9.0)["answer"], "gone")
+        self.act("putBrushBack")
+        self.assertEqual((self.names(), self.keep(size=9.0)["answer"]), (["Rope Ribbon"], "done"))
 
     def test_the_picture_shows_the_brush(self):
-        self.put(ink="#ff0000", size=40.0)
+        self.keep(ink="#ff0000", size=40.0)
         answer = self.client.get(f"{self.path}/picture.png")
         self.assertEqual(answer["Content-Type"], "image/png")
         pixels = np.asarray(Image.open(io.BytesIO(answer.content)).convert("RGB")).astype(int)
         self.assertTrue(((pixels[..., 0] > 240) & (pixels[..., 1] < 20)).any())
 
-    def test_repainting_keeps_revisions(self):
-        Brush.objects.update(picture=b"", tip_print=b"")
-        call_command("repaint_brushes", stdout=io.StringIO())
+    def test_after_the_engine_changed_pictures_are_painted_anew(self):
+        Brush.objects.update(picture=b"an older engine's")
+        call_command("forget_pictures", stdout=io.StringIO())
+        self.assertTrue(self.client.get(f"{self.path}/picture.png").content.startswith(b"\x89PNG"))
         self.brush.refresh_from_db()
-        self.assertTrue(bytes(self.brush.picture).startswith(b"\x89PNG"))
         self.assertEqual(self.brush.revision, 1)
 
     def test_a_database_that_is_gone_is_503_with_a_plain_sentence(self):

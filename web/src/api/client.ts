@@ -3,10 +3,7 @@ import createClient, { type Middleware } from "openapi-fetch"
 import type { components, paths } from "@/generated/api"
 import { heardBuild } from "./build"
 
-export type Roll = components["schemas"]["Roll"]
-export type Pocket = components["schemas"]["Pocket"]
 export type Account = components["schemas"]["Account"]
-export type KeptBrush = components["schemas"]["Brush"]
 export type Source = components["schemas"]["Source"]
 export type WholeSource = components["schemas"]["WholeSource"]
 export type KeptRecipe = components["schemas"]["KeptRecipe"]

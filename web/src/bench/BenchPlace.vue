@@ -117,8 +117,13 @@ function openReading(key: ReadingKey | undefined): void {
       @take="bench.rename"
     />
     <TwoStates />
-    <div v-if="standing === 'missing' || standing === 'gone'" class="lost" role="alert" data-covers>
-      <p>{{ message }}</p>
+    <div
+      v-if="bench.failed.value || standing === 'missing' || standing === 'gone'"
+      class="lost"
+      role="alert"
+      data-covers
+    >
+      <p>{{ bench.failed.value || message }}</p>
       <ElButton v-if="standing === 'gone'" type="primary" @click="bench.keeping.putBack()"
         >Put it back</ElButton
       >

@@ -8,12 +8,12 @@ import { MODES } from "@/generated/layout"
 import OrderButtons from "@/parts/OrderButtons.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { useBench } from "./useBench"
-import type { OtherBrush } from "./useOtherBrushes"
+import type { StoredBrush } from "@/device/store"
 
 /** Stands for the brush on the bench itself. */
 const OWN = "own"
 
-const props = defineProps<{ layer: LayerUse; others: OtherBrush[]; first: boolean; last: boolean }>()
+const props = defineProps<{ layer: LayerUse; others: StoredBrush[]; first: boolean; last: boolean }>()
 const bench = useBench()
 const { active, layers, change, move } = bench.sheetLayers
 const name = computed(() => `Layer ${props.layer.which + 1}`)

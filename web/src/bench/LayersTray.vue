@@ -11,7 +11,7 @@ import { useOtherBrushes } from "./useOtherBrushes"
 const bench = useBench()
 const { layers, full, add } = bench.sheetLayers
 const topmost = computed(() => [...layers.value].reverse())
-const { others } = useOtherBrushes(bench.id)
+const { others } = useOtherBrushes(bench.store, bench.id)
 
 function swap(): void {
   bench.changeMany({ swapped: !bench.state.value?.document.swapped }, "swapped")

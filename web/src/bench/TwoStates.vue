@@ -4,13 +4,12 @@ import { ElButton, ElDialog } from "element-plus"
 import { computed } from "vue"
 import { useRouter } from "vue-router"
 import { SETTINGS } from "@/generated/layout"
-import type { BrushDocument } from "@/engine/brush"
 import { shown } from "@/parts/values"
 import { useBench } from "./useBench"
 
 const bench = useBench()
 const router = useRouter()
-const { standing, theirs, message } = bench.keeping
+const { standing, theirs } = bench.keeping
 const open = computed(() => standing.value === "conflict")
 
 interface Difference {
@@ -22,7 +21,7 @@ interface Difference {
 const differences = computed((): Difference[] => {
   const mine = bench.state.value
   if (!mine || !theirs.value) return []
-  const other = theirs.value.document as unknown as BrushDocument
+  const other = theirs.value.document
   const rows: Difference[] = []
   if (mine.name !== theirs.value.name)
     rows.push({ label: "Name", mine: mine.name, theirs: theirs.value.name })
@@ -71,10 +70,9 @@ async function both(): Promise<void> {
         </tr>
       </tbody>
     </table>
-    <p v-if="message" class="hm-small">{{ message }}</p>
     <div class="acts">
       <ElButton @click="bench.keeping.keepMine()">This device's</ElButton>
-      <ElButton @click="bench.takeTheirs()">The other's</ElButton>
+      <ElButton @click="bench.keeping.takeTheirs()">The other's</ElButton>
       <ElButton type="primary" @click="both">Keep both, as two brushes</ElButton>
     </div>
   </ElDialog>

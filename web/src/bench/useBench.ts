@@ -30,8 +30,8 @@ const FIRST_IN_HAND = "loop-0"
 
 export function makeBench(id: string, account: { id: number; username: string }) {
   const engine = useEngine()
-  const keeping = useKeeping(id, account.username)
   const device = openDevice(account)
+  const keeping = useKeeping(device.store, id, follow)
   const waiting = useWaiting(device.store)
   const proofs = useProofStrokes(device.store, id, showStrokes)
   const lanes = useLanes()
@@ -39,6 +39,8 @@ export function makeBench(id: string, account: { id: number; username: string })
   const history = useHistory()
   const state = shallowRef<BrushState>()
   const inHand = ref("")
+  /** Why the bench could not be opened. */
+  const failed = ref("")
   /** Whether a finger rests on the wedge: the paper shows the size, true to scale. */
   const sizing = ref(false)
   let edit = 0
@@ -54,6 +56,15 @@ export function makeBench(id: string, account: { id: number; username: string })
   function put(next: BrushState): void {
     show(next)
     keeping.keep(next)
+  }
+
+  /** Another tab or device made another state of it: shown, and taken back like one's own. */
+  function follow(next: BrushState): void {
+    const before = state.value
+    if (!before) return
+    show(next)
+    closeStep()
+    history.push({ undo: () => put(before), redo: () => put(next) })
   }
 
   /** Change the brush's state; `key` names what is changed, so that a drag becomes one step. */
@@ -113,7 +124,9 @@ export function makeBench(id: string, account: { id: number; username: string })
 
   const brush = computed(() => state.value?.document)
   const eraser = useEraser(brush, (size) => change("size", size))
-  const sheetLayers = useSheetLayers(brush, engine, (layers, key) => changeMany({ layers }, key))
+  const sheetLayers = useSheetLayers(brush, device.store, engine, (layers, key) =>
+    changeMany({ layers }, key),
+  )
 
   const layout = useLayout(shownLanes, proofs.strokes, inHand)
 
@@ -235,19 +248,12 @@ export function makeBench(id: string, account: { id: number; username: string })
     takeInHand(FIRST_IN_HAND)
   }
 
-  async function takeTheirs(): Promise<void> {
-    const before = state.value
-    const taken = await keeping.takeTheirs()
-    if (!taken || !before) return
-    show(taken)
-    history.push({ undo: () => put(before), redo: () => put(taken) })
-  }
-
   onScopeDispose(() => void engine.api.cancel())
-  start().catch((error: Error) => keeping.fail(error.message))
+  start().catch((error: Error) => (failed.value = error.message))
   return {
     ...{
       id,
+      store: device.store,
       engine,
       state,
       eraser,
@@ -255,6 +261,7 @@ export function makeBench(id: string, account: { id: number; username: string })
       sizing,
       inHand,
       keeping,
+      failed,
       lanes,
       own,
       shownSet,
@@ -276,7 +283,6 @@ export function makeBench(id: string, account: { id: number; username: string })
       removeLayer,
       clear,
       takeInHand,
-      takeTheirs,
     },
   }
 }

@@ -1,18 +1,12 @@
-// The names of all brushes but the one on the bench, to ink a layer with.
-import { ref } from "vue"
-import { api, reach } from "@/api/client"
+// All brushes but the one on the bench, to ink a layer with.
+import { computed } from "vue"
+import type { Store } from "@/device/store"
+import { useLive } from "@/device/useLive"
 
-export interface OtherBrush {
-  id: string
-  name: string
-}
-
-export function useOtherBrushes(own: string) {
-  const others = ref<OtherBrush[]>([])
-  void reach(api.GET("/api/rolls")).then(({ data }) => {
-    others.value = (data ?? [])
-      .flatMap((roll) => roll.brushes.map(({ id, name }) => ({ id, name })))
-      .filter((one) => one.id !== own)
-  })
+export function useOtherBrushes(store: Store, own: string) {
+  const brushes = useLive(() => store.brushes.toArray(), [])
+  const others = computed(() =>
+    brushes.value.filter((one) => one.id !== own).sort((a, b) => a.name.localeCompare(b.name)),
+  )
   return { others }
 }

@@ -1,6 +1,7 @@
 // The layers of the proof sheet: which there are, which one is drawn on, and the brushes they are inked with.
-import { computed, ref, watch, type Ref } from "vue"
-import { api, reach } from "@/api/client"
+import { liveQuery, type Subscription } from "dexie"
+import { computed, onScopeDispose, ref, watch, type Ref } from "vue"
+import type { Store } from "@/device/store"
 import type { BrushDocument, LayerUse } from "@/engine/brush"
 import type { KeptStroke } from "@/engine/desk"
 import type { Engine } from "@/engine/useEngine"
@@ -10,6 +11,7 @@ const NUMBERS = Array.from({ length: MOST_LAYERS }, (_, i) => i)
 
 export function useSheetLayers(
   brush: Ref<BrushDocument | undefined>,
+  store: Store,
   engine: Engine,
   put: (layers: LayerUse[], key: string) => void,
 ) {
@@ -58,23 +60,21 @@ export function useSheetLayers(
   /** Ids of the brushes that layers are inked with. */
   const wanted = computed(() => [...new Set(layers.value.flatMap((one) => one.brush ?? []))].sort().join())
 
+  // One that is gone leaves the layer to the brush on the bench; one that changes is seen to.
+  let subscription: Subscription | undefined
   watch(
     wanted,
-    async (ids) => {
-      const found: Record<string, BrushDocument> = {}
-      for (const id of ids ? ids.split(",") : []) {
-        const { data } = await reach(
-          api.GET("/api/brushes/{brush_id}", { params: { path: { brush_id: id } } }),
-        )
-        // One that is gone, or another's, leaves the layer to the brush on the bench.
-        if (data) found[id] = data.document as unknown as BrushDocument
-      }
-      if (ids !== wanted.value) return
-      await engine.ready
-      void engine.api.setOthers(found)
+    (ids) => {
+      subscription?.unsubscribe()
+      const find = () => store.brushes.bulkGet(ids ? ids.split(",") : [])
+      subscription = liveQuery(find).subscribe((found) => {
+        const others = found.flatMap((one) => (one ? [[one.id, one.document] as const] : []))
+        void engine.ready.then(() => engine.api.setOthers(Object.fromEntries(others)))
+      })
     },
     { immediate: true },
   )
+  onScopeDispose(() => subscription?.unsubscribe())
 
   return { layers, active, full, change, add, move, without }
 }

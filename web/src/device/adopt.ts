@@ -1,6 +1,7 @@
-// Strokes and lanes that waited on this device before it had a store of its own become acts like all others.
+// What waited on this device before it had a store of its own becomes acts like all others.
 import { outbox, type StoredStroke as Waiting } from "@/api/outbox"
-import { note, noteLane, noteStroke } from "./note"
+import { liveQuery } from "dexie"
+import { note, noteBrush, noteLane, noteStroke } from "./note"
 import type { Store, StoredStroke } from "./store"
 
 const kept = (one: Waiting, drawnAt: number, lane: string | null = null): StoredStroke => {
@@ -38,4 +39,37 @@ export async function adopt(store: Store, username: string): Promise<void> {
   // Only once they are safe in the one place are they let go of in the other.
   for (const { id } of strokes) await db.delete("strokes", id)
   for (const { id } of lanes) await db.delete("lanes", id)
+}
+
+/** Take over the brushes that wait for an account, once it is known here in which pockets they are. */
+export async function adoptBrushes(store: Store, username: string): Promise<void> {
+  const db = await outbox()
+  const brushes = (await db.getAll("brushes")).filter((one) => one.account === username)
+  if (brushes.length === 0) return
+  await looked(store)
+  const rolls = await store.rolls.toArray()
+  for (const { id, name, note: words, document, revision } of brushes) {
+    await store.transaction("rw", store.brushes, store.acts, async () => {
+      const standing = await store.brushes.get(id)
+      const mine = { id, name, note: words, document, revision }
+      if (standing) {
+        await store.brushes.put({ ...standing, ...mine })
+        await noteBrush(store, id, { ...standing, ...mine }, revision)
+      } else if (rolls[0]) {
+        await store.brushes.put({ ...mine, roll: rolls[0].id, place: "a0", keptAt: Date.now(), gone: true })
+      }
+    })
+    await db.delete("brushes", id)
+  }
+}
+
+/** Resolves once all that the server has of the account is here. */
+function looked(store: Store): Promise<void> {
+  return new Promise((go) => {
+    const subscription = liveQuery(() => store.mark("looked", "")).subscribe((mark) => {
+      if (!mark) return
+      go()
+      subscription.unsubscribe()
+    })
+  })
 }

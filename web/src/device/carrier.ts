@@ -5,6 +5,7 @@ import { api, reach } from "@/api/client"
 import type { components } from "@/generated/api"
 import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
+import { answered } from "./answers"
 import { pull, standAsKept } from "./changes"
 import type { Act, Store } from "./store"
 
@@ -13,6 +14,8 @@ const MOST_BYTES = 1_000_000
 const PATIENCE = 30_000
 /** How long to wait after so many tries in vain, ms; chance makes it half as much to half as much again. */
 const BACKING_OFF = [1000, 2000, 4000, 8000, 16_000, 30_000]
+/** Longest that anything is put to rest, ms. */
+const LONGEST_REST = 60_000
 /** In sight, changes of other devices are asked for this often, ms. */
 const LOOK = 30_000
 
@@ -32,29 +35,49 @@ function backingOff(tries: number): number {
 }
 
 /** An act as JSON. */
-function carried({ id, kind, thing, body }: Act): components["schemas"]["ActRequest"] {
+function carried({ id, kind, thing, base, body }: Act): components["schemas"]["ActRequest"] {
   const { samples } = body
-  if (!(samples instanceof Float32Array)) return { id, kind, thing, body }
-  return { id, kind, thing, body: { ...body, samples: toBase64(samples as Float32Array<ArrayBuffer>) } }
+  if (!(samples instanceof Float32Array)) return { id, kind, thing, base, body }
+  return { id, kind, thing, base, body: { ...body, samples: toBase64(samples as Float32Array<ArrayBuffer>) } }
 }
 
-/** The acts that go next: what rests, and what concerns the same thing, waits; all else goes on. */
-async function nextActs(store: Store, most: number): Promise<Act[]> {
-  const now = Date.now()
-  const resting = new Set<string>()
-  const found: Act[] = []
-  let bytes = 0
-  for (const act of await store.acts.orderBy("seq").toArray()) {
-    const things = [act.thing, ...((act.body.strokes as string[] | undefined) ?? [])]
-    if ((act.restsUntil ?? 0) > now || things.some((one) => resting.has(one))) {
-      things.forEach((one) => resting.add(one))
-      continue
+/** How much longer an act rests, ms. One that should rest for very long was put to rest by a clock that has gone. */
+function restOf(act: Act): number {
+  const left = (act.restsUntil ?? 0) - Date.now()
+  return left > 0 && left <= LONGEST_REST ? left : 0
+}
+
+/** What an act changes. */
+function changedBy({ thing, body }: Act): string[] {
+  return [thing, ...((body.strokes as string[] | undefined) ?? [])]
+}
+
+/** The acts that go next, marked as sent: what rests, and what concerns the same thing, waits; all else goes on. */
+function nextActs(store: Store, most: number): Promise<Act[]> {
+  return store.transaction("rw", store.acts, async () => {
+    const resting = new Set<string>()
+    const found: Act[] = []
+    let bytes = 0
+    for (const act of await store.acts.orderBy("seq").toArray()) {
+      const changed = changedBy(act)
+      if (
+        restOf(act) > 0 ||
+        changed.some((one) => resting.has(one)) ||
+        resting.has(act.body.roll as string)
+      ) {
+        changed.forEach((one) => resting.add(one))
+        continue
+      }
+      bytes += JSON.stringify(carried(act)).length
+      if (found.length > 0 && (found.length >= most || bytes > MOST_BYTES)) break
+      found.push(act)
     }
-    bytes += JSON.stringify(carried(act)).length
-    if (found.length > 0 && (found.length >= most || bytes > MOST_BYTES)) break
-    found.push(act)
-  }
-  return found
+    await store.acts
+      .where("seq")
+      .anyOf(found.map((one) => one.seq))
+      .modify({ sent: true })
+    return found
+  })
 }
 
 /** `refused` hears the sentence of every act that is held apart. */
@@ -92,12 +115,11 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     if (data?.epoch && whole && answers.every((one, i) => one.id === acts[i]!.id)) {
       let anyRefused = false
       for (const [i, act] of acts.entries()) {
-        const { answer, detail } = answers[i]!
-        if (answer === "done") await store.acts.delete(act.seq)
-        else {
+        const told = answers[i]!
+        if (told.answer === "refused") {
           anyRefused = true
-          await hold(act, detail ?? message)
-        }
+          await hold(act, told.detail ?? message)
+        } else await answered(store, act, told)
       }
       alone = false
       if (anyRefused) await standAsKept(store)
@@ -137,6 +159,7 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
           if (way === "later") break
         }
         if (way === "on" && !(await pull(store))) way = "later"
+        else if (way === "on") await store.setMark("looked", newId())
       } while (again && way === "on" && !ending.signal.aborted)
       if (way === "on") {
         tries = 0
@@ -145,8 +168,8 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
         const standing = await store.mark<Way>("way", "near")
         if (standing === "near") await tell("away")
       }
-      const rests = (await store.acts.count()) > 0
-      schedule(way === "later" ? backingOff(tries++) : rests ? BACKING_OFF[1]! : LOOK)
+      const rests = (await store.acts.toArray()).map(restOf).filter((left) => left > 0)
+      schedule(way === "later" ? backingOff(tries++) : Math.min(LOOK, ...rests))
     } catch (error) {
       if (ending.signal.aborted) return
       // The store itself failed: it is told where it is used, and tried again.

@@ -1,16 +1,23 @@
 // Taking in what changed elsewhere.
 import { api, reach } from "@/api/client"
+import type { Table } from "dexie"
 import { kindNumbered } from "@/engine/sheet"
 import { fromBase64 } from "./base64"
-import { noteLane, noteStroke } from "./note"
-import type { Store, StoredLane, StoredStroke } from "./store"
+import { noteBrush, noteLane, noteRoll, noteStroke } from "./note"
+import type { KeptBrush, Store, StoredLane, StoredRoll, StoredStroke } from "./store"
 
 type Row = Record<string, unknown>
 export interface Change {
-  table: "strokes" | "lanes"
+  table: "strokes" | "lanes" | "rolls" | "brushes"
   id: string
   number: number
   row: Row | null
+}
+
+/** A brush as the server tells of it. */
+export function readBrush(row: Row): KeptBrush {
+  const { kept_at: keptAt, ...brush } = row
+  return { ...brush, keptAt } as unknown as KeptBrush
 }
 
 const READ = {
@@ -35,6 +42,22 @@ const READ = {
     hidden: row.hidden as boolean,
     position: row.position as number,
   }),
+  rolls: (id: string, row: Row): StoredRoll => ({ id, name: row.name as string, place: row.place as string }),
+}
+
+/** Write a brush that changed; where this device has a state of its own beside it, both stay. */
+async function takeInBrush(store: Store, id: string, row: Row | null): Promise<void> {
+  const standing = await store.brushes.get(id)
+  const own = standing && (standing.theirs || standing.gone)
+  if (!row && standing?.gone) return
+  if (!row && own) {
+    delete standing.theirs
+    await store.brushes.put({ ...standing, gone: true })
+  } else if (!row) await store.brushes.delete(id)
+  else if (own) {
+    delete standing.gone
+    await store.brushes.put({ ...standing, theirs: readBrush(row) })
+  } else await store.brushes.put({ id, ...readBrush(row) })
 }
 
 /**
@@ -42,7 +65,7 @@ const READ = {
  * again once they are done: an act can leave a row as another device made it, which would not be told a second time.
  */
 async function takeIn(store: Store, changes: Change[]): Promise<void> {
-  await store.transaction("rw", store.strokes, store.lanes, store.acts, store.marks, async () => {
+  await store.transaction("rw", tablesOf(store), async () => {
     const waiting = await waitingThings(store)
     const [first] = changes.filter(({ id }) => waiting.has(id))
     const passed = await store.mark("passed over", Infinity)
@@ -50,9 +73,9 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
     for (const { table, id, row } of changes) {
       if (waiting.has(id)) continue
       try {
-        if (!row) await store[table].delete(id)
-        else if (table === "strokes") await store.strokes.put(READ.strokes(id, row))
-        else await store.lanes.put(READ.lanes(id, row))
+        if (table === "brushes") await takeInBrush(store, id, row)
+        else if (!row) await store[table].delete(id)
+        else await (store[table] as Table).put(READ[table](id, row))
       } catch (error) {
         // One row that cannot be read does not keep the others away.
         console.error(`${table} ${id} could not be taken in`, error)
@@ -63,13 +86,20 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
   })
 }
 
-/** What acts that wait change. */
+const tablesOf = (store: Store) => [
+  ...[store.strokes, store.lanes, store.rolls, store.brushes],
+  ...[store.acts, store.stuck, store.marks],
+]
+
+/** What acts that wait, or that were refused, change. */
 export async function waitingThings(store: Store): Promise<Set<string>> {
   const things = new Set<string>()
   await store.acts.each(({ thing, body }) => {
     things.add(thing)
     for (const one of (body.strokes as string[] | undefined) ?? []) things.add(one)
   })
+  // A brush whose state was refused stays on the screen as it is, until the person lets go of that.
+  await store.stuck.each(({ kind, thing }) => void (kind === "keepBrush" && things.add(thing)))
   return things
 }
 
@@ -126,34 +156,46 @@ async function retake(store: Store): Promise<Map<string, boolean> | undefined> {
 export async function standAsKept(store: Store): Promise<void> {
   const there = await retake(store)
   if (!there) return
-  await store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
+  await store.transaction("rw", tablesOf(store), async () => {
     const waiting = await waitingThings(store)
     const foreign = (one: { id: string }) => !there.get(one.id) && !waiting.has(one.id)
     await store.strokes.filter(foreign).delete()
     await store.lanes.filter(foreign).delete()
+    await store.rolls.filter(foreign).delete()
+    await store.brushes.filter((one) => foreign(one) && !one.gone).delete()
   })
 }
 
 /** The server was set back to a backup: give it what that lacks, then go on from what it has. */
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
-  const mine = { strokes: await store.strokes.toArray(), lanes: await store.lanes.toArray() }
+  const [strokes, lanes] = [await store.strokes.toArray(), await store.lanes.toArray()]
+  const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
   const there = await retake(store)
   if (!there) return false
-  await store.transaction("rw", store.strokes, store.lanes, store.acts, store.marks, async () => {
+  await store.transaction("rw", tablesOf(store), async () => {
     const waiting = await waitingThings(store)
     // What another device took away stays away: the backup knows of it.
     const lacking = (one: { id: string }) => !there.has(one.id) && !waiting.has(one.id)
-    for (const stroke of mine.strokes.filter(lacking)) {
+    for (const stroke of strokes.filter(lacking)) {
       await store.strokes.put(stroke)
       await noteStroke(store, stroke)
     }
-    for (const lane of mine.lanes.filter(lacking)) {
+    for (const lane of lanes.filter(lacking)) {
       await store.lanes.put(lane)
-      await noteLane(
-        store,
-        lane,
-        mine.strokes.filter((one) => one.lane === lane.id).map((one) => one.id),
-      )
+      const mine = strokes.filter((one) => one.lane === lane.id).map((one) => one.id)
+      await noteLane(store, lane, mine)
+    }
+    for (const roll of rolls.filter(lacking)) {
+      await store.rolls.put(roll)
+      await noteRoll(store, roll)
+    }
+    for (const brush of brushes) {
+      const theirs = await store.brushes.get(brush.id)
+      const older = theirs && !waiting.has(brush.id) && theirs.revision < brush.revision
+      if (!older && !lacking(brush)) continue
+      const base = theirs?.revision ?? 0
+      await store.brushes.put({ ...brush, revision: base })
+      await noteBrush(store, brush.id, brush, base)
     }
     await store.setMark("epoch", epoch)
   })

@@ -1,17 +1,38 @@
 // Noting an act: in the transaction that does it on the device, so that neither is there without the other.
 import { newId } from "@/documents/ids"
 import { KIND } from "@/generated/layout"
-import type { Act, Store, StoredLane, StoredStroke } from "./store"
+import type { Act, KeptBrush, Store, StoredLane, StoredRoll, StoredStroke } from "./store"
+
+/** A state that changes on is carried once it has stood for so long, ms. */
+const REST = 500
+
+type Body = Record<string, unknown>
 
 /** Note an act for the carrier. Call it inside the transaction that changes the store; that must span `acts`. */
-export async function note(
+export async function note(store: Store, kind: string, thing: string, body: Body = {}): Promise<void> {
+  await add(store, { kind, thing, body })
+}
+
+function add(store: Store, act: Pick<Act, "kind" | "thing" | "body"> & Partial<Act>): Promise<number> {
+  return store.acts.add({ id: newId(), account: store.account, base: 0, at: Date.now(), ...act })
+}
+
+/**
+ * Note the latest state of a thing, made from the one with the revision `base`. It takes the place of one that waits
+ * and that nobody has sent yet: what came in between is of no use to anybody.
+ */
+async function noteLatest(
   store: Store,
   kind: string,
   thing: string,
-  body: Record<string, unknown> = {},
+  base: number,
+  body: Body,
 ): Promise<void> {
-  const act: Omit<Act, "seq"> = { id: newId(), account: store.account, kind, thing, body, at: Date.now() }
-  await store.acts.add(act)
+  const restsUntil = Date.now() + REST
+  const last = await store.acts.where("thing").equals(thing).last()
+  if (last?.kind === kind && !last.sent) {
+    await store.acts.update(last.seq, { body, restsUntil, at: Date.now() })
+  } else await add(store, { kind, thing, base, body, restsUntil })
 }
 
 /** Note that a stroke is kept; the carrier writes its samples as base64. */
@@ -25,4 +46,15 @@ export function noteStroke(store: Store, stroke: StoredStroke): Promise<void> {
 export function noteLane(store: Store, lane: StoredLane, strokes: string[]): Promise<void> {
   const { name, set: set_name, hidden, position } = lane
   return note(store, "keepLane", lane.id, { name, set_name, hidden, position, strokes })
+}
+
+/** Note that a roll is kept. */
+export function noteRoll(store: Store, { id, name, place }: StoredRoll): Promise<void> {
+  return note(store, "keepRoll", id, { name, place })
+}
+
+/** Note that a brush is kept, made from its state with the revision `base`. */
+export function noteBrush(store: Store, id: string, brush: KeptBrush, base: number): Promise<void> {
+  const { roll, name, note: words, document, place } = brush
+  return noteLatest(store, "keepBrush", id, base, { roll, name, note: words, document, place })
 }

@@ -1,5 +1,6 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import Dexie, { type EntityTable, type Table } from "dexie"
+import type { BrushDocument } from "@/engine/brush"
 import type { Stroke } from "@/engine/sheet"
 
 /** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
@@ -29,6 +30,34 @@ export interface StoredLane {
   position: number
 }
 
+export interface StoredRoll {
+  id: string
+  name: string
+  /** Its place among the rolls: a key between keys. */
+  place: string
+}
+
+/** A state of a brush that the server keeps. */
+export interface KeptBrush {
+  roll: string
+  name: string
+  note: string
+  document: BrushDocument
+  /** Its place among the brushes of its roll: a key between keys. */
+  place: string
+  revision: number
+  /** When it was kept, ms since 1970. */
+  keptAt: number
+}
+
+export interface StoredBrush extends KeptBrush {
+  id: string
+  /** What another device made of it meanwhile: both stay until the person has chosen. */
+  theirs?: KeptBrush
+  /** It was taken out of its pocket elsewhere while changes of this device waited. */
+  gone?: boolean
+}
+
 /** What a person did, as it waits for the server. */
 export interface Act {
   /** The store's own counter: acts are carried in its order. */
@@ -38,6 +67,8 @@ export interface Act {
   kind: string
   /** What it changes. */
   thing: string
+  /** Revision of the state that it was made from; 0 where that does not matter. */
+  base: number
   body: Record<string, unknown>
   /** When it was done, by the device's clock; told to people, and to nobody else. */
   at: number
@@ -45,6 +76,8 @@ export interface Act {
   restsUntil?: number
   /** How often the server failed over it. */
   tries?: number
+  /** It was sent, whatever came of it: another state of its thing is an act of its own. */
+  sent?: boolean
 }
 
 /** An act that was refused for good, held until the person lets go of it. */
@@ -63,6 +96,8 @@ export const nameOf = (account: number): string => `hollowmist-${account}`
 export class Store extends Dexie {
   strokes!: EntityTable<StoredStroke, "id">
   lanes!: EntityTable<StoredLane, "id">
+  rolls!: EntityTable<StoredRoll, "id">
+  brushes!: EntityTable<StoredBrush, "id">
   acts!: Table<Act, number, Omit<Act, "seq">>
   stuck!: EntityTable<StuckAct, "id">
   marks!: EntityTable<Mark, "key">
@@ -79,6 +114,7 @@ export class Store extends Dexie {
       stuck: "id",
       marks: "key",
     })
+    this.version(2).stores({ rolls: "id", brushes: "id, roll" })
   }
 
   /** Acts of this tab that are being written: until they are, the screen is ahead of the store. */

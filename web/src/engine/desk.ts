@@ -6,6 +6,7 @@ import { Images, picturesOf } from "./images"
 import { loadModule, type Module } from "./module"
 import { ProofPaper } from "./paper"
 import { Pictures } from "./pictures"
+import { Pockets, type PocketPicture } from "./pockets"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Steadied } from "./readings"
@@ -58,6 +59,7 @@ export class Desk {
   private sheet: Sheet
   private paper: ProofPaper
   private pictures: StationPictures
+  private pockets?: Pockets
   private penDown = false
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
   private stale = false
@@ -141,11 +143,30 @@ export class Desk {
   /** Have the sources of all brushes at hand; returns those that must be fetched first. */
   private layOut(): string[] {
     const { brushes } = this.paper
-    for (const { role, digest } of brushes.flatMap(picturesOf)) {
+    brushes.forEach((one) => this.loadImages(one))
+    return [...new Set(brushes.flatMap((one) => this.images.missing(one)))]
+  }
+
+  /** Bring those of a brush's sources that are here into the engine's memory. */
+  private loadImages(brush: BrushDocument): void {
+    for (const { role, digest } of picturesOf(brush)) {
       const picture = this.images.indexOf(role, digest) < 0 && this.sources.get(digest)
       if (picture) this.images.put(role, digest, picture)
     }
-    return [...new Set(brushes.flatMap((one) => this.images.missing(one)))]
+  }
+
+  /** A brush's picture for its pocket, once its sources are here. */
+  async inkPocket(
+    which: PocketPicture,
+    brush: BrushDocument,
+    width: number,
+    height: number,
+  ): Promise<ImageBitmap> {
+    // One that cannot be fetched leaves its plain stand-in.
+    await Promise.allSettled(this.images.missing(brush).map((digest) => this.sources.bring(digest)))
+    this.loadImages(brush)
+    this.pockets ??= new Pockets(this.module, this.slots, this.pictures.space)
+    return this.pockets.ink(which, brush, width, height)
   }
 
   private async bring(brush: BrushDocument, missing: string[]): Promise<void> {

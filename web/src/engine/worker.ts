@@ -4,6 +4,7 @@ import type { BrushDocument, Input, Link } from "./brush"
 import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
 import type { Makes, Recipe, Start, Step } from "@/sources/recipe"
 import type { PrepNews, Print } from "./prep"
+import type { PocketPicture } from "./pockets"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
 import type { Kind, Pen, Rectangle, Stroke } from "./sheet"
@@ -208,6 +209,10 @@ const api = {
     penIsDown = false
     desk.cancel()
     goOn()
+  },
+  async inkPocket(which: PocketPicture, brush: BrushDocument, width: number, height: number) {
+    const inked = await desk.inkPocket(which, brush, width, height)
+    return Comlink.transfer(inked, [inked])
   },
   capture: (frame: Rectangle) => desk.capture(frame),
   prepOpen: (name: string, file?: Blob) => desk.prep.open(name, file),

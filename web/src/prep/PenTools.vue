@@ -2,9 +2,9 @@
 // Tools of a step that the pen works on.
 import { Eraser, Undo2 } from "@lucide/vue"
 import { ElOption, ElOptionGroup, ElSelect } from "element-plus"
-import { computed, onMounted, ref, shallowRef } from "vue"
-import { api, reach, type Roll } from "@/api/client"
-import type { BrushDocument } from "@/engine/brush"
+import { computed, ref } from "vue"
+import { presentStore } from "@/device/useDevice"
+import { useRollList } from "@/device/useRollList"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import type { PenWork } from "./usePenWork"
@@ -13,7 +13,7 @@ import { usePrep } from "./usePrep"
 const props = defineProps<{ pen: PenWork }>()
 const prep = usePrep()
 const { radius, heal, taking, brush, erase, kind, strokes } = props.pen
-const rolls = shallowRef<Roll[]>([])
+const rolls = useRollList(presentStore.value!)
 const named = ref("")
 const points = computed(() => prep.step.value?.points?.length ?? 0)
 const WAYS = [
@@ -21,13 +21,9 @@ const WAYS = [
   { value: "clone", label: "clone" },
 ] as const
 
-onMounted(async () => {
-  if (kind.value === "draw") rolls.value = (await reach(api.GET("/api/rolls"))).data ?? []
-})
-
-async function take(id: string): Promise<void> {
-  const { data } = await reach(api.GET("/api/brushes/{brush_id}", { params: { path: { brush_id: id } } }))
-  if (data) brush.value = data.document as unknown as BrushDocument
+function take(id: string): void {
+  const taken = rolls.value.flatMap((one) => one.brushes).find((one) => one.id === id)
+  if (taken) brush.value = taken.document
 }
 
 const resize = (size: number) => (brush.value = { ...brush.value, size })

@@ -1,8 +1,8 @@
 // One source on the prep table: its recipe, its history, its keeping, and the brush that tries it.
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
-import { api, reach } from "@/api/client"
 import { useHistory } from "@/bench/useHistory"
 import { useLanes } from "@/bench/useLanes"
+import { presentStore } from "@/device/useDevice"
 import type { BrushDocument } from "@/engine/brush"
 import { ON_THE_TABLE } from "@/engine/prep"
 import { useEngine } from "@/engine/useEngine"
@@ -205,12 +205,10 @@ export function makePrep(id: string, account: string, brushId?: string) {
 
   async function openBrush(): Promise<void> {
     if (!brushId) return
-    const { data } = await reach(
-      api.GET("/api/brushes/{brush_id}", { params: { path: { brush_id: brushId } } }),
-    )
-    if (!data) return
-    brush.value = data.document as unknown as BrushDocument
-    brushName.value = data.name
+    const kept = await presentStore.value?.brushes.get(brushId)
+    if (!kept) return
+    brush.value = kept.document
+    brushName.value = kept.name
   }
 
   async function start(): Promise<void> {

@@ -3,9 +3,10 @@
 import { Ellipsis } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { ref } from "vue"
-import type { Pocket } from "@/api/client"
+import type { StoredBrush } from "@/device/store"
+import PocketPicture from "@/pictures/PocketPicture.vue"
 
-defineProps<{ brush: Pocket }>()
+defineProps<{ brush: StoredBrush }>()
 const emit = defineEmits<{ open: []; duplicate: []; name: []; remove: [] }>()
 const asked = ref(false)
 
@@ -20,20 +21,11 @@ function act(name: "duplicate" | "name" | "remove"): void {
 <template>
   <article class="pocket">
     <button type="button" class="slip" :aria-label="`Open ${brush.name}`" @click="emit('open')">
-      <img
-        class="stroke"
-        :src="`/api/brushes/${brush.id}/picture.png?r=${brush.revision}.${brush.painted}`"
-        alt=""
-        draggable="false"
-      />
+      <PocketPicture class="stroke" which="stroke" :document="brush.document" />
       <span class="lip">
         <span class="name">{{ brush.name }}</span>
-        <img
-          class="print"
-          :src="`/api/brushes/${brush.id}/tip.png?r=${brush.revision}.${brush.painted}`"
-          alt=""
-          draggable="false"
-        />
+        <span v-if="brush.gone || brush.theirs" class="two">{{ brush.gone ? "deleted" : "two states" }}</span>
+        <PocketPicture class="print" which="print" :document="brush.document" />
       </span>
     </button>
     <ElPopover v-model:visible="asked" trigger="click" placement="top" :width="250">
@@ -42,6 +34,8 @@ function act(name: "duplicate" | "name" | "remove"): void {
           <Ellipsis :size="20" />
         </button>
       </template>
+      <p v-if="brush.gone" class="note">Deleted on another device; open it to put it back.</p>
+      <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
       <p v-if="brush.note" class="note">{{ brush.note }}</p>
       <div class="acts">
         <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
@@ -72,7 +66,6 @@ function act(name: "duplicate" | "name" | "remove"): void {
   flex: 1;
   min-height: 0;
   width: 100%;
-  object-fit: cover;
 }
 .lip {
   position: relative;
@@ -93,6 +86,11 @@ function act(name: "duplicate" | "name" | "remove"): void {
   line-height: 1.2;
   text-align: center;
   text-wrap: balance;
+}
+.two {
+  color: var(--ember);
+  font-size: 14px;
+  font-weight: 700;
 }
 .print {
   position: absolute;

@@ -2,16 +2,18 @@
 // A roll: folded to a band with its tips showing, or open as a cloth of pockets.
 import { ChevronDown, ChevronUp, Pencil, Plus } from "@lucide/vue"
 import { nextTick, ref, useTemplateRef } from "vue"
-import type { Pocket, Roll } from "@/api/client"
+import type { StoredBrush } from "@/device/store"
+import type { FilledRoll } from "@/device/useRollList"
+import PocketPicture from "@/pictures/PocketPicture.vue"
 import BrushPocket from "./BrushPocket.vue"
 
-const props = defineProps<{ roll: Roll }>()
+const props = defineProps<{ roll: FilledRoll }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{
-  brush: [brush: Pocket]
-  duplicate: [brush: Pocket]
-  name: [brush: Pocket]
-  remove: [brush: Pocket]
+  brush: [brush: StoredBrush]
+  duplicate: [brush: StoredBrush]
+  name: [brush: StoredBrush]
+  remove: [brush: StoredBrush]
   add: []
   rename: [name: string]
 }>()
@@ -62,11 +64,12 @@ function take(): void {
       </button>
       <span class="space" />
       <span v-if="!open" class="tips" aria-hidden="true" @click="open = true">
-        <img
+        <PocketPicture
           v-for="brush in roll.brushes.slice(0, 12)"
           :key="brush.id"
-          :src="`/api/brushes/${brush.id}/tip.png?r=${brush.revision}.${brush.painted}`"
-          alt=""
+          class="tip"
+          which="print"
+          :document="brush.document"
         />
       </span>
       <span class="hm-small"
@@ -125,7 +128,7 @@ input {
   display: flex;
   cursor: pointer;
 }
-.tips img {
+.tip {
   width: 34px;
   height: 34px;
   margin-left: -5px;

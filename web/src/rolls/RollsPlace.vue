@@ -1,41 +1,40 @@
 <script setup lang="ts">
 import { Plus } from "@lucide/vue"
-import { ElButton } from "element-plus"
-import { onMounted, ref, shallowRef } from "vue"
+import { ref, shallowRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
-import { sendWaitingBrushes } from "@/bench/useKeeping"
-import { useSession } from "@/account/useSession"
-import type { Pocket, Roll } from "@/api/client"
+import type { StoredBrush } from "@/device/store"
+import { presentStore } from "@/device/useDevice"
+import type { FilledRoll } from "@/device/useRollList"
 import NameDialog from "@/parts/NameDialog.vue"
 import PlaceNav from "@/shell/PlaceNav.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import RollCloth from "./RollCloth.vue"
 import { useRolls } from "./useRolls"
 
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { rolls, problem, opened, open, duplicate, remove, rename, addBrush, addRoll, renameRoll } = useRolls()
+const { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll } = useRolls(
+  presentStore.value!,
+)
 const unfolded = ref<Record<string, boolean>>({})
-const named = shallowRef<Pocket>()
+const named = shallowRef<StoredBrush>()
 const naming = ref(false)
 
-onMounted(async () => {
-  if (session.account) await sendWaitingBrushes(session.account.username)
-  await open()
+// Once they are there, the one that was asked for lies open, else the first.
+watch(rolls, (now, before) => {
+  if (before.length > 0 || now.length === 0) return
   const wanted = String(route.query.open ?? "")
-  const first = rolls.value.find((one) => one.id === wanted) ?? rolls.value[0]
-  if (first) unfolded.value[first.id] = true
+  const first = now.find((one) => one.id === wanted) ?? now[0]!
+  unfolded.value[first.id] = true
 })
 
 const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
 
-async function begin(roll: Roll): Promise<void> {
-  const id = await addBrush(roll)
-  if (id) await bench(id)
+async function begin(roll: FilledRoll): Promise<void> {
+  await bench(await addBrush(roll))
 }
 
-function ask(brush: Pocket): void {
+function ask(brush: StoredBrush): void {
   named.value = brush
   naming.value = true
 }
@@ -49,9 +48,7 @@ function ask(brush: Pocket): void {
       <button type="button" class="hm-quiet" @click="addRoll"><Plus :size="20" /> New roll</button>
       <RoomMenu />
     </header>
-    <p v-if="problem" class="problem" role="alert">
-      {{ problem }} <ElButton @click="open">Try again</ElButton>
-    </p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="opened && rolls.length === 0">You have no roll yet. Make one, and put a first brush in.</p>
     <RollCloth
       v-for="roll in rolls"

@@ -1,71 +1,57 @@
 // The account's rolls, and what people do with the brushes in them.
-import { ref, shallowRef } from "vue"
-import { api, reach, type Pocket, type Roll } from "@/api/client"
+import { computed } from "vue"
+import { changeBrush, makeBrush } from "@/acts/keepBrush"
+import { keepRoll, makeRoll } from "@/acts/keepRoll"
+import { putBrushBack, takeBrush } from "@/acts/takeBrush"
+import type { Way } from "@/device/carrier"
+import type { Store, StoredBrush, StoredRoll } from "@/device/store"
+import { useLive } from "@/device/useLive"
+import { useRollList, type FilledRoll } from "@/device/useRollList"
+import { copyName } from "@/documents/names"
+import type { BrushDocument } from "@/engine/brush"
+import { DEFAULT_BRUSH } from "@/generated/layout"
 import { notice } from "@/shell/notice"
 
-export function useRolls() {
-  const rolls = shallowRef<Roll[]>([])
-  const problem = ref("")
-  const opened = ref(false)
+export function useRolls(store: Store) {
+  const rolls = useRollList(store)
+  const looked = useLive(() => store.mark("looked", ""), "")
+  const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
+  const opened = computed(() => looked.value !== "" || rolls.value.length > 0)
+  const problem = computed(() =>
+    !opened.value && way.value !== "near"
+      ? "Your rolls are not on this device yet, and Hollowmist cannot be reached just now."
+      : "",
+  )
 
-  async function open(): Promise<void> {
-    const { data, message } = await reach(api.GET("/api/rolls"))
-    if (data) rolls.value = data
-    problem.value = message
-    opened.value = true
+  async function duplicate(brush: StoredBrush): Promise<void> {
+    const taken = rolls.value.find((one) => one.id === brush.roll)?.brushes.map((one) => one.name) ?? []
+    const name = copyName(brush.name, taken)
+    const made = makeBrush(store, { ...brush, name, after: brush.id })
+    await store.write(made.then(() => notice(`${name} is a copy of ${brush.name}.`)))
   }
 
-  const path = (brush: Pocket) => ({ params: { path: { brush_id: brush.id } } })
-
-  async function duplicate(brush: Pocket): Promise<void> {
-    const { data, message } = await reach(api.POST("/api/brushes/{brush_id}/duplicate", path(brush)))
-    notice(data ? `${data.name} is a copy of ${brush.name}.` : message)
-    await open()
+  async function remove(brush: StoredBrush): Promise<void> {
+    await store.write(takeBrush(store, brush.id))
+    const act = () => void store.write(putBrushBack(store, brush))
+    notice(`${brush.name} is out of its pocket.`, { label: "Put it back", act })
   }
 
-  async function remove(brush: Pocket): Promise<void> {
-    const { status, message } = await reach(api.DELETE("/api/brushes/{brush_id}", path(brush)))
-    if (status !== 204) return notice(message)
-    notice(`${brush.name} is out of its pocket.`, { label: "Put it back", act: () => void restore(brush) })
-    await open()
+  function rename({ id }: StoredBrush, name: string, note: string): void {
+    void store.write(changeBrush(store, id, { name, note }))
   }
 
-  async function restore(brush: Pocket): Promise<void> {
-    const { data, message } = await reach(api.POST("/api/brushes/{brush_id}/restore", path(brush)))
-    if (!data) notice(message)
-    await open()
+  async function addBrush(roll: FilledRoll): Promise<string> {
+    const document = structuredClone(DEFAULT_BRUSH) as unknown as BrushDocument
+    return makeBrush(store, { roll: roll.id, name: "New brush", document })
   }
 
-  async function rename(brush: Pocket, name: string, note: string): Promise<void> {
-    const { data: whole, message } = await reach(api.GET("/api/brushes/{brush_id}", path(brush)))
-    if (!whole) return notice(message)
-    const body = { ...whole, name, note }
-    const answer = await reach(api.PUT("/api/brushes/{brush_id}", { ...path(brush), body }))
-    if (!answer.data) notice(answer.message)
-    await open()
+  function addRoll(): void {
+    void store.write(makeRoll(store, "New roll").then(() => undefined))
   }
 
-  async function addBrush(roll: Roll): Promise<string | undefined> {
-    const params = { path: { roll_id: roll.id } }
-    const { data, message } = await reach(
-      api.POST("/api/rolls/{roll_id}/brushes", { params, body: { name: "New brush", note: "" } }),
-    )
-    if (!data) notice(message)
-    return data?.id
+  function renameRoll({ id, place }: StoredRoll, name: string): void {
+    void store.write(keepRoll(store, { id, name, place }))
   }
 
-  async function addRoll(): Promise<void> {
-    const { message } = await reach(api.POST("/api/rolls", { body: { name: "New roll" } }))
-    if (message) notice(message)
-    await open()
-  }
-
-  async function renameRoll(roll: Roll, name: string): Promise<void> {
-    const params = { path: { roll_id: roll.id } }
-    const { message } = await reach(api.PATCH("/api/rolls/{roll_id}", { params, body: { name } }))
-    if (message) notice(message)
-    await open()
-  }
-
-  return { rolls, problem, opened, open, duplicate, remove, rename, addBrush, addRoll, renameRoll }
+  return { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll }
 }

@@ -3,9 +3,12 @@
 import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
 import { ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
-import { api, reach, type Proposal, type Roll, type Source } from "@/api/client"
+import { makeBrush } from "@/acts/keepBrush"
+import { api, reach, type Proposal, type Source } from "@/api/client"
+import { presentStore } from "@/device/useDevice"
+import { useRollList } from "@/device/useRollList"
+import type { BrushDocument } from "@/engine/brush"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
-import { notice } from "@/shell/notice"
 import type { Makes } from "./recipe"
 
 const props = defineProps<{ source: Source }>()
@@ -13,7 +16,8 @@ const open = defineModel<boolean>({ required: true })
 const router = useRouter()
 const proposals = shallowRef<Proposal[]>([])
 const kept = ref<boolean[]>([])
-const rolls = shallowRef<Roll[]>([])
+const store = presentStore.value!
+const rolls = useRollList(store)
 const roll = ref("")
 const name = ref("")
 const as = ref<Makes>("shape")
@@ -40,14 +44,10 @@ watch(
     if (!now) return
     proposals.value = []
     const call = { params: { path: { source_id: props.source.id } }, body: { makes: as.value } }
-    const [made, places] = await Promise.all([
-      reach(api.POST("/api/sources/{source_id}/proposals", call)),
-      reach(api.GET("/api/rolls")),
-    ])
-    problem.value = made.message || places.message
-    proposals.value = made.data ?? []
+    const { data, message } = await reach(api.POST("/api/sources/{source_id}/proposals", call))
+    problem.value = message
+    proposals.value = data ?? []
     kept.value = proposals.value.map((_, i) => i === 0)
-    rolls.value = places.data ?? []
     roll.value ||= rolls.value[0]?.id ?? ""
   },
   { immediate: true },
@@ -58,13 +58,10 @@ async function keep(): Promise<void> {
   let first = ""
   for (const [i, { label, document }] of proposals.value.entries()) {
     if (!kept.value[i]) continue
-    const body = { name: i === 0 ? name.value : `${name.value}, ${label}`.slice(0, 80), note: "", document }
-    const params = { path: { roll_id: roll.value } }
-    const { data, message } = await reach(
-      api.POST("/api/rolls/{roll_id}/brushes", { params, body: body as never }),
-    )
-    if (!data) notice(message)
-    first ||= data?.id ?? ""
+    const called = i === 0 ? name.value : `${name.value}, ${label}`
+    const brush = { roll: roll.value, name: called, document: document as unknown as BrushDocument }
+    const id = await makeBrush(store, brush)
+    first ||= id
   }
   busy.value = false
   open.value = false

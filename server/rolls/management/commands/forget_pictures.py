@@ -1,15 +1,15 @@
-"""`manage.py repaint_brushes`: pictures made anew by the engine as it is now."""
+"""`manage.py forget_pictures`: pictures of an older engine are let go of."""
 
 from django.core.management.base import BaseCommand
 
-from rolls.actions.repaint_brushes import repaint_brushes
+from rolls.actions.paint_brush import forget_pictures
 
 
 class Command(BaseCommand):
     """Run by `script/server` when the core has changed."""
 
-    help = "Make the stored pictures of all brushes anew."
+    help = "Let all brushes be painted anew when their pictures are next asked for."
 
     def handle(self, *args, **options):
-        """Repaint and say how many."""
-        self.stdout.write(f"{repaint_brushes()} brushes repainted")
+        """Forget them, and say how many."""
+        self.stdout.write(f"{forget_pictures()} brushes are painted anew when they are next asked for")

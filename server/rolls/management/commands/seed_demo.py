@@ -11,8 +11,8 @@ from sources.demo import PHOTOS, recipe_for
 from sources.models import Source
 
 from rolls.actions.add_brush import add_brush
+from rolls.actions.keep_roll import keep_roll
 from rolls.demo import ROLLS, with_sources
-from rolls.models import Roll
 
 NAME, PASSWORD = "skerrow", "lantern-and-fog"
 
@@ -37,8 +37,8 @@ class Command(BaseCommand):
                 recipe = recipe_for(source.recipe, kinds, levels)
                 keep_source(source, 1, source.name, "Taken on the beach.", source.makes, recipe)
             made = {}
-            for position, (name, brushes) in enumerate(ROLLS.items()):
-                roll = Roll.objects.create(account=account, name=name, position=position)
+            for name, brushes in ROLLS.items():
+                roll = keep_roll(account, name=name)
                 for brush_name, note, document in brushes:
                     made[brush_name] = add_brush(roll, brush_name, with_sources(document, find), note)
             for brush_name, _, document in (one for brushes in ROLLS.values() for one in brushes):

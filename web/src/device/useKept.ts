@@ -1,0 +1,161 @@
+// A document that is kept: its state in the device's store, at once, and how it stands with the server.
+import { dequal } from "dequal"
+import { liveQuery, type EntityTable } from "dexie"
+import { computed, onScopeDispose, ref, shallowRef } from "vue"
+import type { Way } from "./carrier"
+import type { Store } from "./store"
+import { useLive, useStoreLive } from "./useLive"
+
+export type Standing =
+  "opening" | "kept" | "keeping" | "waiting" | "signed-out" | "conflict" | "refused" | "gone" | "missing"
+
+/** What every kept document has, whatever it holds. */
+export interface Kept {
+  id: string
+  revision: number
+  keptAt: number
+  theirs?: unknown
+  gone?: boolean
+}
+
+/** While a setting moves, its state is written this often, ms. */
+const WRITTEN = 200
+
+export interface Keeper<Row extends Kept> {
+  store: Store
+  table: EntityTable<Row, "id">
+  id: string
+  /** The act that keeps a state. */
+  keep: (row: Row) => Promise<void>
+  /** Called when another tab or device made another state of it. */
+  follow: (row: Row) => void
+  /** What is said where there is no such document. */
+  none: string
+}
+
+export function useKept<Row extends Kept>({ store, table, id, keep, follow, none }: Keeper<Row>) {
+  const row = shallowRef<Row>()
+  const opened = ref(false)
+  const missing = ref("")
+  const acts = useLive(() => store.acts.where("thing").equals(id).count(), 0)
+  const stuck = useLive(() => store.stuck.filter((one) => one.thing === id).toArray(), [])
+  const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
+  /** What was changed and not written yet. */
+  const unwritten = shallowRef<Row>()
+  /** The state in the store that this one was made from, as far as it is known here. */
+  let seen: Row | undefined
+  let timer = 0
+  let last = 0
+
+  const standing = computed((): Standing => {
+    if (missing.value) return "missing"
+    if (!opened.value) return "opening"
+    if (!row.value || row.value.gone) return "gone"
+    if (row.value.theirs) return "conflict"
+    if (stuck.value.length > 0) return "refused"
+    if (acts.value === 0 && !unwritten.value) return "kept"
+    if (way.value === "near") return "keeping"
+    return way.value === "signed out" ? "signed-out" : "waiting"
+  })
+  const message = computed(() => {
+    if (standing.value === "refused") return stuck.value[0]!.detail
+    if (standing.value === "gone") return "Deleted on another device. What you have here is still yours."
+    return missing.value
+  })
+
+  /** Wait until the document is on this device; nothing where it is not, and why is said. */
+  async function open(): Promise<Row | undefined> {
+    const looked = await store.mark("looked", "")
+    const known = await table.get(id as never)
+    if (!known) await store.setMark("asked", `for ${id}`)
+    const found = known ?? (await firstOf(looked))
+    opened.value = true
+    row.value = seen = found
+    if (!found) missing.value = (await store.mark("looked", "")) === looked ? AWAY : none
+    return found
+  }
+
+  /** The row, once it is here; or nothing, once it is plain that it does not come. */
+  function firstOf(looked: string): Promise<Row | undefined> {
+    return new Promise((tell) => {
+      const subscription = liveQuery(async () => ({
+        found: await table.get(id as never),
+        over:
+          (await store.mark("looked", "")) !== looked || (await store.mark<Way>("way", "near")) !== "near",
+      })).subscribe(({ found, over }) => {
+        if (!found && !over) return
+        tell(found)
+        subscription.unsubscribe()
+      })
+    })
+  }
+
+  useStoreLive(
+    store,
+    () => table.get(id as never),
+    (found) => {
+      if (!opened.value || unwritten.value) return
+      const before = row.value
+      row.value = seen = found
+      if (found && before && !sameState(found, before)) follow(found)
+    },
+  )
+
+  /** Keep a state: in the store before long, however fast it changes. */
+  function change(parts: Partial<Row>): void {
+    const standing = unwritten.value ?? row.value
+    if (!standing) return
+    row.value = unwritten.value = { ...standing, ...parts }
+    window.clearTimeout(timer)
+    timer = window.setTimeout(write, Math.max(0, last + WRITTEN - performance.now()))
+  }
+
+  function write(): void {
+    window.clearTimeout(timer)
+    const state = unwritten.value
+    if (!state) return
+    last = performance.now()
+    const done = store.transaction("rw", table, store.acts, async () => {
+      const kept = await table.get(id as never)
+      await keep(kept ? { ...state, ...beside(kept) } : { ...state, gone: true })
+    })
+    void store.write(done).then(() => {
+      if (unwritten.value !== state) return
+      unwritten.value = undefined
+      seen = state
+    })
+  }
+
+  /** How a state stands beside the one that lies in the store. */
+  function beside(kept: Row): Partial<Kept> {
+    const standing = standingOf(kept)
+    if (standing.theirs || standing.gone || !seen || sameState(kept, seen)) return standing
+    // Another tab's state gives way to this one; another device's, which came since this was begun, does not.
+    if (kept.revision === seen.revision) return standing
+    return { ...standing, theirs: kept }
+  }
+
+  const hidden = () => document.visibilityState === "hidden" && write()
+  document.addEventListener("visibilitychange", hidden)
+  window.addEventListener("pagehide", write)
+  onScopeDispose(() => {
+    document.removeEventListener("visibilitychange", hidden)
+    window.removeEventListener("pagehide", write)
+    write()
+  })
+
+  const keptAt = computed(() => (row.value ? new Date(row.value.keptAt) : undefined))
+  return { row, standing, message, keptAt, open, change, write }
+}
+
+const AWAY =
+  "Hollowmist cannot be reached just now, and this is not on this device yet. Try again when it can."
+
+function standingOf({ revision, keptAt, theirs, gone }: Kept): Partial<Kept> {
+  return { revision, keptAt, theirs, gone }
+}
+
+function sameState(one: Kept, other: Kept): boolean {
+  const nothing = { revision: 0, keptAt: 0, theirs: undefined, gone: undefined }
+  return dequal({ ...one, ...nothing }, { ...other, ...nothing })
+}

@@ -1,0 +1,17 @@
+// The rolls with their brushes, in order, as they are on this device.
+import { byPlace } from "@/documents/places"
+import type { Store, StoredBrush, StoredRoll } from "./store"
+import { useLive } from "./useLive"
+
+export interface FilledRoll extends StoredRoll {
+  brushes: StoredBrush[]
+}
+
+export function useRollList(store: Store) {
+  return useLive(async (): Promise<FilledRoll[]> => {
+    const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
+    brushes.sort(byPlace)
+    const filled = rolls.map((roll) => ({ ...roll, brushes: brushes.filter((one) => one.roll === roll.id) }))
+    return filled.sort(byPlace)
+  }, [])
+}

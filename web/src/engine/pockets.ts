@@ -1,0 +1,50 @@
+// A brush's pictures for its pocket: an upright stroke, and a print of its tip.
+import { ONE_TOUCH, PAPER, POCKET, UPRIGHT } from "@/generated/layout"
+import type { BrushDocument } from "./brush"
+import type { Module } from "./module"
+import { Screen } from "./screen"
+import { samplesFrom, Sheet, type Slots, type Workspace } from "./sheet"
+
+/** Its stroke, or its tip's print. */
+export type PocketPicture = "stroke" | "print"
+
+export class Pockets {
+  private sheet: Sheet
+  private screen: Screen
+
+  constructor(
+    private module: Module,
+    slots: Slots,
+    space: Workspace,
+  ) {
+    this.sheet = new Sheet(module, slots, space, 1, 1)
+    this.screen = new Screen(module, new OffscreenCanvas(1, 1).getContext("2d")!)
+    this.screen.setColours(PAPER, PAPER)
+  }
+
+  /** Ink a picture of a brush whose sources are here; sizes in px of the picture. */
+  ink(which: PocketPicture, brush: BrushDocument, width: number, height: number): ImageBitmap {
+    const { sheet, screen } = this
+    sheet.setBrush(which === "print" ? ({ ...brush, ...ONE_TOUCH } as BrushDocument) : brush)
+    // As large as it is at the pocket's usual size, and sharper the more pixels there are.
+    const finer = which === "print" ? 1 : width / POCKET[0]!
+    const fits =
+      which === "print"
+        ? this.module.call("print_scale", sheet.brush, width)
+        : this.module.call("pocket_scale", sheet.brush, POCKET[0]!) * finer
+    sheet.resize(width, height, fits)
+    screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
+    const rows =
+      which === "print"
+        ? [[width / 2 / fits, height / 2 / fits, 0, 1, Math.PI / 2, 0, 0]]
+        : UPRIGHT.map(([x, y, ...hand]) => [
+            (x! / POCKET[0]!) * (width / fits),
+            (y! / POCKET[1]!) * (height / fits),
+            ...hand,
+          ])
+    sheet.ink({ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) })
+    screen.showAll(sheet)
+    sheet.clear()
+    return (screen.context.canvas as OffscreenCanvas).transferToImageBitmap()
+  }
+}

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+// A brush's stroke, or the print of its tip, inked at the screen's own pixels once it is in sight.
+import { useDevicePixelRatio, useElementSize, useElementVisibility } from "@vueuse/core"
+import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
+import type { BrushDocument } from "@/engine/brush"
+import type { PocketPicture } from "@/engine/pockets"
+import { useEngine } from "@/engine/useEngine"
+
+const props = defineProps<{ which: PocketPicture; document: BrushDocument }>()
+const engine = useEngine()
+const canvas = useTemplateRef("canvas")
+const visible = useElementVisibility(canvas)
+const { width, height } = useElementSize(canvas)
+const { pixelRatio } = useDevicePixelRatio()
+const busy = ref(false)
+
+const wish = computed(() => ({
+  document: props.document,
+  across: Math.round(width.value * pixelRatio.value),
+  down: Math.round(height.value * pixelRatio.value),
+  seen: visible.value,
+  // A worker that was started anew has nothing to do with it: what is drawn stays.
+}))
+let shown: { document: BrushDocument; across: number; down: number } | undefined
+
+watch(
+  wish,
+  async (now) => {
+    const { document, across, down, seen } = now
+    if (!seen || across < 1 || down < 1) return
+    if (shown?.document === document && shown.across === across && shown.down === down) return
+    busy.value = true
+    await engine.ready
+    const inked = await engine.api.inkPocket(props.which, toRaw(document), across, down)
+    // What was wished meanwhile is on its way.
+    if (wish.value !== now || !canvas.value) return
+    busy.value = false
+    if (!inked) return
+    shown = { document, across, down }
+    canvas.value.width = across
+    canvas.value.height = down
+    canvas.value.getContext("bitmaprenderer")!.transferFromImageBitmap(inked)
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <canvas ref="canvas" :aria-busy="busy" aria-hidden="true" />
+</template>
