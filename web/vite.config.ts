@@ -1,13 +1,77 @@
 import vue from "@vitejs/plugin-vue"
+import { createHash } from "node:crypto"
+import { readdirSync, readFileSync, statSync } from "node:fs"
 import { fileURLToPath } from "node:url"
-import { defineConfig } from "vite"
+import { defineConfig, type Plugin } from "vite"
+import { VitePWA } from "vite-plugin-pwa"
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** A name for what is built: a hash over all that it is built of. */
+function buildName(): string {
+  const hash = createHash("sha256").update(readFileSync(here("package-lock.json")))
+  for (const name of (readdirSync(here("src"), { recursive: true }) as string[]).sort()) {
+    const file = here(`src/${name}`)
+    if (statSync(file).isFile()) hash.update(name).update(readFileSync(file))
+  }
+  return hash.digest("hex").slice(0, 16)
+}
+
+/** The build knows its name, and so does the server, which tells it with every answer. */
+function named(): Plugin {
+  const name = buildName()
+  return {
+    name: "build-name",
+    config: () => ({ define: { __BUILD__: JSON.stringify(name) } }),
+    generateBundle() {
+      this.emitFile({ type: "asset", fileName: "build.txt", source: name })
+    },
+  }
+}
+
+/** The shell, its fonts and its engine lie on the device, so that it starts without a network. */
+const installed = VitePWA({
+  // A new version waits until it is let in: never in the middle of a stroke.
+  registerType: "prompt",
+  injectRegister: false,
+  manifest: {
+    name: "Hollowmist",
+    short_name: "Hollowmist",
+    description: "Inking and lettering brushes, built pen in hand.",
+    start_url: "/rolls",
+    display: "standalone",
+    background_color: "#e6ebe8",
+    theme_color: "#e6ebe8",
+    icons: [
+      { src: "/icon-192.png", sizes: "192x192", type: "image/png" },
+      { src: "/icon-512.png", sizes: "512x512", type: "image/png" },
+      { src: "/icon-whole-512.png", sizes: "512x512", type: "image/png", purpose: "maskable" },
+      { src: "/mark.svg", sizes: "any", type: "image/svg+xml" },
+    ],
+  },
+  workbox: {
+    globPatterns: ["**/*.{html,js,css,wasm,json,woff2,svg,png}"],
+    maximumFileSizeToCacheInBytes: 4_000_000,
+    navigateFallback: "/index.html",
+    navigateFallbackDenylist: [/^\/(api|static|assets)\//, /^\/notices\.txt/],
+    clientsClaim: true,
+    // A picture is named by its content: the one that is here is the one that was meant.
+    runtimeCaching: [
+      {
+        urlPattern: ({ url }) => url.pathname.startsWith("/api/pictures/"),
+        handler: "CacheFirst",
+        options: { cacheName: "pictures", cacheableResponse: { statuses: [200] } },
+      },
+    ],
+  },
+})
 
 // `vite build --mode measure` makes measure.html instead: the engine without an interface, for the tests and script/bench.
 export default defineConfig(({ mode }) => ({
   base: mode === "measure" ? "/static/measure/" : "/",
   publicDir: mode === "measure" ? false : "public",
-  plugins: [vue()],
-  resolve: { alias: { "@": fileURLToPath(new URL("src", import.meta.url)) } },
+  plugins: [vue(), named(), ...(mode === "measure" ? [] : [installed])],
+  resolve: { alias: { "@": here("src") } },
   worker: { format: "es" },
   server: { proxy: { "/api": process.env.HOLLOWMIST_API ?? "http://127.0.0.1:8420" } },
   build: {

@@ -5,6 +5,7 @@ import { defineConfig } from "vitest/config"
 // Composables and plain modules in a DOM without a screen; what needs ink is driven in the browser (server/journeys).
 export default defineConfig({
   plugins: [vue()],
+  define: { __BUILD__: JSON.stringify("first") },
   resolve: { alias: { "@": fileURLToPath(new URL("src", import.meta.url)) } },
   test: {
     environment: "happy-dom",

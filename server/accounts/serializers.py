@@ -14,6 +14,15 @@ class AccountSerializer(serializers.ModelSerializer):
         read_only_fields = ["id", "username"]
 
 
+class WishSerializer(serializers.ModelSerializer):
+    """How a person likes their room: what is named is changed."""
+
+    class Meta:
+        model = Account
+        fields = ["theme", "hand"]
+        extra_kwargs = {"theme": {"required": False}, "hand": {"required": False}}
+
+
 class SessionSerializer(serializers.Serializer):
     """Who is signed in, if anybody."""
 

@@ -12,7 +12,7 @@ from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from .actions.open_account import open_account
-from .serializers import AccountSerializer, CredentialsSerializer, SessionSerializer
+from .serializers import CredentialsSerializer, SessionSerializer
 
 TOO_MANY = "That were too many wrong passwords."
 
@@ -49,16 +49,6 @@ class SessionView(APIView):
         if account is None:
             raise ValidationError({"detail": "Name and password do not go together. Check both and try again."})
         login(request, account)
-        return session_of(request)
-
-    @extend_schema(request=AccountSerializer, responses=SessionSerializer)
-    def patch(self, request):
-        """Change theme or drawing hand."""
-        if not request.user.is_authenticated:
-            self.permission_denied(request)
-        changed = AccountSerializer(request.user, data=request.data, partial=True)
-        changed.is_valid(raise_exception=True)
-        changed.save()
         return session_of(request)
 
     @extend_schema(request=None, responses=SessionSerializer)

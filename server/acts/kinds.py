@@ -3,6 +3,8 @@
 from collections.abc import Callable
 from typing import NamedTuple
 
+from accounts.actions.prefer import prefer
+from accounts.serializers import WishSerializer
 from proofs.actions import lanes
 from proofs.actions.keep_stroke import keep_stroke
 from proofs.actions.take_strokes import put_strokes_back, take_strokes
@@ -58,5 +60,6 @@ KINDS: dict[str, Kind] = {
     "keepBrush": Kind(WishedBrushSerializer, _keep_brush),
     "takeBrush": Kind(Nothing, _quiet(delete_brush)),
     "putBrushBack": Kind(Nothing, _quiet(restore_brush)),
+    "prefer": Kind(WishSerializer, lambda account, _, __, told: prefer(account, **told)),
 }
 """By the name that the device calls it by."""

@@ -1,6 +1,5 @@
 """Which build of the front end is served, told with every answer of the API: a page that is older notices it."""
 
-import hashlib
 from functools import lru_cache
 
 from django.conf import settings
@@ -9,19 +8,16 @@ HEADER = "Hollowmist-Build"
 
 
 @lru_cache(maxsize=2)
-def _digest(path, changed: int) -> str:
-    """Digest of a file as it stood when it was `changed`, ns."""
-    return hashlib.sha256(path.read_bytes()).hexdigest()[:16]
+def _read(path, changed: int) -> str:
+    """A file as it stood when it was `changed`, ns."""
+    return path.read_text().strip()
 
 
 def build() -> str:
-    """Name of the build that is served; empty while there is none.
-
-    All files of a build but its first page are named by their content, so that page tells them all.
-    """
-    page = settings.WEB / "index.html"
+    """Name of the build that is served, as `web/vite.config.ts` gave it; empty while there is none."""
+    name = settings.WEB / "build.txt"
     try:
-        return _digest(page, page.stat().st_mtime_ns)
+        return _read(name, name.stat().st_mtime_ns)
     except FileNotFoundError:
         return ""
 

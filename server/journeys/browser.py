@@ -144,19 +144,23 @@ class JourneyCase(StaticLiveServerTestCase):
             context.close()
         self.assertEqual(self.problems, [])
 
-    def open_page(self, width=1500, height=900, signed_in=True, bypass_csp=True):
+    def open_page(self, width=1500, height=900, signed_in=True, bypass_csp=True, installed=False, url=None):
         """A page in a browser profile of its own: so large that the bench shows strokes as large as they were drawn.
 
-        A test's own scripts need what the content policy forbids; with `bypass_csp` False it holds.
+        A test's own scripts need what the content policy forbids; with `bypass_csp` False it holds. With `installed`
+        the application may lie on the device; `url` is where it comes from, if not straight from the server.
         """
         context = self.browser.new_context(
-            viewport={"width": width, "height": height}, has_touch=True, bypass_csp=bypass_csp
+            viewport={"width": width, "height": height},
+            has_touch=True,
+            bypass_csp=bypass_csp,
+            service_workers="allow" if installed else "block",
         )
         if signed_in:
             client = Client()
             client.force_login(self.account)
             (name,) = client.cookies
-            cookie = {"name": name, "value": client.cookies[name].value, "url": self.live_server_url}
+            cookie = {"name": name, "value": client.cookies[name].value, "url": url or self.live_server_url}
             context.add_cookies([cookie])
         page = context.new_page()
         page.set_default_timeout(PATIENCE * 1000)

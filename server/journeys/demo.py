@@ -34,6 +34,7 @@ class DemoCase(JourneyCase):
             locale="en-GB",
             reduced_motion="reduce",
             bypass_csp=True,
+            service_workers="block",
         )
         if signed_in:
             client = Client()

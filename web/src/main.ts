@@ -23,6 +23,10 @@ import "./shell/base.css"
 import { createPinia } from "pinia"
 import { createApp } from "vue"
 import App from "./shell/App.vue"
-import { router } from "./shell/router"
+import { install, takesOver } from "./shell/installed"
+import { router } from "./router"
 
-createApp(App).use(createPinia()).use(router).mount("#app")
+if (!(await takesOver())) {
+  createApp(App).use(createPinia()).use(router).mount("#app")
+  install()
+}

@@ -1,13 +1,14 @@
 // The engine without an interface, for the tests that compare the two homes and for script/bench.
-import { FLOATS, samplesFrom, Sheet, Slots, Workspace, type Stroke } from "./engine/sheet"
+import { FLOATS, samplesFrom, type Stroke } from "./documents/stroke"
+import { Sheet, Slots, Workspace } from "./engine/sheet"
 import { Screen } from "./engine/screen"
 import { Images, picturesOf } from "./engine/images"
 import { loadModule, type Module } from "./engine/module"
 import { RecipeRunner } from "./engine/recipe"
 import { ReadingsTaker } from "./engine/readings"
 import { bytesOf, readColumn } from "./engine/records"
-import type { Makes, Recipe } from "./sources/recipe"
-import type { BrushDocument } from "./engine/brush"
+import type { Makes, Recipe } from "./documents/recipe"
+import type { BrushDocument } from "./documents/brush"
 import engineAddress from "./generated/engine.wasm?url"
 import { TILE } from "./generated/layout"
 

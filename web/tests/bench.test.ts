@@ -1,7 +1,6 @@
+import { type KeptStroke, samplesFrom } from "@/documents/stroke"
 import { beforeEach, describe, expect, it, onTestFinished, vi } from "vitest"
 import { ref, shallowRef } from "vue"
-import type { KeptStroke } from "@/engine/desk"
-import { samplesFrom } from "@/engine/sheet"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import { accepting } from "./accepting"
 import { living, until } from "./scope"

@@ -1,5 +1,6 @@
+import { type BrushDocument, newLink, responsesOf, settingNamed } from "@/documents/brush"
 import { describe, expect, it } from "vitest"
-import { newLink, responsesOf, settingNamed, writeBrush, type BrushDocument } from "@/engine/brush"
+import { writeBrush } from "@/engine/brush"
 import { Memory } from "@/engine/memory"
 import { bytesOf, readField } from "@/engine/records"
 import type { RECORDS } from "@/generated/layout"

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest"
-import { useHistory } from "@/bench/useHistory"
+import { useHistory } from "@/parts/useHistory"
 
 function counting() {
   const history = useHistory()

@@ -220,7 +220,7 @@ describe("keeping a brush", () => {
 
   it("takes over what an older version of the application left waiting", async () => {
     const acts = keeping(20, 3)
-    const { outbox } = await import("@/api/outbox")
+    const { outbox } = await import("@/device/outbox")
     const db = await outbox()
     const waits = { id: ID, account: "maren", revision: 3, ...state(71) }
     await db.put("brushes", waits)

@@ -1,6 +1,6 @@
+import { samplesFrom } from "@/documents/stroke"
 import { beforeEach, describe, expect, it, vi } from "vitest"
-import { usePracticePen } from "@/practice/usePracticePen"
-import { samplesFrom } from "@/engine/sheet"
+import { usePracticePen } from "@/bench/practice/usePracticePen"
 import type { Bench } from "@/bench/useBench"
 
 const api = {

@@ -3,8 +3,8 @@ import { ref, shallowRef } from "vue"
 import type { Bench } from "@/bench/useBench"
 import type { Readings } from "@/engine/readings"
 import { CAUSES, FIRST_LINK, PRESSURES, RECORDS } from "@/generated/layout"
-import { PLOTS } from "@/readings/plots"
-import { useReadings } from "@/readings/useReadings"
+import { PLOTS } from "@/bench/readings/plots"
+import { useReadings } from "@/bench/readings/useReadings"
 
 type Field = keyof typeof RECORDS.readings.fields
 

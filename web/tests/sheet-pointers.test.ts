@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from "vitest"
 import { ref } from "vue"
-import { useSheetPointers, type PointerActs } from "@/bench/useSheetPointers"
+import { useSheetPointers, type PointerActs } from "@/parts/useSheetPointers"
 import { living } from "./scope"
 
 let canvas: HTMLElement

@@ -24,7 +24,7 @@ async function opened() {
 }
 
 async function waiting() {
-  const { outbox } = await import("@/api/outbox")
+  const { outbox } = await import("@/device/outbox")
   return (await outbox()).get("sources", ID)
 }
 
@@ -57,7 +57,7 @@ describe("keeping a source", () => {
   it("opens with what waits, and does not hide that another state came in between", async () => {
     server.on("GET", PATH, { status: 200, body: kept(5, "levels") })
     server.on("PUT", PATH, { status: 409, body: { theirs: kept(5, "levels") } })
-    const { outbox } = await import("@/api/outbox")
+    const { outbox } = await import("@/device/outbox")
     await (await outbox()).put("sources", { id: ID, account: "maren", revision: 4, ...state("blur") })
     const { keeping, first } = await opened()
     expect(first).toEqual(state("blur"))

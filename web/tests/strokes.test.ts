@@ -1,6 +1,5 @@
+import { type KeptStroke, samplesFrom } from "@/documents/stroke"
 import { describe, expect, it, onTestFinished, vi } from "vitest"
-import type { KeptStroke } from "@/engine/desk"
-import { samplesFrom } from "@/engine/sheet"
 import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
 import { server } from "./server"
@@ -179,7 +178,7 @@ describe("strokes and lanes of one's own", () => {
 
 describe("what waited before the device had a store of its own", () => {
   it("is taken over in its order, and let go of where it was", async () => {
-    const { outbox } = await import("@/api/outbox")
+    const { outbox } = await import("@/device/outbox")
     const db = await outbox()
     const { id, kind, erase, seed, samples } = stroke("a")
     const one = { id, kind, erase, seed, samples, account: "maren", act: "keep" as const, drawnAt: 5 }

@@ -1,5 +1,8 @@
 """Signing in, signing out, opening an account."""
 
+import uuid
+
+from acts.tests import act
 from django.test import Client, TestCase
 from rolls.models import Brush
 
@@ -39,12 +42,15 @@ class SessionTests(TestCase):
 
     def test_theme_and_hand_are_kept(self):
         self.client.force_login(self.account)
-        body = {"theme": "lamp", "hand": "left"}
-        self.client.patch("/api/session", body, content_type="application/json")
+        wish = {"theme": "lamp", "hand": "left"}
+        self.assertEqual(act(self.client, self.account, "prefer", uuid.uuid4(), wish)["answer"], "done")
         self.account.refresh_from_db()
         self.assertEqual((self.account.theme, self.account.hand), ("lamp", "left"))
-        refused = self.client.patch("/api/session", {"theme": "neon"}, content_type="application/json")
-        self.assertEqual(refused.status_code, 400)
+        refused = act(self.client, self.account, "prefer", uuid.uuid4(), {"theme": "neon"})
+        self.assertIn("neon", refused["detail"])
+        act(self.client, self.account, "prefer", uuid.uuid4(), {"hand": "right"})
+        self.account.refresh_from_db()
+        self.assertEqual((self.account.theme, self.account.hand), ("lamp", "right"))
 
     def test_a_change_without_the_csrf_token_is_refused(self):
         client = Client(enforce_csrf_checks=True)

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 // A stroke inked by the engine while the door is open: the same ink as everywhere.
+import type { BrushDocument } from "@/documents/brush"
+import { FLOATS, type Stroke, samplesFrom } from "@/documents/stroke"
 import { useElementSize } from "@vueuse/core"
 import { onMounted, shallowRef, useTemplateRef, watch } from "vue"
 import engineAddress from "@/generated/engine.wasm?url"
 import lanesAddress from "@/generated/lanes.json?url"
 import { DEFAULT_BRUSH } from "@/generated/layout"
-import type { BrushDocument } from "@/engine/brush"
 import { Images } from "@/engine/images"
 import { loadModule } from "@/engine/module"
 import { Screen } from "@/engine/screen"
-import { FLOATS, samplesFrom, Sheet, Slots, Workspace, type Stroke } from "@/engine/sheet"
+import { Sheet, Slots, Workspace } from "@/engine/sheet"
 
 const canvas = useTemplateRef("canvas")
 const { width } = useElementSize(canvas)

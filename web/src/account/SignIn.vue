@@ -3,7 +3,7 @@ import { ElButton, ElInput } from "element-plus"
 import { ref } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import InkedLine from "./InkedLine.vue"
-import { useSession } from "./useSession"
+import { useSession } from "@/device/useSession"
 
 const session = useSession()
 const router = useRouter()

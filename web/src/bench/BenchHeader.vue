@@ -3,7 +3,7 @@
 import { ChevronRight, Frame, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
-import { useSession } from "@/account/useSession"
+import { useSession } from "@/device/useSession"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 

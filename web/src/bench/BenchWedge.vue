@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // The size of the brush as a stroke of its own, standing upright: touch it where it is as wide as you want.
+import { settingNamed } from "@/documents/brush"
 import { useTimeoutFn } from "@vueuse/core"
 import { computed, ref, useTemplateRef, watch } from "vue"
-import { settingNamed } from "@/engine/brush"
 import TypedValue from "@/parts/TypedValue.vue"
 import { useTrack } from "@/parts/useTrack"
 import { onStep, placeOf, shown, valueAt } from "@/parts/values"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // A small jar, filled with the ink's colour as high as the stroke's opacity: tap it for colours, draw a finger up or
 // down in it for the opacity. Below it the last two inks.
+import { settingNamed } from "@/documents/brush"
 import { useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
-import { settingNamed } from "@/engine/brush"
 import InkChooser from "@/parts/InkChooser.vue"
 import { onStep, shown } from "@/parts/values"
 import { useBench } from "./useBench"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // A layer of the proof sheet: whether it is drawn on and seen, how it mixes, and what it is inked with.
+import type { LayerUse } from "@/documents/brush"
 import { Eye, EyeOff, Pencil, Rows3, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { computed } from "vue"
-import type { LayerUse } from "@/engine/brush"
 import { MODES } from "@/generated/layout"
 import OrderButtons from "@/parts/OrderButtons.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"

@@ -1,18 +1,18 @@
 <script setup lang="ts">
+import { FLOATS, type Kind, type Pen, newSeed } from "@/documents/stroke"
 import { useElementSize, useEventListener } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { Maximize, Trash2 } from "@lucide/vue"
 import { computed, onMounted, useTemplateRef, watch } from "vue"
 import { newId } from "@/documents/ids"
 import { leanOf } from "@/documents/lean"
-import { numberOf } from "@/parts/colours"
-import { FLOATS, newSeed, type Kind, type Pen } from "@/engine/sheet"
+import { numberOf } from "@/documents/colours"
 import { MOST_SAMPLES } from "@/generated/layout"
-import { usePracticePen } from "@/practice/usePracticePen"
-import { useSession } from "@/account/useSession"
+import { usePracticePen } from "./practice/usePracticePen"
+import { useSession } from "@/device/useSession"
 import CaptureFrame from "./CaptureFrame.vue"
 import { useBench } from "./useBench"
-import { useSheetPointers } from "./useSheetPointers"
+import { useSheetPointers } from "@/parts/useSheetPointers"
 import { useSheetView } from "./useSheetView"
 
 const bench = useBench()

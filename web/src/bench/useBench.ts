@@ -1,22 +1,22 @@
 // One brush on the bench: its state, its history, its keeping, and the strokes it is tried on.
-import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
 import {
-  newLink,
   type BrushDocument,
   type Input,
   type Link,
   type Output,
   type SettingName,
-} from "@/engine/brush"
+  newLink,
+} from "@/documents/brush"
+import type { KeptStroke } from "@/documents/stroke"
+import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
 import { openDevice, useWaiting } from "@/device/useDevice"
 import { newId } from "@/documents/ids"
-import type { KeptStroke } from "@/engine/desk"
 import { useEngine } from "@/engine/useEngine"
 import { CORNERED, SHAKY } from "@/generated/layout"
 import { useEraser } from "./useEraser"
-import { useHistory } from "./useHistory"
+import { useHistory } from "@/parts/useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
-import { useLanes, type Lane } from "./useLanes"
+import { useLanes, type Lane } from "@/engine/useLanes"
 import { useLayout } from "./useLayout"
 import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"

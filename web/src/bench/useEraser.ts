@@ -1,7 +1,7 @@
 // Erasing with the brush in hand, at a size of its own that is remembered on this device.
+import type { BrushDocument } from "@/documents/brush"
 import { useLocalStorage } from "@vueuse/core"
 import { computed, ref, type Ref } from "vue"
-import type { BrushDocument } from "@/engine/brush"
 
 export function useEraser(brush: Ref<BrushDocument | undefined>, change: (size: number) => void) {
   const erase = ref(false)

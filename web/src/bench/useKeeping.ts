@@ -1,10 +1,10 @@
 // Keeps the brush on the bench.
+import type { BrushDocument } from "@/documents/brush"
 import { computed } from "vue"
 import { keepAlive, keepBoth, keepBrush, keepMine, takeTheirs } from "@/acts/keepBrush"
 import type { Store, StoredBrush } from "@/device/store"
 import { useKept } from "@/device/useKept"
 import { useLive } from "@/device/useLive"
-import type { BrushDocument } from "@/engine/brush"
 
 /** A brush's state as a person sees it. */
 export interface BrushState {

@@ -1,4 +1,5 @@
 // Lanes of one's own: recorded from loose strokes or read from InkML, named, ordered, hidden, deleted.
+import { FLOATS, type KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { deleteLane, takeLaneApart } from "@/acts/deleteLane"
 import { keepLane, lanesInOrder } from "@/acts/keepLane"
@@ -7,10 +8,9 @@ import { strokeAlone, type Store } from "@/device/store"
 import { useStoreLive } from "@/device/useLive"
 import { newId } from "@/documents/ids"
 import type { components } from "@/generated/api"
-import { notice } from "@/shell/notice"
-import type { KeptStroke } from "@/engine/desk"
-import { FLOATS, type Rectangle } from "@/engine/sheet"
-import type { Lane } from "./useLanes"
+import { notice } from "@/parts/notice"
+import { type Rectangle } from "@/engine/sheet"
+import type { Lane } from "@/engine/useLanes"
 
 export interface OwnLane extends Lane {
   set: string

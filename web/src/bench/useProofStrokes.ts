@@ -1,10 +1,10 @@
 // The strokes of one's own that lie loose on a brush's proof sheet.
+import type { KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { keepStroke } from "@/acts/keepStroke"
 import { putStrokesBack, takeStrokes } from "@/acts/takeStrokes"
 import { strokeAlone, type Store, type StoredStroke } from "@/device/store"
 import { useStoreLive } from "@/device/useLive"
-import type { KeptStroke } from "@/engine/desk"
 
 /** A loose stroke, with its place in the order. */
 type Loose = KeptStroke & { drawnAt: number }

@@ -1,6 +1,6 @@
 // The responses of the brush on the bench: their curves as the core has them, and where the hand is on each.
+import { type Input, type Link, type Output, type Response, responsesOf } from "@/documents/brush"
 import { computed, shallowRef, watch } from "vue"
-import { responsesOf, type Input, type Link, type Output, type Response } from "@/engine/brush"
 import { INPUTS, MAX_LINKS, OUTPUTS, STATIONS } from "@/generated/layout"
 import type { Bench } from "./useBench"
 

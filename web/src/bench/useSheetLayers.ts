@@ -1,9 +1,9 @@
 // The layers of the proof sheet: which there are, which one is drawn on, and the brushes they are inked with.
+import type { BrushDocument, LayerUse } from "@/documents/brush"
+import type { KeptStroke } from "@/documents/stroke"
 import { liveQuery, type Subscription } from "dexie"
 import { computed, onScopeDispose, ref, watch, type Ref } from "vue"
 import type { Store } from "@/device/store"
-import type { BrushDocument, LayerUse } from "@/engine/brush"
-import type { KeptStroke } from "@/engine/desk"
 import type { Engine } from "@/engine/useEngine"
 import { MOST_LAYERS } from "@/generated/layout"
 

@@ -1,5 +1,5 @@
 // What waited on this device before it had a store of its own becomes acts like all others.
-import { outbox, type StoredStroke as Waiting } from "@/api/outbox"
+import { outbox, type StoredStroke as Waiting } from "./outbox"
 import { liveQuery } from "dexie"
 import { note, noteBrush, noteLane, noteStroke } from "./note"
 import type { Store, StoredStroke } from "./store"

@@ -7,6 +7,7 @@ import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
 import { answered } from "./answers"
 import { pull, standAsKept } from "./changes"
+import { bringPictures } from "./pictures"
 import type { Act, Store } from "./store"
 
 const MOST_ACTS = 100
@@ -159,7 +160,11 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
           if (way === "later") break
         }
         if (way === "on" && !(await pull(store))) way = "later"
-        else if (way === "on") await store.setMark("looked", newId())
+        else if (way === "on") {
+          await store.setMark("looked", newId())
+          // What could not be fetched is fetched after the next look.
+          void bringPictures(store).catch(console.error)
+        }
       } while (again && way === "on" && !ending.signal.aborted)
       if (way === "on") {
         tries = 0

@@ -1,7 +1,7 @@
 // Taking in what changed elsewhere.
+import { kindNumbered } from "@/documents/stroke"
 import { api, reach } from "@/api/client"
 import type { Table } from "dexie"
-import { kindNumbered } from "@/engine/sheet"
 import { fromBase64 } from "./base64"
 import { noteBrush, noteLane, noteRoll, noteStroke } from "./note"
 import type { KeptBrush, Store, StoredLane, StoredRoll, StoredStroke } from "./store"

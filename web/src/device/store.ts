@@ -1,7 +1,7 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
+import type { BrushDocument } from "@/documents/brush"
+import type { Stroke } from "@/documents/stroke"
 import Dexie, { type EntityTable, type Table } from "dexie"
-import type { BrushDocument } from "@/engine/brush"
-import type { Stroke } from "@/engine/sheet"
 
 /** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
 export interface StoredStroke extends Stroke {
@@ -106,7 +106,8 @@ export class Store extends Dexie {
     readonly account: number,
     private readonly failed: (error: Error) => void = console.error,
   ) {
-    super(nameOf(account))
+    // What is kept outlives a battery that dies: not only the browser.
+    super(nameOf(account), { chromeTransactionDurability: "strict" })
     this.version(1).stores({
       strokes: "id, brush, lane",
       lanes: "id",

@@ -3,6 +3,7 @@ import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
 import { adopt, adoptBrushes } from "./adopt"
 import { startCarrier, type Carrier, type Way } from "./carrier"
+import { forgetPictures } from "./pictures"
 import { nameOf, Store } from "./store"
 import { useLive } from "./useLive"
 
@@ -55,6 +56,7 @@ export async function forgetDevice(): Promise<void> {
   const account = open.value?.store.account
   closeDevice()
   if (account !== undefined) await Dexie.delete(nameOf(account))
+  await forgetPictures()
 }
 
 /** How many acts of the account that is signed in wait for the server. */

@@ -1,7 +1,9 @@
 // The engine's desk: the proof sheet with its strokes, the stroke in hand, and the stations' pictures.
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
+import type { BrushDocument, CurveChange, Input, Link, Node } from "@/documents/brush"
+import { FLOATS, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import { PROOF_SHEET, TABLE } from "@/generated/layout"
-import { type BrushDocument, type Input, type Link, type Node, writeLink } from "./brush"
+import { writeLink } from "./brush"
 import { Images, picturesOf } from "./images"
 import { loadModule, type Module } from "./module"
 import { ProofPaper } from "./paper"
@@ -11,7 +13,7 @@ import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Steadied } from "./readings"
 import type { Context, View } from "./screen"
-import { FLOATS, Sheet, Slots, Workspace, type Kind, type Pen, type Rectangle, type Stroke } from "./sheet"
+import { Sheet, Slots, Workspace, type Rectangle } from "./sheet"
 import {
   StationPictures,
   WAYS,
@@ -24,16 +26,6 @@ import {
   type Wedge,
 } from "./stations"
 
-export interface KeptStroke extends Stroke {
-  id: string
-  /** The brush on whose bench it was drawn; none where it is from before that was kept. */
-  brush?: string | null
-  /** The lane over which it was begun, by its key; empty on free paper. */
-  over?: string
-  /** Whether it is a lane's: those are inked on every layer that shows the lanes. */
-  lane?: boolean
-}
-
 /** What the pen does just now, as the core reads it. */
 export interface Live {
   pressure: number
@@ -43,11 +35,6 @@ export interface Live {
   speed: number
   /** All inputs of responses, 0..1. */
   inputs: number[]
-}
-
-export interface CurveChange {
-  nodes: Node[]
-  index: number
 }
 
 export class Desk {

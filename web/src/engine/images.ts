@@ -1,6 +1,6 @@
 // Sources in the module's memory, as the chains of images that tips and grains are read from.
 
-import type { BrushDocument } from "./brush"
+import type { BrushDocument } from "@/documents/brush"
 import { PAGE, type Block, type Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf } from "./records"

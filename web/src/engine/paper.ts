@@ -1,10 +1,10 @@
 // The proof sheet: strokes in their order on its layers, each inked with its layer's brush, at the screen's own pixels.
-import type { BrushDocument } from "./brush"
-import { hexOf, numberOf } from "@/parts/colours"
-import type { KeptStroke } from "./desk"
+import type { BrushDocument } from "@/documents/brush"
+import type { KeptStroke, Pen } from "@/documents/stroke"
+import { hexOf, numberOf } from "@/documents/colours"
 import { Screen, type Context, type View } from "./screen"
 import type { Module } from "./module"
-import { union, type Pen, type Rectangle, type Sheet } from "./sheet"
+import { union, type Rectangle, type Sheet } from "./sheet"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
 const MANY = 60

@@ -1,9 +1,10 @@
 // A brush's pictures for its pocket: an upright stroke, and a print of its tip.
+import type { BrushDocument } from "@/documents/brush"
+import { samplesFrom } from "@/documents/stroke"
 import { ONE_TOUCH, PAPER, POCKET, UPRIGHT } from "@/generated/layout"
-import type { BrushDocument } from "./brush"
 import type { Module } from "./module"
 import { Screen } from "./screen"
-import { samplesFrom, Sheet, type Slots, type Workspace } from "./sheet"
+import { Sheet, type Slots, type Workspace } from "./sheet"
 
 /** Its stroke, or its tip's print. */
 export type PocketPicture = "stroke" | "print"

@@ -1,6 +1,6 @@
 // The prep table's engine: follows the recipe as it changes, and shows it as prints.
-import { hexOf } from "@/parts/colours"
-import type { Figures, Makes, Recipe, Screen, Start, Step } from "@/sources/recipe"
+import { hexOf } from "@/documents/colours"
+import type { Figures, Makes, Recipe, Screen, Start, Step } from "@/documents/recipe"
 import type { Images } from "./images"
 import type { Module } from "./module"
 import type { Pictures } from "./pictures"

@@ -1,11 +1,12 @@
 // The readings of a brush: the core measures them a little at a time, so that the pen never waits.
+import type { BrushDocument } from "@/documents/brush"
+import { FLOATS, type Stroke, samplesFrom } from "@/documents/stroke"
 import { COST_LENGTH, FIRST_CAUSE_STEP, PROBE_SIDE, PROBE_WORK, RECORDS } from "@/generated/layout"
-import type { BrushDocument } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readField } from "./records"
-import { FLOATS, samplesFrom, Sheet, type Slots, type Stroke, type Workspace } from "./sheet"
+import { Sheet, type Slots, type Workspace } from "./sheet"
 
 type Field = keyof typeof RECORDS.readings.fields
 

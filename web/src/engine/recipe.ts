@@ -1,4 +1,6 @@
 // Follows a recipe with the core's kernels, step by step; what stands before a changed step is not done again.
+import type { BrushDocument } from "@/documents/brush"
+import { samplesFrom } from "@/documents/stroke"
 import { CHANNELS, GENERATORS, MARGIN, MOST_GRAIN, MOST_SHAPE, OPEN, STEPS } from "@/generated/layout"
 import type {
   DrawStroke,
@@ -10,13 +12,12 @@ import type {
   Screen,
   Start,
   Step,
-} from "@/sources/recipe"
-import type { BrushDocument } from "./brush"
+} from "@/documents/recipe"
 import type { Picture } from "./images"
 import { PAGE, type Block, type Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readField, writeField } from "./records"
-import { samplesFrom, Sheet, type Slots, type Workspace } from "./sheet"
+import { Sheet, type Slots, type Workspace } from "./sheet"
 
 /** The way in which a seam was closed, by its number, and what lies along the cuts. */
 interface Closed {

@@ -1,18 +1,13 @@
 // A sheet in the module's memory, and the stroke in hand on it.
-import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, RECORDS, TILE } from "@/generated/layout"
-import { writeBrush, type BrushDocument } from "./brush"
+import type { BrushDocument, Layer } from "@/documents/brush"
+import { FLOATS, type Pen, type Stroke } from "@/documents/stroke"
+import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, TILE } from "@/generated/layout"
+import { writeBrush } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
 
-export type Kind = keyof typeof KIND
-
-/** A kind of pointer by the number that records have. */
-export const kindNumbered = (number: number): Kind =>
-  (Object.keys(KIND) as Kind[]).find((kind) => KIND[kind] === number)!
-/** Floats of one sample, as the record `sample` lays them. */
-export const FLOATS = RECORDS.sample.bytes / 4
 const BATCH = 4096
 const POINTS = 1 << 17
 const STAMPS = 1 << 16
@@ -40,44 +35,6 @@ export function union(a: Rectangle, b: Rectangle | undefined): Rectangle {
   }
 }
 
-/** Samples from rows of x, y, t, pressure, altitude, azimuth and, where the pen has it, twist. */
-export function samplesFrom(rows: readonly number[][]): Float32Array<ArrayBuffer> {
-  const samples = new Float32Array(rows.length * FLOATS)
-  rows.forEach((row, i) => samples.set(row, i * FLOATS))
-  return samples
-}
-
-/** A stroke as the hand made it. */
-export interface Stroke {
-  kind: Kind
-  erase: boolean
-  /** All its chance is drawn from it, wherever it lies and whatever the brush. */
-  seed: number
-  /** The layer it dries on, by its `which`; the first where none is given. */
-  layer?: number
-  /** Its own size, sheet px: an eraser's. Without one it is the brush's. */
-  size?: number | null
-  /** No stroke: here all ink that is wet dries. */
-  dries?: boolean
-  samples: Float32Array<ArrayBuffer>
-}
-
-/** A stroke somewhere else, by (dx, dy) sheet px. */
-export function shifted<T extends Stroke>(stroke: T, dx: number, dy: number): T {
-  const samples = stroke.samples.slice()
-  for (let i = 0; i < samples.length; i += FLOATS) {
-    samples[i]! += dx
-    samples[i + 1]! += dy
-  }
-  return { ...stroke, samples }
-}
-
-/** What a stroke is before its first sample. */
-export type Pen = Omit<Stroke, "samples">
-
-/** A seed for a stroke that is begun. */
-export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1
-
 /** What strokes need while they are drawn. One sheet at a time has a stroke in hand in it. */
 export class Workspace {
   readonly recent: Vector
@@ -99,16 +56,6 @@ export class Workspace {
     this.samples = memory.take(BATCH, bytesOf("sample"))
     this.work = memory.take(INK_WORK, 4)
   }
-}
-
-export type Mode = (typeof MODES)[number]
-
-/** A layer of a sheet, as the record `layer` has it. */
-export interface Layer {
-  which: number
-  mode: Mode
-  opacity: number
-  shown: boolean
 }
 
 const PLAIN: Layer = { which: 0, mode: "normal", opacity: 1, shown: true }

@@ -1,12 +1,13 @@
 // Pictures of what each station does to the stroke in hand.
+import { type BrushDocument, type Input, type Mode, newLink } from "@/documents/brush"
+import { FLOATS, type Stroke, shifted } from "@/documents/stroke"
 import { CAUSES, DEFAULT_BRUSH, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
-import { newLink, type BrushDocument, type Input } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readColumn } from "./records"
 import { Screen, type Context } from "./screen"
-import { FLOATS, shifted, Sheet, Workspace, type Mode, type Slots, type Stroke } from "./sheet"
+import { Sheet, Workspace, type Slots } from "./sheet"
 
 /** What strokes of one kind of pointer report: least and most, and how the pressure is spread over 0..1. */
 export interface Reports {

@@ -1,13 +1,14 @@
 // The worker that owns the canvas: the desk, with changes of the brush gathered so that the latest wins.
+import type { BrushDocument, Input, Link } from "@/documents/brush"
+import type { KeptStroke, Kind, Pen, Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
-import type { BrushDocument, Input, Link } from "./brush"
-import { makeDesk, type Desk, type KeptStroke, type Live } from "./desk"
-import type { Makes, Recipe, Start, Step } from "@/sources/recipe"
+import { makeDesk, type Desk, type Live } from "./desk"
+import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
 import type { PrepNews, Print } from "./prep"
 import type { PocketPicture } from "./pockets"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
-import type { Kind, Pen, Rectangle, Stroke } from "./sheet"
+import type { Rectangle } from "./sheet"
 import type { Crossing, Overlap, Picture, StationTraces, Wedge } from "./stations"
 
 export interface News {

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // Pen fitting: press lightly, as usual and hard, a few times each; the core fits range and curve to that hand.
+import type { Node } from "@/documents/brush"
 import { computed, ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
 import { useEngine } from "@/engine/useEngine"
-import type { Node } from "@/engine/brush"
 import { FITTING } from "@/generated/layout"
 import { ribbon } from "@/parts/plot"
 import PlaceNav from "@/shell/PlaceNav.vue"
 import PressField from "./PressField.vue"
-import { asLink, useFitting } from "./useFitting"
+import { asLink, useFitting } from "@/engine/useFitting"
 
 const router = useRouter()
 const { api, ready } = useEngine()

@@ -2,10 +2,9 @@
 // A response's curve: tap to add a node, drag it, drag it off to remove it. The two handles on the left set the
 // range it maps to, those at the foot the stretch of the input that changes nothing; the ember mark is where the pen
 // is now; the bars are what the hand really used.
+import type { CurveChange, Link } from "@/documents/brush"
 import { useElementSize } from "@vueuse/core"
 import { computed, nextTick, ref, useTemplateRef } from "vue"
-import type { CurveChange } from "@/engine/desk"
-import type { Link } from "@/engine/brush"
 
 const props = defineProps<{
   label: string

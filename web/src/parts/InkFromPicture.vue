@@ -2,7 +2,7 @@
 // An ink taken from a picture of one's own: touch it where the colour is. The picture stays on this device.
 import { Pipette } from "@lucide/vue"
 import { ElDialog } from "element-plus"
-import { hexOf } from "./colours"
+import { hexOf } from "@/documents/colours"
 import { nextTick, ref, useTemplateRef } from "vue"
 
 const emit = defineEmits<{ take: [ink: string] }>()

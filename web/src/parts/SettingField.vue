@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // The control that fits a setting's kind.
+import type { Setting } from "@/documents/brush"
 import { ElSwitch } from "element-plus"
 import { computed } from "vue"
-import type { Setting } from "@/engine/brush"
 import ChoiceBar from "./ChoiceBar.vue"
 import InkChooser from "./InkChooser.vue"
 import ValueSlider from "./ValueSlider.vue"

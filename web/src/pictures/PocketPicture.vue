@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // A brush's stroke, or the print of its tip, inked at the screen's own pixels once it is in sight.
+import type { BrushDocument } from "@/documents/brush"
 import { useDevicePixelRatio, useElementSize, useElementVisibility } from "@vueuse/core"
 import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
-import type { BrushDocument } from "@/engine/brush"
 import type { PocketPicture } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // The source in use: proof strokes of the brush that tries it, re-inked live.
-import { numberOf } from "@/parts/colours"
+import { numberOf } from "@/documents/colours"
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { onMounted, useTemplateRef, watch } from "vue"
-import { useSession } from "@/account/useSession"
+import { useSession } from "@/device/useSession"
 import { LANES_AREA } from "@/generated/layout"
 import { usePrep } from "./usePrep"
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // A print of the original, the result or the tiled result. On the result the pen works, if a step asks for it.
+import type { Kind } from "@/documents/stroke"
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { computed, onBeforeUnmount, onMounted, ref, useId, useTemplateRef } from "vue"
 import { leanOf } from "@/documents/lean"
 import type { Print } from "@/engine/prep"
-import { useSheetPointers } from "@/bench/useSheetPointers"
-import type { Kind } from "@/engine/sheet"
+import { useSheetPointers } from "@/parts/useSheetPointers"
 import { usePrep } from "./usePrep"
 
 const props = defineProps<{ which: Print; worked?: boolean }>()

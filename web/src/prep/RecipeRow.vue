@@ -7,9 +7,9 @@ import { computed, onMounted, ref, shallowRef, useTemplateRef } from "vue"
 import { api, reach, type KeptRecipe } from "@/api/client"
 import { GENERATORS, STEPS } from "@/generated/layout"
 import NameDialog from "@/parts/NameDialog.vue"
-import { notice } from "@/shell/notice"
+import { notice } from "@/parts/notice"
 import BitmapPrint from "@/parts/BitmapPrint.vue"
-import type { Makes, Step } from "@/sources/recipe"
+import type { Makes, Step } from "@/documents/recipe"
 import { usePrep } from "./usePrep"
 
 const prep = usePrep()

@@ -1,9 +1,9 @@
 // What the pen does on the result: clear from a point, clone and heal, draw.
+import type { BrushDocument } from "@/documents/brush"
+import { type Kind, newSeed } from "@/documents/stroke"
 import { computed, ref, shallowRef } from "vue"
-import type { BrushDocument } from "@/engine/brush"
-import { newSeed, type Kind } from "@/engine/sheet"
 import { DEFAULT_BRUSH, MOST_POINTS } from "@/generated/layout"
-import type { DrawStroke, MendStroke } from "@/sources/recipe"
+import type { DrawStroke, MendStroke } from "@/documents/recipe"
 import type { Prep } from "./usePrep"
 
 const ROUND = { ...structuredClone(DEFAULT_BRUSH), size: 24, ink: "#000000" } as unknown as BrushDocument

@@ -1,13 +1,13 @@
 // One source on the prep table: its recipe, its history, its keeping, and the brush that tries it.
+import type { BrushDocument } from "@/documents/brush"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
-import { useHistory } from "@/bench/useHistory"
-import { useLanes } from "@/bench/useLanes"
+import { useHistory } from "@/parts/useHistory"
+import { useLanes } from "@/engine/useLanes"
 import { presentStore } from "@/device/useDevice"
-import type { BrushDocument } from "@/engine/brush"
 import { ON_THE_TABLE } from "@/engine/prep"
 import { useEngine } from "@/engine/useEngine"
 import { ADVICE, DEFAULT_BRUSH, MOST_STEPS, STEPS } from "@/generated/layout"
-import type { Advice, Makes, Recipe, Start, Step } from "@/sources/recipe"
+import type { Advice, Makes, Recipe, Start, Step } from "@/documents/recipe"
 import { useSourceKeeping, type SourceState } from "./useSourceKeeping"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */

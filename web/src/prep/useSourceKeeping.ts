@@ -1,8 +1,8 @@
 // Keeps a source: on the device at once, in MariaDB within a second or two of rest, and tells how it stands.
 import { onScopeDispose, ref, shallowRef } from "vue"
 import { api, reach, type WholeSource } from "@/api/client"
-import { outbox } from "@/api/outbox"
-import type { Makes, Recipe } from "@/sources/recipe"
+import { outbox } from "@/device/outbox"
+import type { Makes, Recipe } from "@/documents/recipe"
 
 export interface SourceState {
   name: string

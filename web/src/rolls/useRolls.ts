@@ -1,4 +1,5 @@
 // The account's rolls, and what people do with the brushes in them.
+import type { BrushDocument } from "@/documents/brush"
 import { computed } from "vue"
 import { changeBrush, makeBrush } from "@/acts/keepBrush"
 import { keepRoll, makeRoll } from "@/acts/keepRoll"
@@ -8,9 +9,8 @@ import type { Store, StoredBrush, StoredRoll } from "@/device/store"
 import { useLive } from "@/device/useLive"
 import { useRollList, type FilledRoll } from "@/device/useRollList"
 import { copyName } from "@/documents/names"
-import type { BrushDocument } from "@/engine/brush"
 import { DEFAULT_BRUSH } from "@/generated/layout"
-import { notice } from "@/shell/notice"
+import { notice } from "@/parts/notice"
 
 export function useRolls(store: Store) {
   const rolls = useRollList(store)

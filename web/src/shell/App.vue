@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { watch, watchEffect } from "vue"
-import { useSession } from "@/account/useSession"
+import { useSession } from "@/device/useSession"
 import { closeDevice, openDevice, trouble } from "@/device/useDevice"
 import { useEngine } from "@/engine/useEngine"
-import { notice } from "./notice"
+import { notice } from "@/parts/notice"
 import { useRenewal } from "./useRenewal"
 
 const session = useSession()
@@ -13,8 +13,14 @@ watchEffect(() => {
   document.documentElement.dataset.theme = session.account?.theme ?? "fog"
 })
 watch(
-  () => session.account,
-  (account) => (account ? void openDevice(account) : closeDevice()),
+  () => session.account?.id,
+  async () => {
+    if (!session.account) return closeDevice()
+    const { store } = openDevice(session.account)
+    // What was wished without a network, and is not known on the server yet.
+    const wishes = await store.acts.filter((one) => one.kind === "prefer").toArray()
+    if (session.account) Object.assign(session.account, ...wishes.map((one) => one.body))
+  },
   { immediate: true },
 )
 watch(trouble, (sentence) => sentence && notice(sentence))

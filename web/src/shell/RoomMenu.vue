@@ -3,7 +3,7 @@
 import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { ref } from "vue"
-import { useSession } from "@/account/useSession"
+import { useSession } from "@/device/useSession"
 import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import WhatWaits from "./WhatWaits.vue"

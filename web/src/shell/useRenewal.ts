@@ -3,17 +3,21 @@ import { useDocumentVisibility, useIdle } from "@vueuse/core"
 import { computed, watch } from "vue"
 import { renewed } from "@/api/build"
 import { api, reach } from "@/api/client"
-import { notice } from "./notice"
+import { installed, lookForNew, renew, waits } from "./installed"
+import { notice } from "@/parts/notice"
 
 /** Hands that rest this long, ms, are not in the middle of anything. */
 export const REST = 20_000
 
-export function useRenewal(reload = () => location.reload()): void {
+export function useRenewal(reload = renew): void {
   const { idle } = useIdle(REST, { events: ["pointerdown", "pointermove", "keydown", "wheel"] })
   const visibility = useDocumentVisibility()
-  const due = computed(() => renewed.value && (idle.value || visibility.value === "hidden"))
+  /** What lies on the device is what a page begins with: the new version must have come before. */
+  const ready = computed(() => waits.value || (renewed.value && !installed()))
+  const due = computed(() => ready.value && (idle.value || visibility.value === "hidden"))
 
-  watch(renewed, (now) => {
+  watch(renewed, (now) => now && lookForNew())
+  watch(ready, (now) => {
     if (!now) return
     const atOnce = { label: "Now", act: reload }
     notice("Hollowmist was renewed. This page takes the new one in when your pen rests.", atOnce)

@@ -2,7 +2,7 @@
 // How files that are taken in fare: what is in, what comes, and what could not be taken and why.
 import { ElButton, ElProgress } from "element-plus"
 import { computed } from "vue"
-import type { Coming } from "./useSources"
+import type { Coming } from "@/pictures/useSources"
 
 const props = defineProps<{ coming: Coming[] }>()
 const emit = defineEmits<{ close: [] }>()

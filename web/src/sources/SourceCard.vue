@@ -4,7 +4,7 @@ import { MoreHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
 import type { Source } from "@/api/client"
-import SourcePrint from "./SourcePrint.vue"
+import SourcePrint from "@/pictures/SourcePrint.vue"
 
 const props = defineProps<{ source: Source }>()
 const emit = defineEmits<{ open: []; duplicate: []; name: []; remove: []; brush: [] }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
-import SourceChooser from "@/sources/SourceChooser.vue"
-import SourcePrint from "@/sources/SourcePrint.vue"
+import SourceChooser from "@/pictures/SourceChooser.vue"
+import SourcePrint from "@/pictures/SourcePrint.vue"
 import { useBench } from "../useBench"
 import { useShapes } from "../useShapes"
 import InkedPicture from "./InkedPicture.vue"

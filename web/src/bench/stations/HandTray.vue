@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // Which pointer is in use and what it tells as it comes; and per kind of pointer, what stands in for the rest.
+import type { SettingName } from "@/documents/brush"
+import type { Kind } from "@/documents/stroke"
 import { useRafFn } from "@vueuse/core"
 import { computed, ref } from "vue"
-import type { SettingName } from "@/engine/brush"
-import type { Kind } from "@/engine/sheet"
 import { trace } from "@/parts/plot"
 import TraySections from "@/parts/TraySections.vue"
-import { useFitting } from "@/fitting/useFitting"
+import { useFitting } from "@/engine/useFitting"
 import { useBench } from "../useBench"
 import KindReports from "./KindReports.vue"
 import SettingControl from "./SettingControl.vue"

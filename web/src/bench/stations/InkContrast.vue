@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // How the ink stands against the paper it is tried on.
 import { computed, ref, watch } from "vue"
-import { numberOf } from "@/parts/colours"
-import { useSession } from "@/account/useSession"
+import { numberOf } from "@/documents/colours"
+import { useSession } from "@/device/useSession"
 import { useBench } from "../useBench"
 
 /** Ratios from which on WCAG 2.2 calls text legible: large letters, and small ones. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What a kind of pointer really reports on this device, seen in the strokes that were drawn with it.
+import type { Kind } from "@/documents/stroke"
 import { computed, shallowRef, watch } from "vue"
-import type { Kind } from "@/engine/sheet"
 import type { Reports } from "@/engine/stations"
 import { useBench } from "../useBench"
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The ink by its lightness, chroma and hue (OKLCH): moving one leaves the others as the eye sees them.
 import { reactive, watch } from "vue"
-import { hexOf, numberOf } from "@/parts/colours"
+import { hexOf, numberOf } from "@/documents/colours"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { useBench } from "../useBench"
 

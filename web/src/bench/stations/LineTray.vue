@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import type { SettingName } from "@/documents/brush"
 import { computed, ref } from "vue"
-import type { SettingName } from "@/engine/brush"
 import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
 import LinePicture from "./LinePicture.vue"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A cell of the response grid: a small curve where a link is on, dim where it is off, empty where there is none.
+import type { Link } from "@/documents/brush"
 import { computed } from "vue"
-import type { Link } from "@/engine/brush"
 
 const props = defineProps<{
   label: string

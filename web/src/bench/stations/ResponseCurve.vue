@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // One response: on or off, its curve, the pointers it holds for, and what the hand does on it.
+import { type Input, type Link, type Output, newLink } from "@/documents/brush"
+import type { Kind } from "@/documents/stroke"
 import { ElSwitch } from "element-plus"
 import { computed, ref, watch } from "vue"
-import { newLink, type Input, type Link, type Output } from "@/engine/brush"
-import type { Kind } from "@/engine/sheet"
 import { CURVES, KIND, SETTINGS } from "@/generated/layout"
 import CurveEditor from "@/parts/CurveEditor.vue"
 import { useBench } from "../useBench"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Everything the hand drives, and through which curve: inputs down, outputs across. Touch a cell to edit it.
+import type { Input, Output } from "@/documents/brush"
 import { computed, onMounted, ref, useTemplateRef, watch } from "vue"
-import type { Input, Output } from "@/engine/brush"
 import { INPUTS } from "@/generated/layout"
 import { useBench } from "../useBench"
 import { COLUMNS, useResponses } from "../useResponses"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A setting of the brush on the bench.
+import { type SettingName, settingNamed } from "@/documents/brush"
 import { computed } from "vue"
-import { settingNamed, type SettingName } from "@/engine/brush"
 import SettingField from "@/parts/SettingField.vue"
 import { useBench } from "../useBench"
 

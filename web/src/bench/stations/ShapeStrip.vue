@@ -3,8 +3,8 @@
 import { FlipHorizontal2, FlipVertical2, Plus, SunMoon, Trash2 } from "@lucide/vue"
 import { ref } from "vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
-import SourceChooser from "@/sources/SourceChooser.vue"
-import SourcePrint from "@/sources/SourcePrint.vue"
+import SourceChooser from "@/pictures/SourceChooser.vue"
+import SourcePrint from "@/pictures/SourcePrint.vue"
 import { useBench } from "../useBench"
 import { useShapes } from "../useShapes"
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // One taper, of the width or of the opacity: its length in one of three units, its point and its shape.
+import type { SettingName } from "@/documents/brush"
 import { computed } from "vue"
-import type { SettingName } from "@/engine/brush"
 import { useBench } from "../useBench"
 import SettingControl from "./SettingControl.vue"
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { settingNamed } from "@/documents/brush"
 import { computed, ref } from "vue"
-import { settingNamed } from "@/engine/brush"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import TraySections from "@/parts/TraySections.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"

@@ -1,8 +1,14 @@
 // The six stations, in the order in which a stroke passes them.
+import {
+  type BrushDocument,
+  type Output,
+  type SettingName,
+  responsesOf,
+  settingNamed,
+} from "@/documents/brush"
 import type { Component } from "vue"
 import { CAUSES, TAPERS_EACH } from "@/generated/layout"
 import { shown } from "@/parts/values"
-import { responsesOf, settingNamed, type BrushDocument, type Output, type SettingName } from "@/engine/brush"
 import GrainTray from "./GrainTray.vue"
 import HandTray from "./HandTray.vue"
 import InkTray from "./InkTray.vue"

@@ -1,8 +1,29 @@
 import { defineStore } from "pinia"
 import { api, reach, type Account } from "@/api/client"
+import { note } from "./note"
+import { presentStore } from "./useDevice"
+import { newId } from "@/documents/ids"
+
+/** How long the server is waited for at the start, ms. */
+const PATIENCE = 5000
 
 /** Set while a sign-out waits for the server. */
 const LEAVING = "signing out"
+/** Who was signed in last: without a network the work goes on. */
+const LAST = "account"
+
+function remembered(): Account | null {
+  try {
+    return JSON.parse(localStorage.getItem(LAST) ?? "null") as Account | null
+  } catch {
+    return null
+  }
+}
+
+function remember(account: Account | null): void {
+  if (account) localStorage.setItem(LAST, JSON.stringify(account))
+  else localStorage.removeItem(LAST)
+}
 
 /** Who is signed in, and how they like their room. */
 export const useSession = defineStore("session", {
@@ -15,11 +36,12 @@ export const useSession = defineStore("session", {
         this.looked = true
         return
       }
-      const { data } = await reach(api.GET("/api/session"))
-      if (data) {
+      const { data } = await reach(api.GET("/api/session", { signal: AbortSignal.timeout(PATIENCE) }))
+      if (data && "account" in data) {
         this.account = data.account
         this.looked = true
-      }
+        remember(data.account)
+      } else this.account = remembered()
     },
     /** Sign in, or open an account; returns what went wrong, or nothing. */
     async enter(username: string, password: string, fresh: boolean): Promise<string> {
@@ -31,12 +53,14 @@ export const useSession = defineStore("session", {
       if (data) {
         this.account = data.account
         this.looked = true
+        remember(data.account)
       }
       return message
     },
     /** Sign out: on this device at once, on the server as soon as it can be reached. */
     async leave() {
       localStorage.setItem(LEAVING, "yes")
+      remember(null)
       this.account = null
       this.looked = !(await this.tellLeft())
     },
@@ -49,8 +73,11 @@ export const useSession = defineStore("session", {
       return told
     },
     async prefer(wish: Partial<Pick<Account, "theme" | "hand">>) {
-      if (this.account) Object.assign(this.account, wish)
-      await reach(api.PATCH("/api/session", { body: wish }))
+      if (!this.account) return
+      Object.assign(this.account, wish)
+      remember(this.account)
+      const store = presentStore.value
+      if (store) await store.write(note(store, "prefer", newId(), wish))
     },
   },
 })

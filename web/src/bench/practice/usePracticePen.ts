@@ -1,10 +1,9 @@
 // The practice pen: a simulated stylus for whoever has only a mouse. It lends a mouse's samples pressure and
 // tilt, and replays recorded strokes at their own speed.
+import { FLOATS, type KeptStroke } from "@/documents/stroke"
 import { newId } from "@/documents/ids"
 import { reactive, ref } from "vue"
-import type { Bench } from "@/bench/useBench"
-import type { KeptStroke } from "@/engine/desk"
-import { FLOATS } from "@/engine/sheet"
+import type { Bench } from "../useBench"
 
 export type PressureFrom = "slider" | "speed" | "wheel"
 

@@ -1,7 +1,6 @@
 // The proof strokes that ship with Hollowmist.
+import { type KeptStroke, samplesFrom } from "@/documents/stroke"
 import { computed, shallowRef } from "vue"
-import type { KeptStroke } from "@/engine/desk"
-import { samplesFrom } from "@/engine/sheet"
 import lanesAddress from "@/generated/lanes.json?url"
 
 export interface Lane {

@@ -1,8 +1,8 @@
 // The account's sources and those that ship, and what people do with them. One list for all places.
 import { ref, shallowRef } from "vue"
 import { api, reach, type Source, sendForm } from "@/api/client"
-import { notice } from "@/shell/notice"
-import type { Makes, Recipe } from "./recipe"
+import { notice } from "@/parts/notice"
+import type { Makes, Recipe } from "@/documents/recipe"
 
 export interface Taken {
   source: Source

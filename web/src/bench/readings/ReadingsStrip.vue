@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What the brush measures as it stands, under the proof sheet: each figure below its name. Each opens.
 import { reactive, watch } from "vue"
-import { useBench } from "@/bench/useBench"
+import { useBench } from "../useBench"
 import { useReadings, type ReadingKey } from "./useReadings"
 
 const open = defineModel<ReadingKey | undefined>("open")

@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from "vue-router"
-import { useSession } from "@/account/useSession"
+import { useSession } from "@/device/useSession"
 
 export const router = createRouter({
   history: createWebHistory(),

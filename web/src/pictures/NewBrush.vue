@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // New brush from here: one brush from a source, and three variations, inked, to keep or drop.
+import type { BrushDocument } from "@/documents/brush"
 import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
 import { ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
@@ -7,9 +8,8 @@ import { makeBrush } from "@/acts/keepBrush"
 import { api, reach, type Proposal, type Source } from "@/api/client"
 import { presentStore } from "@/device/useDevice"
 import { useRollList } from "@/device/useRollList"
-import type { BrushDocument } from "@/engine/brush"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
-import type { Makes } from "./recipe"
+import type { Makes } from "@/documents/recipe"
 
 const props = defineProps<{ source: Source }>()
 const open = defineModel<boolean>({ required: true })

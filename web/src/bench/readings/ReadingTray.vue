@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // One reading opened: what it is, how it was measured, what was measured, and the station that causes it.
 import { computed } from "vue"
-import { useBench } from "@/bench/useBench"
+import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
 import CauseList from "./CauseList.vue"
 import CostPlot from "./CostPlot.vue"

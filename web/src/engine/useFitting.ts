@@ -1,8 +1,8 @@
 // How the pen of this device is fitted to the hand that holds it. It holds for every brush, on this device only.
+import { type Link, type Node, newLink } from "@/documents/brush"
 import { useLocalStorage } from "@vueuse/core"
 import { computed, watch } from "vue"
-import { newLink, type Link, type Node } from "@/engine/brush"
-import { useEngine } from "@/engine/useEngine"
+import { useEngine } from "./useEngine"
 
 export interface Fitting {
   nodes: Node[]

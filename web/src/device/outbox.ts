@@ -1,8 +1,8 @@
 // What could not be sent yet waits here, on the device, and outlives a closed page.
+import type { BrushDocument } from "@/documents/brush"
+import { type Stroke, newSeed, samplesFrom } from "@/documents/stroke"
 import { openDB, type DBSchema, type IDBPDatabase } from "idb"
-import type { BrushDocument } from "@/engine/brush"
-import { newSeed, samplesFrom, type Stroke } from "@/engine/sheet"
-import type { Makes, Recipe } from "@/sources/recipe"
+import type { Makes, Recipe } from "@/documents/recipe"
 
 export interface WaitingBrush {
   id: string

@@ -1,7 +1,6 @@
 // Recipes as documents, and what the core says of their steps and generators.
-import type { Setting } from "@/engine/brush"
-import type { BrushDocument } from "@/engine/brush"
-import type { Kind as Pointer } from "@/engine/sheet"
+import type { BrushDocument, Setting } from "./brush"
+import type { Kind as Pointer } from "./stroke"
 
 export type Makes = "shape" | "grain"
 export type Value = number | string | boolean

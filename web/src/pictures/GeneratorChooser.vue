@@ -4,7 +4,7 @@ import { ElDialog } from "element-plus"
 import { computed } from "vue"
 import { useEngine } from "@/engine/useEngine"
 import BitmapPrint from "@/parts/BitmapPrint.vue"
-import type { Kind, Makes, Start } from "./recipe"
+import type { Kind, Makes, Start } from "@/documents/recipe"
 
 const props = defineProps<{ kinds: Kind[] }>()
 const open = defineModel<boolean>({ required: true })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The recorded strokes on which the steadying is read: as the hand made them, and as the brush steadies them.
 import { computed, shallowRef, watch } from "vue"
-import { useBench } from "@/bench/useBench"
+import { useBench } from "../useBench"
 import LinePicture from "@/bench/stations/LinePicture.vue"
 import type { Readings } from "@/engine/readings"
 import type { LineTraces } from "@/engine/stations"

@@ -1,7 +1,7 @@
 // Pointers on the proof sheet: a pen, a finger or a mouse draws; two fingers pan and zoom; a palm does nothing.
+import type { Kind } from "@/documents/stroke"
 import { useEventListener } from "@vueuse/core"
 import type { Ref } from "vue"
-import type { Kind } from "@/engine/sheet"
 
 export interface PointerActs {
   down: (kind: Kind, event: PointerEvent) => void

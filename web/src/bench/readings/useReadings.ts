@@ -1,8 +1,8 @@
 // The readings of the brush on the bench in plain words, and what to do about them.
+import { responsesOf } from "@/documents/brush"
 import { computed } from "vue"
-import { responsesOf } from "@/engine/brush"
 import type { Readings } from "@/engine/readings"
-import type { Bench } from "@/bench/useBench"
+import type { Bench } from "../useBench"
 import { CAUSES, EVEN, FIRST_LINK, KIND, READINGS } from "@/generated/layout"
 
 export type ReadingKey = (typeof READINGS)[number]["key"]

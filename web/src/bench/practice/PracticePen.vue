@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import type { KeptStroke } from "@/documents/stroke"
 import { Play, Square, X } from "@lucide/vue"
 import { computed } from "vue"
-import { useBench } from "@/bench/useBench"
-import type { KeptStroke } from "@/engine/desk"
+import { useBench } from "../useBench"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import LeanDial from "./LeanDial.vue"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The verdict per kind of pointer, and what varies the line, largest first, each with a tap that switches it off.
 import { computed } from "vue"
-import { useBench } from "@/bench/useBench"
+import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
 import { KINDS, useReadings, variesOf } from "./useReadings"
 

@@ -1,0 +1,107 @@
+"""At home on the device: it starts, draws and keeps with the server away, and all arrives once it is back."""
+
+from django.test import tag
+from proofs.models import ProofStroke
+from rolls.models import Brush, Roll
+
+from journeys.browser import JourneyCase, Pen, settle
+from journeys.way import Way
+
+INSTALLED = """async () => {
+  const registration = await navigator.serviceWorker.ready
+  return registration.active?.state === "activated" && navigator.serviceWorker.controller !== null
+}"""
+
+
+class DeviceCase(JourneyCase):
+    """A device on which the application is installed, and a way to the server that can be cut."""
+
+    def setUp(self):
+        super().setUp()
+        self.way = Way(self.live_server_url)
+        self.addCleanup(self.way.close)
+
+    def installed_page(self):
+        """A page of a device of its own, with all that it needs to go on alone."""
+        page = self.open_page(installed=True, url=self.way.url)
+        page.goto(f"{self.way.url}/rolls")
+        page.wait_for_selector(".pocket")
+        self.wait_for(lambda: page.evaluate(INSTALLED))
+        settle(page)
+        return page
+
+    def start_again(self, page, path="/rolls"):
+        """Close the application and open it again on the same device."""
+        context = page.context
+        page.close()
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.problems.append(str(error)))
+        page.goto(f"{self.way.url}{path}")
+        return page
+
+    def open_brush(self, page, name):
+        page.get_by_role("button", name=f"Open {name}", exact=True).click()
+        page.wait_for_selector(".standing:has-text('kept')")
+        self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
+        settle(page)
+
+    def draw(self, page, left=100):
+        box = self.sheet_box(page)
+        foot = box["y"] + box["height"] - 50
+        Pen(page).draw([(box["x"] + left + 6 * i, foot, 0.7) for i in range(40)])
+
+
+@tag("browser")
+class OfflineTests(DeviceCase):
+    brushes = {"Rope Ribbon": {}, "Kelp Liner": {"size": 9.0}}
+
+    def test_all_that_is_done_with_the_server_away_arrives_once(self):
+        page = self.installed_page()
+        self.way.away = True
+        page = self.start_again(page)
+        page.wait_for_selector(".pocket:has-text('Rope Ribbon')")
+        page.get_by_role("button", name="More for Rope Ribbon").click()
+        page.get_by_role("button", name="Duplicate").click()
+        page.wait_for_selector(".pocket:has-text('Rope Ribbon 2')")
+        page.get_by_role("button", name="New roll").click()
+        page.wait_for_selector("h2:has-text('New roll')")
+        self.open_brush_away(page, "Rope Ribbon 2")
+        self.draw(page)
+        page.locator(".card", has_text="Weight").click()
+        page.get_by_role("button", name="type it").first.click()
+        page.keyboard.type("57")
+        page.keyboard.press("Enter")
+        page.wait_for_selector("text=keeping waits")
+        settle(page)
+        drawn = self.pixels(page)
+
+        page = self.start_again(page)
+        self.open_brush_away(page, "Rope Ribbon 2")
+        page.locator(".card", has_text="Weight").click()
+        self.wait_for(lambda: (self.pixels(page).shape == drawn.shape) and (self.pixels(page) == drawn).all())
+        self.assertEqual(ProofStroke.objects.count(), 0)
+        self.assertEqual((Brush.objects.count(), Roll.objects.count()), (2, 1))
+
+        self.way.away = False
+        page.wait_for_selector(".standing:has-text('kept')")
+        self.wait_for(lambda: Brush.objects.filter(name="Rope Ribbon 2", document__size=57.0).count() == 1)
+        self.wait_for(lambda: ProofStroke.objects.count() == 1)
+        self.assertEqual((Brush.objects.count(), Roll.objects.count()), (3, 2))
+        stroke = ProofStroke.objects.get()
+        self.assertEqual(stroke.brush, Brush.objects.get(name="Rope Ribbon 2").pk)
+
+    def open_brush_away(self, page, name):
+        page.get_by_role("button", name=f"Open {name}", exact=True).click()
+        self.wait_for(lambda: page.query_selector("canvas.sheet") and (self.pixels(page)[..., 0] < 60).sum() > 500)
+        settle(page)
+
+    def test_signing_out_leaves_nothing_for_the_next_one(self):
+        page = self.installed_page()
+        self.way.away = True
+        page.get_by_role("button", name="Settings").click()
+        page.get_by_role("button", name="Sign out maren").click()
+        page.wait_for_selector("input[name=username]")
+        held = page.evaluate(
+            "async () => [...(await indexedDB.databases()).map((one) => one.name), ...(await caches.keys())]"
+        )
+        self.assertEqual([one for one in held if one == "pictures" or one.startswith("hollowmist-")], [])

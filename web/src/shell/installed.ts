@@ -1,0 +1,45 @@
+// The application as it is installed on the device: it starts without a network, and a new version waits to be let in.
+import { ref } from "vue"
+import { registerSW } from "virtual:pwa-register"
+
+/** Whether a new version lies on the device and waits. */
+export const waits = ref(false)
+
+let registration: ServiceWorkerRegistration | undefined
+let letIn: ((reload: boolean) => Promise<void>) | undefined
+
+/** Whether a version lies on the device at all. Browsers allow it on this very machine and over TLS alone. */
+export const installed = (): boolean => registration !== undefined
+
+/** Keep this version on the device, and hear of newer ones. */
+export function install(): void {
+  if (!import.meta.env.PROD || !("serviceWorker" in navigator)) return
+  letIn = registerSW({
+    onNeedRefresh: () => (waits.value = true),
+    onRegisteredSW: (_, found) => (registration = found),
+    onRegisterError: (error: unknown) => console.warn("Hollowmist does not lie on this device", error),
+  })
+}
+
+/** Fetch the new version, if there is one. */
+export function lookForNew(): void {
+  void registration?.update().catch(() => undefined)
+}
+
+/** Let the new version in, or just begin anew where none lies on the device. */
+export function renew(): void {
+  if (registration?.waiting && letIn) void letIn(true)
+  else location.reload()
+}
+
+/**
+ * A new version that waited since the last visit takes over before anything is shown. Returns whether it does: the
+ * page begins anew then.
+ */
+export async function takesOver(): Promise<boolean> {
+  const waiting = (await navigator.serviceWorker?.getRegistration().catch(() => undefined))?.waiting
+  if (!waiting) return false
+  navigator.serviceWorker.addEventListener("controllerchange", () => location.reload(), { once: true })
+  waiting.postMessage({ type: "SKIP_WAITING" })
+  return true
+}
