@@ -58,7 +58,7 @@ const installed = VitePWA({
     // A picture is named by its content: the one that is here is the one that was meant.
     runtimeCaching: [
       {
-        urlPattern: ({ url }) => url.pathname.startsWith("/api/pictures/"),
+        urlPattern: ({ url }) => /^\/api\/(pictures\/|sources\/[^/]+\/original$)/.test(url.pathname),
         handler: "CacheFirst",
         options: { cacheName: "pictures", cacheableResponse: { statuses: [200] } },
       },

@@ -6,7 +6,12 @@ import { defineConfig } from "vitest/config"
 export default defineConfig({
   plugins: [vue()],
   define: { __BUILD__: JSON.stringify("first") },
-  resolve: { alias: { "@": fileURLToPath(new URL("src", import.meta.url)) } },
+  resolve: {
+    alias: {
+      "@": fileURLToPath(new URL("src", import.meta.url)),
+      "virtual:pwa-register": fileURLToPath(new URL("tests/pwa.ts", import.meta.url)),
+    },
+  },
   test: {
     environment: "happy-dom",
     environmentOptions: { happyDOM: { url: "http://hollowmist.test/" } },

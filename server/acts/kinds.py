@@ -11,9 +11,12 @@ from proofs.actions.take_strokes import put_strokes_back, take_strokes
 from proofs.serializers import ProofStrokeSerializer, StrokesSerializer, WishedLaneSerializer
 from rest_framework import serializers
 from rolls.actions.delete_brush import delete_brush, restore_brush
+from rolls.actions.follow_source import let_follow
 from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
 from rolls.serializers import WishedBrushSerializer, WishedRollSerializer
+from sources.actions.keep_source import keep_source
+from sources.serializers import NewSourceSerializer
 
 
 class Kind(NamedTuple):
@@ -49,6 +52,15 @@ def _keep_brush(account, thing, base, told) -> dict:
     return {"revision": keep_brush(account, thing, base, **told).revision}
 
 
+def _keep_source(account, thing, base, told) -> dict:
+    source = keep_source(account, thing, base, **told)
+    return {"revision": source.revision, "picture": source.picture_id}
+
+
+def _let_follow(account, thing, _, __) -> None:
+    let_follow(account, thing)
+
+
 KINDS: dict[str, Kind] = {
     "keepStroke": Kind(ProofStrokeSerializer, _quiet(keep_stroke)),
     "takeStrokes": Kind(StrokesSerializer, lambda account, _, __, told: take_strokes(account, **told)),
@@ -60,6 +72,8 @@ KINDS: dict[str, Kind] = {
     "keepBrush": Kind(WishedBrushSerializer, _keep_brush),
     "takeBrush": Kind(Nothing, _quiet(delete_brush)),
     "putBrushBack": Kind(Nothing, _quiet(restore_brush)),
+    "keepSource": Kind(NewSourceSerializer, _keep_source),
+    "letFollow": Kind(Nothing, _let_follow),
     "prefer": Kind(WishSerializer, lambda account, _, __, told: prefer(account, **told)),
 }
 """By the name that the device calls it by."""

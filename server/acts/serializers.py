@@ -31,6 +31,7 @@ class AnswerSerializer(serializers.Serializer):
     id = serializers.UUIDField()
     answer = serializers.ChoiceField(["done", "stale", "gone", "refused"])
     revision = serializers.IntegerField(required=False, help_text="Of the state that now stands, where it was done.")
+    picture = serializers.CharField(required=False, help_text="Digest of what a source's recipe came to.")
     theirs = serializers.DictField(required=False, help_text="The row that stands, where the act was stale.")
     detail = serializers.CharField(required=False, help_text="Why it was refused, and what to do.")
 
@@ -45,7 +46,7 @@ class AnswersSerializer(serializers.Serializer):
 class ChangeSerializer(serializers.Serializer):
     """A row that changed."""
 
-    table = serializers.ChoiceField(["strokes", "lanes", "rolls", "brushes"])
+    table = serializers.ChoiceField(["strokes", "lanes", "rolls", "brushes", "sources"])
     id = serializers.UUIDField()
     number = serializers.IntegerField()
     row = serializers.DictField(allow_null=True, help_text="As it is now; nothing where it was deleted.")

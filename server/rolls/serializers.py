@@ -89,12 +89,6 @@ class KeptRollSerializer(serializers.ModelSerializer):
         fields = ["name", "place"]
 
 
-class FollowedSerializer(serializers.Serializer):
-    """Brushes that now have a source's present picture."""
-
-    brushes = PocketSerializer(many=True)
-
-
 class ReadingRowSerializer(serializers.Serializer):
     """One figure of a brush's readings."""
 

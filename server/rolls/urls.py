@@ -12,5 +12,4 @@ urlpatterns = [
     path("brushes/<uuid:brush_id>/readings", views.BrushReadingsView.as_view(), name="brush-readings"),
     path("brushes/<uuid:brush_id>/readings.csv", views.BrushReadingsCsvView.as_view(), name="brush-readings-csv"),
     path("brush-schema", views.BrushSchemaView.as_view(), name="brush-schema"),
-    path("sources/<uuid:source_id>/follow", views.SourceFollowView.as_view()),
 ]

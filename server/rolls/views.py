@@ -12,15 +12,12 @@ from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
-from sources.models import Source
 
-from .actions.follow_source import let_follow
 from .actions.measure_brush import brush_readings
 from .actions.paint_brush import picture_of
 from .models import Brush, Roll
 from .serializers import (
     BrushSerializer,
-    FollowedSerializer,
     ReadingRowSerializer,
     RollSerializer,
 )
@@ -96,16 +93,6 @@ class BrushReadingsCsvView(APIView):
             content_type="text/csv; charset=utf-8",
             headers={"Content-Disposition": f'attachment; filename="{name}-readings.csv"'},
         )
-
-
-class SourceFollowView(APIView):
-    """Brushes that follow a source."""
-
-    @extend_schema(request=None, responses=FollowedSerializer)
-    def post(self, request, source_id):
-        """Give all brushes that use a source its present picture; without this they keep their copy."""
-        source = get_object_or_404(Source, account=request.user, pk=source_id, deleted_at=None)
-        return Response(FollowedSerializer({"brushes": let_follow(request.user, source)}).data)
 
 
 class BrushSchemaView(APIView):

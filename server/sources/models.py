@@ -2,6 +2,7 @@
 
 import uuid
 
+from accounts.numbers import Numbered
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
@@ -39,7 +40,7 @@ class SourceQuerySet(models.QuerySet):
         return self.filter(models.Q(account=account) | models.Q(account=None))
 
 
-class Source(models.Model):
+class Source(Numbered):
     """A shape or a grain of an account; without an account it ships with Hollowmist.
 
     `recipe` is what `hollowmist_core.prepare.recipe.read` returns; `picture` is its result, made by the
@@ -71,6 +72,7 @@ class Source(models.Model):
 
     class Meta:
         ordering = ["position", "-created_at"]
+        indexes = [models.Index(fields=["account", "number"])]
 
     def __str__(self):
         return self.name

@@ -85,19 +85,6 @@ class NewSourceSerializer(serializers.Serializer):
     recipe = RecipeField()
 
 
-class SourceStateSerializer(NewSourceSerializer):
-    """A new state of a source, and the revision it was made from."""
-
-    revision = serializers.IntegerField(min_value=1)
-
-
-class StaleSourceSerializer(serializers.Serializer):
-    """The answer to a stale write: what happened, and the state that stands."""
-
-    detail = serializers.CharField()
-    theirs = WholeSourceSerializer()
-
-
 class ProposedAsSerializer(serializers.Serializer):
     """What the source is taken as; without it what it is meant for."""
 

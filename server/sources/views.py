@@ -21,7 +21,6 @@ from rest_framework.views import APIView
 from rolls.models import Brush, PictureUse
 
 from .actions.delete_source import delete_source, restore_source
-from .actions.keep_source import StaleSourceError, keep_source
 from .actions.make_source import duplicate_source, make_source, take_in
 from .actions.pictures import ink_for, own_pictures
 from .models import KeptRecipe, Source
@@ -31,8 +30,6 @@ from .serializers import (
     ProposalSerializer,
     ProposedAsSerializer,
     SourceSerializer,
-    SourceStateSerializer,
-    StaleSourceSerializer,
     TakenSerializer,
     UploadSerializer,
     WholeSourceSerializer,
@@ -125,22 +122,6 @@ class SourceView(APIView):
         return Response(
             told(WholeSourceSerializer, request.user, get_object_or_404(seen_by(request.user), pk=source_id))
         )
-
-    @extend_schema(request=SourceStateSerializer, responses={200: WholeSourceSerializer, 409: StaleSourceSerializer})
-    def put(self, request, source_id):
-        """Keep a new state, made from the state with the given revision; 409 tells the one that stands."""
-        source = own_source(request.user, source_id)
-        given = SourceStateSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        try:
-            kept = keep_source(source, **given.validated_data)
-        except LookupError as error:
-            return lacking(error)
-        except StaleSourceError as stale:
-            theirs = told(WholeSourceSerializer, request.user, stale.theirs)
-            body = {"detail": "This source was changed on another device since.", "theirs": theirs}
-            return Response(body, status.HTTP_409_CONFLICT)
-        return Response(told(WholeSourceSerializer, request.user, kept))
 
     @extend_schema(responses={204: None})
     def delete(self, request, source_id):

@@ -2,7 +2,7 @@
 import { server } from "./server"
 
 interface Row {
-  table: "strokes" | "lanes" | "rolls" | "brushes"
+  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources"
   id: string
   number: number
   row: Record<string, unknown> | null
@@ -34,9 +34,9 @@ export class ActsServer {
   /** Why a brush is not kept as it was sent, if so. */
   private standing({ kind, thing, base, body }: SentAct): object | undefined {
     const known = this.rows.get(thing)
-    if (kind !== "keepBrush" || !known) return undefined
+    if (!(kind === "keepBrush" || kind === "keepSource") || !known) return undefined
     if (!known.row) return { answer: "gone" }
-    const same = (["name", "note", "document"] as const).every(
+    const same = Object.keys(body).every(
       (field) => JSON.stringify(known.row![field]) === JSON.stringify(body[field]),
     )
     return same || known.row.revision === base ? undefined : { answer: "stale", theirs: known.row }
@@ -74,6 +74,12 @@ export class ActsServer {
       const revision = Number(this.rows.get(thing)?.row?.revision ?? 0) + 1
       this.touch("brushes", thing, { ...body, revision, kept_at: Date.now() })
       return { revision }
+    } else if (kind === "keepSource") {
+      const row = this.rows.get(thing)!.row!
+      const revision = Number(row.revision) + 1
+      const picture = `picture ${revision}`
+      this.touch("sources", thing, { ...row, ...body, revision, picture, kept_at: Date.now() })
+      return { revision, picture }
     } else if (kind === "takeBrush") {
       this.taken.set(thing, this.rows.get(thing)?.row ?? null)
       this.touch("brushes", thing, null)

@@ -32,11 +32,8 @@ const shipped = {
 
 beforeEach(() => {
   for (const act of Object.values(engine.api)) act.mockReset()
-  const kept = { name: "Rope Liner", note: "", revision: 1, kept_at: "2026-11-26T10:42:00Z" }
-  const brush = { id: ID, ...kept, roll: "r", roll_name: "Chart inking", document: DEFAULT_BRUSH }
-  server.on("GET", /^\/api\/brushes/, { status: 200, body: brush })
-  server.on("PUT", /^\/api\/brushes/, { status: 200, body: brush })
-  accepting()
+  const kept = { name: "Rope Liner", note: "", revision: 1, kept_at: 0, place: "a0" }
+  accepting().touch("brushes", ID, { ...kept, roll: "r", document: DEFAULT_BRUSH })
   server.on("GET", /lanes.*\.json/, { status: 200, body: { lanes: [shipped] } })
 })
 

@@ -1,94 +1,137 @@
-import { describe, expect, it } from "vitest"
+import { describe, expect, it, onTestFinished, vi } from "vitest"
 import type { SourceState } from "@/prep/useSourceKeeping"
+import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
 import { server } from "./server"
 
-const ID = "5a3b2c1d-0000-4000-8000-0c6a6a1b7b11"
-const PATH = new RegExp(`^/api/sources/${ID}$`)
-const recipe = (...kinds: string[]) => ({
+const ID = "5b8f0c3e-2222-4a4b-9c9c-0123456789ab"
+const ACTS = /^\/api\/acts$/
+
+const recipe = (radius: number) => ({
   start: { kind: "picture" },
-  steps: kinds.map((kind) => ({ kind })),
+  steps: [{ kind: "blur", on: true, radius }],
+})
+const state = (radius: number, name = "gravel") =>
+  ({ name, note: "", makes: "grain", recipe: recipe(radius) }) as unknown as SourceState
+const row = (radius: number, revision: number) => ({
+  ...state(radius),
+  ...{ picture: `picture ${revision}`, original: true, revision, kept_at: 0 },
 })
 
-const kept = (revision: number, ...steps: string[]) => ({
-  ...{ id: ID, name: "Slate", note: "", makes: "grain", revision },
-  recipe: recipe(...steps),
-})
-const state = (...steps: string[]) =>
-  ({ name: "Slate", note: "", makes: "grain", recipe: recipe(...steps) }) as unknown as SourceState
-
-async function opened() {
-  const { useSourceKeeping } = await import("@/prep/useSourceKeeping")
-  const keeping = living(() => useSourceKeeping(ID, "maren"))
-  return { keeping, first: await keeping.open() }
+function keeping(radius = 2, revision = 1): ActsServer {
+  const acts = accepting()
+  acts.touch("sources", ID, row(radius, revision))
+  return acts
 }
 
-async function waiting() {
-  const { outbox } = await import("@/device/outbox")
-  return (await outbox()).get("sources", ID)
+async function table() {
+  const [{ openDevice, closeDevice }, { useSourceKeeping }] = await Promise.all([
+    import("@/device/useDevice"),
+    import("@/prep/useSourceKeeping"),
+  ])
+  onTestFinished(closeDevice)
+  const { store, carrier } = openDevice({ id: 7, username: "maren" })
+  const follow = vi.fn()
+  const kept = living(() => useSourceKeeping(store, ID, follow))
+  return { store, carrier, follow, closeDevice, ...kept }
 }
+
+const stands = (acts: ActsServer, radius: number) =>
+  until(() => JSON.stringify(acts.rows.get(ID)?.row?.recipe) === JSON.stringify(recipe(radius)))
 
 describe("keeping a source", () => {
-  it("sends the last of many changes, from the state it was made from", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(2) })
-    server.on("PUT", PATH, { status: 200, body: kept(3, "levels", "blur") })
-    const { keeping } = await opened()
-    keeping.keep(state("levels"))
-    keeping.keep(state("levels", "blur"))
-    await until(() => keeping.standing.value === "kept")
-    expect(server.bodies("PUT", PATH)).toMatchObject([{ revision: 2, recipe: recipe("levels", "blur") }])
-    expect(await waiting()).toBeUndefined()
+  it("carries a change, and learns what its recipe came to", async () => {
+    const acts = keeping()
+    const here = await table()
+    expect(await here.open()).toEqual(state(2))
+    expect(here.original.value).toBe(true)
+    here.keep(state(3))
+    await stands(acts, 3)
+    await until(() => here.standing.value === "kept")
+    expect(here.row.value).toMatchObject({ revision: 2, picture: "picture 2" })
+    expect(acts.done).toMatchObject([{ kind: "keepSource", base: 1 }])
   })
 
-  it("leaves a change on the device while the server is away, and sends it when the network is back", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(2) })
-    server.on("PUT", PATH, { status: 200, body: kept(3, "invert") })
-    const { keeping } = await opened()
-    server.reachable = false
-    keeping.keep(state("invert"))
-    await until(() => keeping.standing.value === "waiting")
-    expect(await waiting()).toMatchObject({ revision: 2, recipe: recipe("invert") })
-    server.reachable = true
-    window.dispatchEvent(new Event("online"))
-    await until(() => keeping.standing.value === "kept")
-    expect(await waiting()).toBeUndefined()
+  it("takes what it sent itself, and heard no answer to before the page was left, for no other's change", async () => {
+    const acts = keeping()
+    const first = await table()
+    await first.open()
+    let calls = 0
+    server.on("POST", ACTS, ({ body }) => {
+      const answer = acts.take(body)
+      return ++calls === 1 ? { status: 504 } : answer
+    })
+    first.keep(state(3))
+    await stands(acts, 3)
+    first.closeDevice()
+    vi.resetModules()
+    const later = await table()
+    expect(await later.open()).toEqual(state(3))
+    later.keep(state(4))
+    await stands(acts, 4)
+    await until(() => later.standing.value === "kept")
+    expect(acts.done.map((one) => one.base)).toEqual([1, 2])
   })
 
-  it("opens with what waits, and does not hide that another state came in between", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(5, "levels") })
-    server.on("PUT", PATH, { status: 409, body: { theirs: kept(5, "levels") } })
-    const { outbox } = await import("@/device/outbox")
-    await (await outbox()).put("sources", { id: ID, account: "maren", revision: 4, ...state("blur") })
-    const { keeping, first } = await opened()
-    expect(first).toEqual(state("blur"))
-    await until(() => keeping.standing.value === "conflict")
-    expect(server.bodies("PUT", PATH)).toMatchObject([{ revision: 4 }])
-    expect(await keeping.takeTheirs()).toEqual(state("levels"))
-    expect(await waiting()).toBeUndefined()
+  it("holds both states where another device made one too, and takes the one that is chosen", async () => {
+    const acts = keeping()
+    const here = await table()
+    await here.open()
+    acts.touch("sources", ID, row(9, 2))
+    here.keep(state(3))
+    await until(() => here.standing.value === "conflict")
+    expect((here.theirs.value?.recipe as unknown as ReturnType<typeof recipe>).steps[0]!.radius).toBe(9)
+    await here.takeTheirs()
+    await until(() => here.standing.value === "kept")
+    expect(here.follow).toHaveBeenLastCalledWith(state(9))
+    acts.touch("sources", ID, row(10, 3))
+    here.keep(state(4))
+    await until(() => here.standing.value === "conflict")
+    await here.keepMine()
+    await stands(acts, 4)
   })
 
-  it("keeps mine over the other state where that is wished", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1) })
-    server.on("PUT", PATH, { status: 409, body: { theirs: kept(9, "levels") } })
-    const { keeping } = await opened()
-    keeping.keep(state("blur"))
-    await until(() => keeping.standing.value === "conflict")
-    server.on("PUT", PATH, { status: 200, body: kept(10, "blur") })
-    await keeping.keepMine()
-    expect(server.bodies("PUT", PATH).at(-1)).toMatchObject({ revision: 9, recipe: recipe("blur") })
-    expect(keeping.standing.value).toBe("kept")
+  it("lets brushes follow only after what they are to follow, and knows which use it", async () => {
+    const acts = keeping()
+    const document = { shapes: [], grain: { picture: "picture 1", source: ID } }
+    acts.touch("brushes", "b1", {
+      name: "Stone",
+      note: "",
+      roll: "r1",
+      document,
+      place: "a0",
+      revision: 1,
+      kept_at: 0,
+    })
+    const plain = { ...document, grain: null }
+    acts.touch("brushes", "b2", {
+      name: "Line",
+      note: "",
+      roll: "r1",
+      document: plain,
+      place: "a1",
+      revision: 1,
+      kept_at: 0,
+    })
+    const here = await table()
+    await here.open()
+    await until(() => here.users.value.map((one) => one.name).join() === "Stone")
+    const { letFollow } = await import("@/acts/keepSource")
+    here.keep(state(3))
+    await until(async () => (await here.store.acts.count()) === 1)
+    await letFollow(here.store, ID)
+    await until(() => acts.done.length === 2)
+    expect(acts.done.map((one) => one.kind)).toEqual(["keepSource", "letFollow"])
   })
 
-  it("says why a recipe is refused, and that a source is not there", async () => {
-    server.on("GET", PATH, { status: 200, body: kept(1) })
-    server.on("PUT", PATH, { status: 400, body: { detail: "blur: 900 px is too much" } })
-    const { keeping } = await opened()
-    keeping.keep(state("blur"))
-    await until(() => keeping.standing.value === "refused")
-    expect(keeping.message.value).toBe("blur: 900 px is too much")
-    server.on("GET", PATH, { status: 404 })
-    const gone = await opened()
-    expect(gone.first).toBeUndefined()
-    expect(gone.keeping.message.value).toContain("not among yours")
+  it("shows one that ships, and keeps nothing of it", async () => {
+    const acts = accepting()
+    const ships = { ...state(2), id: ID, shipped: true, original: false, revision: 1, users: [] }
+    server.on("GET", /^\/api\/sources\//, { status: 200, body: ships })
+    const here = await table()
+    expect(await here.open()).toEqual(state(2))
+    here.keep(state(3))
+    await new Promise((go) => setTimeout(go, 300))
+    expect([here.standing.value, await here.store.acts.count(), acts.done.length]).toEqual(["kept", 0, 0])
   })
 })

@@ -5,9 +5,11 @@ from collections.abc import Callable
 
 from proofs.models import Lane, ProofStroke
 from proofs.serializers import KeptLaneSerializer, KeptStrokeSerializer
-from rolls.actions.keep_brush import told_row
+from rolls.actions.keep_brush import told_row as brush_row
 from rolls.models import Brush, Roll
 from rolls.serializers import KeptRollSerializer
+from sources.actions.keep_source import told_row as source_row
+from sources.models import Source
 
 PAGE = 200
 """Most rows of one answer."""
@@ -21,7 +23,8 @@ TABLES = {
     "strokes": (ProofStroke, "account", _by_serializer(KeptStrokeSerializer)),
     "lanes": (Lane, "account", _by_serializer(KeptLaneSerializer)),
     "rolls": (Roll, "account", _by_serializer(KeptRollSerializer)),
-    "brushes": (Brush, "roll__account", told_row),
+    "brushes": (Brush, "roll__account", brush_row),
+    "sources": (Source, "account", source_row),
 }
 """Table of the device's store -> the model it holds a copy of, whose a row is, and how it is told."""
 

@@ -74,7 +74,7 @@ class SourcesJourneyTests(JourneyCase):
         self.page.get_by_role("button", name="open the bench").tap()
         self.page.wait_for_url("**/bench/**")
         self.page.wait_for_function("window.hollowmist?.inked()")
-        brush = self.roll.brushes.get(name="gravel")
+        brush = self.wait_for(lambda: self.roll.brushes.filter(name="gravel").first())
         self.assertEqual((brush.document["grain"]["source"], brush.document["grain_hold"]), (str(source.pk), "paper"))
 
     def test_another_photo_becomes_a_soft_scattered_shape(self):
@@ -97,7 +97,7 @@ class SourcesJourneyTests(JourneyCase):
         self.page.get_by_role("button", name="open the bench").tap()
         self.page.wait_for_url("**/bench/**")
         self.page.wait_for_function("window.hollowmist?.inked()")
-        brush = self.roll.brushes.get(name="shell, scattered")
+        brush = self.wait_for(lambda: self.roll.brushes.filter(name="shell, scattered").first())
         self.assertEqual(brush.document["tip"], "shapes")
         self.assertGreater(brush.document["scatter_across"], 0.5)
 

@@ -1,6 +1,7 @@
 """Let brushes follow a source that was changed."""
 
 from django.db import transaction
+from hollowmist.refusal import Refused
 from sources.models import Source
 
 from ..models import Brush, PictureUse
@@ -14,8 +15,11 @@ def brushes_of(account, source: Source):
 
 
 @transaction.atomic
-def let_follow(account, source: Source) -> list[Brush]:
+def let_follow(account, source_id) -> list[Brush]:
     """Give all brushes that use a source its present picture, or none of them. Returns those that changed."""
+    source = Source.objects.of(account).filter(pk=source_id, deleted_at=None).first()
+    if source is None:
+        raise Refused("this source is not among yours any more; the brushes keep their copy")
     changed = []
     for brush in brushes_of(account, source).select_for_update():
         document = brush.document | {

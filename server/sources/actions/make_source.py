@@ -2,6 +2,7 @@
 
 from pathlib import PurePath
 
+from accounts.numbers import count_on
 from django.db import transaction
 from hollowmist.naming import copy_name
 from hollowmist_core.formats.picture import read_picture
@@ -33,6 +34,14 @@ def free_name(account, name: str) -> str:
     return name if name not in taken else copy_name(name, taken)
 
 
+def _created(account, **told) -> Source:
+    """A new source of an account, kept; inside a transaction."""
+    source = Source(account=account, **told)
+    count_on(account, [source])
+    source.save(force_insert=True)
+    return source
+
+
 def take_in(account, data: bytes, file_name: str, makes: str | None = None) -> tuple[Source, list[str]]:
     """Make a source of a picture file. Returns it, and what was assumed.
 
@@ -48,7 +57,7 @@ def take_in(account, data: bytes, file_name: str, makes: str | None = None) -> t
     if any(step["kind"] == "invert" for step in recipe["steps"]):
         notes.append("It was light on dark, and was inverted.")
     with transaction.atomic():
-        source = Source.objects.create(
+        source = _created(
             account=account,
             name=free_name(account, PurePath(file_name).stem.replace("_", " ")),
             makes=makes,
@@ -73,7 +82,7 @@ def make_source(account, name: str, makes: str, recipe: dict, note: str = "") ->
     recipe = recipes.read(recipe)
     result = follow(recipe, makes, None, ink_for(account))
     with transaction.atomic():
-        return Source.objects.create(
+        return _created(
             account=account,
             name=free_name(account, name),
             note=note,
@@ -83,11 +92,12 @@ def make_source(account, name: str, makes: str, recipe: dict, note: str = "") ->
         )
 
 
+@transaction.atomic
 def duplicate_source(source: Source, account) -> Source:
     """Copy a source, its own or one that ships; the original stays as it is."""
     for picture in {source.picture, source.original, source.working} - {None}:
         picture.holders.add(account)
-    return Source.objects.create(
+    return _created(
         account=account,
         name=free_name(account, source.name),
         note=source.note,

@@ -26,6 +26,8 @@ from .pictures import encoded, gravel, shell
 
 DOTS = {"start": {"kind": "dots", "side": 64}}
 
+STATE = {"name": "Dots", "makes": "grain", "recipe": DOTS}
+
 
 class SourceTests(TestCase):
     def setUp(self):
@@ -40,12 +42,10 @@ class SourceTests(TestCase):
     def make(self, name="Dots", makes="grain", recipe=None, account=None):
         return make_source(account or self.account, name, makes, recipe or DOTS)
 
-    def put(self, source, revision=1, **changes):
+    def keep(self, source, base=1, **changes):
         body = self.client.get(f"/api/sources/{source.pk}").json()
         state = {key: body[key] for key in ("name", "note", "makes", "recipe")}
-        return self.client.put(
-            f"/api/sources/{source.pk}", {**state, **changes, "revision": revision}, content_type="application/json"
-        )
+        return act(self.client, self.account, "keepSource", source.pk, {**state, **changes}, base)
 
     def ink(self, digest):
         answer = self.client.get(f"/api/pictures/{digest}")
@@ -155,20 +155,21 @@ class KeepingTests(SourceTests):
     def test_a_recipe_stays_open_and_its_result_is_made_anew(self):
         source = self.make()
         recipe = {**DOTS, "steps": [{"kind": "invert"}]}
-        answer = self.put(source, recipe=recipe)
-        self.assertEqual(answer.status_code, 200, answer.content)
-        body = answer.json()
-        self.assertEqual(body["revision"], 2)
-        np.testing.assert_array_equal(self.ink(body["picture"]), 255 - self.ink(source.picture_id))
-        again = self.put(source, 2, recipe={**DOTS, "steps": [{"kind": "invert", "on": False}]})
-        self.assertEqual(again.json()["picture"], source.picture_id)
+        answer = self.keep(source, recipe=recipe)
+        self.assertEqual((answer["answer"], answer["revision"]), ("done", 2))
+        np.testing.assert_array_equal(self.ink(answer["picture"]), 255 - self.ink(source.picture_id))
+        again = self.keep(source, 2, recipe={**DOTS, "steps": [{"kind": "invert", "on": False}]})
+        self.assertEqual(again["picture"], source.picture_id)
+        last = self.client.get("/api/changes?since=0").json()["changes"][-1]
+        self.assertEqual(
+            (last["id"], last["row"]["picture"], last["row"]["revision"]), (str(source.pk), source.picture_id, 3)
+        )
 
     def test_a_stale_write_gets_both_states(self):
         source = self.make()
-        self.put(source, name="Spots")
-        answer = self.put(source, name="Dabs")
-        self.assertEqual(answer.status_code, 409)
-        self.assertEqual(answer.json()["theirs"]["name"], "Spots")
+        self.keep(source, name="Spots")
+        answer = self.keep(source, name="Dabs")
+        self.assertEqual((answer["answer"], answer["theirs"]["name"]), ("stale", "Spots"))
         self.assertEqual(Source.objects.get(pk=source.pk).name, "Spots")
 
     def test_an_unsound_recipe_is_refused_with_its_fields(self):
@@ -181,9 +182,9 @@ class KeepingTests(SourceTests):
             ({**DOTS, "steps": [{"kind": "combine", "other": "0" * 64}]}, "not here"),
             ("dots", "object"),
         ]:
-            answer = self.put(source, recipe=recipe)
-            self.assertEqual(answer.status_code, 400, recipe)
-            self.assertIn(words, answer.json()["detail"])
+            answer = self.keep(source, recipe=recipe)
+            self.assertEqual(answer["answer"], "refused", recipe)
+            self.assertIn(words, answer["detail"])
         self.assertEqual(Source.objects.get(pk=source.pk).revision, 1)
 
     def test_steps_are_kept_as_a_recipe_for_the_next_picture(self):
@@ -203,6 +204,8 @@ class KeepingTests(SourceTests):
         source = self.make()
         self.client.delete(f"/api/sources/{source.pk}")
         self.assertEqual(self.client.get("/api/sources").json(), [])
+        self.assertEqual(act(self.client, self.account, "keepSource", source.pk, STATE, 1)["answer"], "gone")
+        self.assertIsNone(self.client.get("/api/changes?since=0").json()["changes"][-1]["row"])
         self.client.post(f"/api/sources/{source.pk}/restore")
         self.assertEqual(len(self.client.get("/api/sources").json()), 1)
 
@@ -210,7 +213,7 @@ class KeepingTests(SourceTests):
         source = self.make()
         copy = self.client.post(f"/api/sources/{source.pk}/duplicate").json()
         self.assertEqual(copy["name"], "Dots 2")
-        self.put(Source.objects.get(pk=copy["id"]), recipe={"start": {"kind": "weave", "side": 64}})
+        self.keep(Source.objects.get(pk=copy["id"]), recipe={"start": {"kind": "weave", "side": 64}})
         self.assertEqual(Source.objects.get(pk=source.pk).picture_id, source.picture_id)
 
     def test_nothing_of_another_s_can_be_reached(self):
@@ -221,11 +224,12 @@ class KeepingTests(SourceTests):
             self.client.delete(path),
             self.client.post(f"{path}/duplicate"),
             self.client.post(f"{path}/proposals", {}, content_type="application/json"),
-            self.client.post(f"{path}/follow"),
             self.client.get(f"/api/pictures/{source.picture_id}"),
             self.client.get(f"/api/sources/{uuid.uuid4()}"),
         ):
             self.assertEqual(answer.status_code, 404)
+        self.assertIn("not among yours", act(self.client, self.account, "keepSource", source.pk, STATE, 1)["detail"])
+        self.assertIn("not among yours", act(self.client, self.account, "letFollow", source.pk)["detail"])
         self.client.logout()
         self.assertIn(self.client.get("/api/sources").status_code, (401, 403))
 
@@ -235,7 +239,7 @@ class KeepingTests(SourceTests):
         listed = self.client.get("/api/sources").json()
         self.assertTrue(listed[0]["shipped"])
         self.assertEqual(self.client.get(f"/api/sources/{shipped.pk}").json()["recipe"]["start"]["kind"], "dots")
-        self.assertEqual(self.put(shipped, name="Mine").status_code, 404)
+        self.assertIn("take a copy", self.keep(shipped, name="Mine")["detail"])
         self.assertEqual(self.client.delete(f"/api/sources/{shipped.pk}").status_code, 404)
         self.client.force_login(self.other)
         self.assertEqual(self.client.post(f"/api/sources/{shipped.pk}/duplicate").status_code, 201)
@@ -257,11 +261,10 @@ class UseTests(SourceTests):
 
     def test_brushes_keep_their_copy_until_they_are_asked_to_follow(self):
         before = Brush.objects.get(pk=self.brush.pk)
-        kept = self.put(self.source, recipe={**DOTS, "steps": [{"kind": "invert"}]}).json()
+        kept = self.keep(self.source, recipe={**DOTS, "steps": [{"kind": "invert"}]})
         self.assertEqual(Brush.objects.get(pk=self.brush.pk).document, before.document)
         self.ink(self.source.picture_id)
-        answer = self.client.post(f"/api/sources/{self.source.pk}/follow").json()
-        self.assertEqual([one["name"] for one in answer["brushes"]], ["Stone"])
+        self.assertEqual(act(self.client, self.account, "letFollow", self.source.pk)["answer"], "done")
         after = Brush.objects.get(pk=self.brush.pk)
         self.assertEqual(after.document["grain"]["picture"], kept["picture"])
         self.assertEqual(after.revision, before.revision + 1)
@@ -322,7 +325,7 @@ class UseTests(SourceTests):
     def test_pictures_outlive_their_use_as_long_as_undo_reaches(self):
         digest = self.source.picture_id
         keep_brush(self.client, self.account, self.brush, **default_document())
-        self.put(self.source, recipe={"start": {"kind": "weave", "side": 64}})
+        self.keep(self.source, recipe={"start": {"kind": "weave", "side": 64}})
         self.assertEqual(drop_unused(), 0)
         self.ink(digest)
         later = timezone.now() + timedelta(days=31)

@@ -2,28 +2,14 @@
 import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
 import { note, noteBrush } from "@/device/note"
-import type { KeptBrush, Store, StoredBrush } from "@/device/store"
+import type { Store, StoredBrush } from "@/device/store"
+import { documentActs } from "./keepDocument"
 
 const MOST_NAME = 80
 
-const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
-  store.transaction("rw", store.brushes, store.acts, act)
-
-/** Keep a state. Where it waits for a choice, that is what is carried. */
-export function keepBrush(store: Store, brush: StoredBrush): Promise<void> {
-  return within(store, async () => {
-    await store.brushes.put(brush)
-    if (!brush.theirs && !brush.gone) await noteBrush(store, brush.id, brush, brush.revision)
-  })
-}
-
-/** Change parts of a brush, as it now stands. */
-export function changeBrush(store: Store, id: string, parts: Partial<KeptBrush>): Promise<void> {
-  return within(store, async () => {
-    const brush = await store.brushes.get(id)
-    if (brush) await keepBrush(store, { ...brush, ...parts })
-  })
-}
+const brushes = documentActs<StoredBrush>({ table: (store) => store.brushes, note: noteBrush })
+export const { keep: keepBrush, change: changeBrush, keepMine, takeTheirs } = brushes
+const { within, keepOver } = brushes
 
 export interface NewBrush {
   roll: string
@@ -46,31 +32,6 @@ export function makeBrush(store: Store, made: NewBrush): Promise<string> {
     await store.brushes.put(kept)
     await noteBrush(store, id, kept, 0)
     return id
-  })
-}
-
-/** Let this device's state stand over the other's. */
-export function keepMine(store: Store, id: string): Promise<void> {
-  return within(store, async () => {
-    const brush = await store.brushes.get(id)
-    if (brush?.theirs) await keepOver(store, brush, brush.theirs.revision)
-  })
-}
-
-async function keepOver(store: Store, brush: StoredBrush, base: number): Promise<void> {
-  const mine: StoredBrush = { ...brush, revision: base }
-  delete mine.theirs
-  delete mine.gone
-  await store.brushes.put(mine)
-  await noteBrush(store, brush.id, mine, base)
-}
-
-/** Let the other device's state stand; returns it. */
-export function takeTheirs(store: Store, id: string): Promise<KeptBrush | undefined> {
-  return within(store, async () => {
-    const theirs = (await store.brushes.get(id))?.theirs
-    if (theirs) await store.brushes.put({ ...theirs, id })
-    return theirs
   })
 }
 

@@ -1,28 +1,35 @@
 // What becomes of an act that was answered.
+import type { Table } from "dexie"
 import type { components } from "@/generated/api"
-import { readBrush } from "./changes"
+import { readDocument } from "./changes"
 import type { Act, Store } from "./store"
 
 type Answer = components["schemas"]["Answer"]
 
+/** Kind of act that keeps a state of a document -> the table where that lies. */
+const DOCUMENTS = { keepBrush: "brushes", keepSource: "sources" } as const
+
 /** Done: it leaves. Stale: its thing has two states now. Gone: its thing was deleted elsewhere. */
 export function answered(store: Store, act: Act, answer: Answer): Promise<void> {
-  return store.transaction("rw", store.acts, store.brushes, async () => {
+  return store.transaction("rw", store.acts, store.brushes, store.sources, async () => {
+    const name = DOCUMENTS[act.kind as keyof typeof DOCUMENTS] as "brushes" | "sources" | undefined
+    if (!name) return store.acts.delete(act.seq)
+    const table = store[name] as Table
     const later = store.acts
       .where("thing")
       .equals(act.thing)
       .and((one) => one.kind === act.kind)
     if (answer.answer === "done") {
       await store.acts.delete(act.seq)
-      if (answer.revision === undefined) return
+      const { revision, picture } = answer
       // What waits was made from this very state: one's own lost answer is no other device's change.
-      await later.modify({ base: answer.revision })
-      await store.brushes.update(act.thing, { revision: answer.revision, keptAt: Date.now() })
+      await later.modify({ base: revision })
+      await table.update(act.thing, { revision, keptAt: Date.now(), ...(picture && { picture }) })
       return
     }
     // The state that the device has lies in the store; what waits to tell of it has no place to go any more.
     await later.delete()
-    if (answer.answer === "gone") await store.brushes.update(act.thing, { gone: true })
-    else if (answer.theirs) await store.brushes.update(act.thing, { theirs: readBrush(answer.theirs) })
+    if (answer.answer === "gone") await table.update(act.thing, { gone: true })
+    else if (answer.theirs) await table.update(act.thing, { theirs: readDocument(answer.theirs) })
   })
 }

@@ -3,21 +3,22 @@ import { kindNumbered } from "@/documents/stroke"
 import { api, reach } from "@/api/client"
 import type { Table } from "dexie"
 import { fromBase64 } from "./base64"
-import { noteBrush, noteLane, noteRoll, noteStroke } from "./note"
-import type { KeptBrush, Store, StoredLane, StoredRoll, StoredStroke } from "./store"
+import { noteBrush, noteLane, noteRoll, noteSource, noteStroke } from "./note"
+import type { Store, StoredLane, StoredRoll, StoredStroke } from "./store"
+import type { Kept } from "./useKept"
 
 type Row = Record<string, unknown>
 export interface Change {
-  table: "strokes" | "lanes" | "rolls" | "brushes"
+  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources"
   id: string
   number: number
   row: Row | null
 }
 
-/** A brush as the server tells of it. */
-export function readBrush(row: Row): KeptBrush {
-  const { kept_at: keptAt, ...brush } = row
-  return { ...brush, keptAt } as unknown as KeptBrush
+/** A brush or a source as the server tells of it. */
+export function readDocument<Kept>(row: Row): Kept {
+  const { kept_at: keptAt, ...document } = row
+  return { ...document, keptAt } as Kept
 }
 
 const READ = {
@@ -45,19 +46,15 @@ const READ = {
   rolls: (id: string, row: Row): StoredRoll => ({ id, name: row.name as string, place: row.place as string }),
 }
 
-/** Write a brush that changed; where this device has a state of its own beside it, both stay. */
-async function takeInBrush(store: Store, id: string, row: Row | null): Promise<void> {
-  const standing = await store.brushes.get(id)
+/** Write a document that changed; where this device has a state of its own beside it, both stay. */
+async function takeInDocument(table: Table, id: string, row: Row | null): Promise<void> {
+  const standing = (await table.get(id)) as Kept | undefined
   const own = standing && (standing.theirs || standing.gone)
   if (!row && standing?.gone) return
-  if (!row && own) {
-    delete standing.theirs
-    await store.brushes.put({ ...standing, gone: true })
-  } else if (!row) await store.brushes.delete(id)
-  else if (own) {
-    delete standing.gone
-    await store.brushes.put({ ...standing, theirs: readBrush(row) })
-  } else await store.brushes.put({ id, ...readBrush(row) })
+  if (!row && own) await table.put({ ...standing, theirs: undefined, gone: true })
+  else if (!row) await table.delete(id)
+  else if (own) await table.put({ ...standing, gone: undefined, theirs: readDocument(row) })
+  else await table.put({ id, ...readDocument<object>(row) })
 }
 
 /**
@@ -73,7 +70,7 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
     for (const { table, id, row } of changes) {
       if (waiting.has(id)) continue
       try {
-        if (table === "brushes") await takeInBrush(store, id, row)
+        if (table === "brushes" || table === "sources") await takeInDocument(store[table] as Table, id, row)
         else if (!row) await store[table].delete(id)
         else await (store[table] as Table).put(READ[table](id, row))
       } catch (error) {
@@ -87,7 +84,7 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
 }
 
 const tablesOf = (store: Store) => [
-  ...[store.strokes, store.lanes, store.rolls, store.brushes],
+  ...[store.strokes, store.lanes, store.rolls, store.brushes, store.sources],
   ...[store.acts, store.stuck, store.marks],
 ]
 
@@ -98,8 +95,10 @@ export async function waitingThings(store: Store): Promise<Set<string>> {
     things.add(thing)
     for (const one of (body.strokes as string[] | undefined) ?? []) things.add(one)
   })
-  // A brush whose state was refused stays on the screen as it is, until the person lets go of that.
-  await store.stuck.each(({ kind, thing }) => void (kind === "keepBrush" && things.add(thing)))
+  // A document whose state was refused stays on the screen as it is, until the person lets go of that.
+  await store.stuck.each(
+    ({ kind, thing }) => void ((kind === "keepBrush" || kind === "keepSource") && things.add(thing)),
+  )
   return things
 }
 
@@ -163,6 +162,7 @@ export async function standAsKept(store: Store): Promise<void> {
     await store.lanes.filter(foreign).delete()
     await store.rolls.filter(foreign).delete()
     await store.brushes.filter((one) => foreign(one) && !one.gone).delete()
+    await store.sources.filter((one) => foreign(one) && !one.gone).delete()
   })
 }
 
@@ -170,6 +170,7 @@ export async function standAsKept(store: Store): Promise<void> {
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const [strokes, lanes] = [await store.strokes.toArray(), await store.lanes.toArray()]
   const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
+  const sources = await store.sources.toArray()
   const there = await retake(store)
   if (!there) return false
   await store.transaction("rw", tablesOf(store), async () => {
@@ -196,6 +197,13 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
       const base = theirs?.revision ?? 0
       await store.brushes.put({ ...brush, revision: base })
       await noteBrush(store, brush.id, brush, base)
+    }
+    // A source is made on the server; what the backup has of it is brought up to what this device has.
+    for (const source of sources) {
+      const theirs = await store.sources.get(source.id)
+      if (!theirs || waiting.has(source.id) || theirs.revision >= source.revision) continue
+      await store.sources.put({ ...source, revision: theirs.revision })
+      await noteSource(store, source.id, source, theirs.revision)
     }
     await store.setMark("epoch", epoch)
   })

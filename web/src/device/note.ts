@@ -1,7 +1,7 @@
 // Noting an act: in the transaction that does it on the device, so that neither is there without the other.
 import { newId } from "@/documents/ids"
 import { KIND } from "@/generated/layout"
-import type { Act, KeptBrush, Store, StoredLane, StoredRoll, StoredStroke } from "./store"
+import type { Act, KeptBrush, KeptSource, Store, StoredLane, StoredRoll, StoredStroke } from "./store"
 
 /** A state that changes on is carried once it has stood for so long, ms. */
 const REST = 500
@@ -57,4 +57,10 @@ export function noteRoll(store: Store, { id, name, place }: StoredRoll): Promise
 export function noteBrush(store: Store, id: string, brush: KeptBrush, base: number): Promise<void> {
   const { roll, name, note: words, document, place } = brush
   return noteLatest(store, "keepBrush", id, base, { roll, name, note: words, document, place })
+}
+
+/** Note that a source is kept, made from its state with the revision `base`. */
+export function noteSource(store: Store, id: string, source: KeptSource, base: number): Promise<void> {
+  const { name, note: words, makes, recipe } = source
+  return noteLatest(store, "keepSource", id, base, { name, note: words, makes, recipe })
 }

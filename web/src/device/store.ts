@@ -1,5 +1,6 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import type { BrushDocument } from "@/documents/brush"
+import type { Makes, Recipe } from "@/documents/recipe"
 import type { Stroke } from "@/documents/stroke"
 import Dexie, { type EntityTable, type Table } from "dexie"
 
@@ -58,6 +59,28 @@ export interface StoredBrush extends KeptBrush {
   gone?: boolean
 }
 
+/** A state of a source that the server keeps. */
+export interface KeptSource {
+  name: string
+  note: string
+  makes: Makes
+  recipe: Recipe
+  /** Digest of what the recipe came to, when it was kept last. */
+  picture: string
+  /** Whether it begins with a picture. */
+  original: boolean
+  revision: number
+  /** When it was kept, ms since 1970. */
+  keptAt: number
+}
+
+export interface StoredSource extends KeptSource {
+  id: string
+  /** As with a brush. */
+  theirs?: KeptSource
+  gone?: boolean
+}
+
 /** What a person did, as it waits for the server. */
 export interface Act {
   /** The store's own counter: acts are carried in its order. */
@@ -98,6 +121,7 @@ export class Store extends Dexie {
   lanes!: EntityTable<StoredLane, "id">
   rolls!: EntityTable<StoredRoll, "id">
   brushes!: EntityTable<StoredBrush, "id">
+  sources!: EntityTable<StoredSource, "id">
   acts!: Table<Act, number, Omit<Act, "seq">>
   stuck!: EntityTable<StuckAct, "id">
   marks!: EntityTable<Mark, "key">
@@ -115,7 +139,7 @@ export class Store extends Dexie {
       stuck: "id",
       marks: "key",
     })
-    this.version(2).stores({ rolls: "id", brushes: "id, roll" })
+    this.version(2).stores({ rolls: "id", brushes: "id, roll", sources: "id" })
   }
 
   /** Acts of this tab that are being written: until they are, the screen is ahead of the store. */

@@ -17,6 +17,9 @@ const open = shallowRef<Device>()
 /** The store of who is signed in, for what is shown wherever one is. */
 export const presentStore = computed(() => open.value?.store)
 
+/** The carrier of who is signed in. */
+export const openCarrier = (): Carrier | undefined => open.value?.carrier
+
 /** What last went wrong with the store itself, as a sentence. */
 export const trouble = shallowRef("")
 

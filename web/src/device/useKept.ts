@@ -118,11 +118,11 @@ export function useKept<Row extends Kept>({ store, table, id, keep, follow, none
     const done = store.transaction("rw", table, store.acts, async () => {
       const kept = await table.get(id as never)
       await keep(kept ? { ...state, ...beside(kept) } : { ...state, gone: true })
+      // Whatever is written next was made from this.
+      seen = state
     })
     void store.write(done).then(() => {
-      if (unwritten.value !== state) return
-      unwritten.value = undefined
-      seen = state
+      if (unwritten.value === state) unwritten.value = undefined
     })
   }
 

@@ -11,7 +11,7 @@ import { useRollList } from "@/device/useRollList"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import type { Makes } from "@/documents/recipe"
 
-const props = defineProps<{ source: Source }>()
+const props = defineProps<{ source: Pick<Source, "id" | "name" | "makes"> }>()
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
 const proposals = shallowRef<Proposal[]>([])

@@ -1,6 +1,9 @@
 // The account's sources and those that ship, and what people do with them. One list for all places.
-import { ref, shallowRef } from "vue"
+import { computed, ref, shallowRef } from "vue"
+import { changeSource } from "@/acts/keepSource"
 import { api, reach, type Source, sendForm } from "@/api/client"
+import { openCarrier, presentStore } from "@/device/useDevice"
+import { useLive } from "@/device/useLive"
 import { notice } from "@/parts/notice"
 import type { Makes, Recipe } from "@/documents/recipe"
 
@@ -18,14 +21,20 @@ export interface Coming {
 
 const AT_ONCE = 2
 
-const sources = shallowRef<Source[]>([])
+/** The list as the server last told it; on the device it lies for the times when the server is away. */
+const listed = shallowRef<Source[]>([])
 const problem = ref("")
 const opened = ref(false)
+const LISTED = "sources listed"
 
 async function open(): Promise<void> {
+  const store = presentStore.value
   const { data, message } = await reach(api.GET("/api/sources"))
-  if (data) sources.value = data
-  problem.value = message
+  // What was just made is on this device before anybody opens it.
+  if (data) openCarrier()?.wake()
+  if (data && store) await store.setMark(LISTED, data)
+  listed.value = data ?? (await store?.mark<Source[]>(LISTED, [])) ?? []
+  problem.value = listed.value.length > 0 ? "" : message
   opened.value = true
 }
 
@@ -70,7 +79,7 @@ async function make(name: string, makes: Makes, recipe: Recipe): Promise<Source 
   return data
 }
 
-async function duplicate(source: Source): Promise<Source | undefined> {
+async function duplicate(source: Pick<Source, "id" | "name">): Promise<Source | undefined> {
   const { data, message } = await reach(api.POST("/api/sources/{source_id}/duplicate", path(source)))
   notice(data ? `${data.name} is a copy of ${source.name}.` : message)
   await open()
@@ -93,16 +102,25 @@ async function restore(source: Source): Promise<void> {
   await open()
 }
 
-async function rename(source: Source, name: string, note: string): Promise<void> {
-  const { data: whole, message } = await reach(api.GET("/api/sources/{source_id}", path(source)))
-  if (!whole) return notice(message)
-  const { revision, makes, recipe } = whole
-  const body = { name, note, makes, revision, recipe }
-  const answer = await reach(api.PUT("/api/sources/{source_id}", { ...path(source), body: body as never }))
-  if (!answer.data) notice(answer.message)
-  await open()
+async function rename({ id }: Source, name: string, note: string): Promise<void> {
+  const store = presentStore.value
+  if (store) await store.write(changeSource(store, id, { name, note }))
 }
 
 export function useSources() {
+  const store = presentStore.value
+  const own = useLive(
+    async () => new Map((await store?.sources.toArray())?.map((one) => [one.id, one])),
+    new Map(),
+  )
+  /** What waits on this device goes before what the server told. */
+  const sources = computed(() =>
+    listed.value.map((one) => {
+      const mine = own.value.get(one.id)
+      if (!mine) return one
+      const { name, note, makes, picture } = mine
+      return { ...one, name, note, makes, picture }
+    }),
+  )
   return { sources, problem, opened, open, takeInAll, make, duplicate, remove, rename }
 }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ChevronRight, Redo2, Undo2 } from "@lucide/vue"
+import { dequal } from "dequal"
 import { ElButton, ElDialog } from "element-plus"
 import { computed, ref, watch } from "vue"
 import { onBeforeRouteLeave, useRoute, useRouter } from "vue-router"
-import { api, reach } from "@/api/client"
-import { useSession } from "@/device/useSession"
+import { letFollow } from "@/acts/keepSource"
+import { presentStore } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
@@ -18,17 +19,22 @@ import RecipeRow from "./RecipeRow.vue"
 import StepTray from "./StepTray.vue"
 import { usePenWork } from "./usePenWork"
 import { makePrep, providePrep } from "./usePrep"
+import type { SourceState } from "./useSourceKeeping"
 
 const props = defineProps<{ source: string }>()
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const from = route.query.brush ? String(route.query.brush) : undefined
-const prep = makePrep(props.source, session.account!.username, from)
+const store = presentStore.value!
+const prep = makePrep(store, props.source, from)
 providePrep(prep)
 const pen = usePenWork(prep)
 const { duplicate } = useSources()
-const { standing, message, source: whole } = prep.keeping
+const { standing, message, original, users } = prep.keeping
+/** As others know it. */
+const known = computed(
+  () => prep.state.value && { id: props.source, name: prep.state.value.name, makes: prep.state.value.makes },
+)
 const { canUndo, canRedo, undo, redo } = prep.history
 
 const VIEWS = [
@@ -43,7 +49,7 @@ const MAKES = [
   { value: "shape", label: "shape" },
   { value: "grain", label: "grain" },
 ] as const
-const views = computed(() => VIEWS.filter((one) => one.value !== "original" || whole.value?.original))
+const views = computed(() => VIEWS.filter((one) => one.value !== "original" || original.value))
 /** Beside the large view stands the one that tells most. */
 const beside = computed((): View => {
   if (view.value !== "use") return "use"
@@ -56,13 +62,12 @@ watch(prep.byPen, (now) => {
 const naming = ref(false)
 const brushing = ref(false)
 const asking = ref(false)
-let opened = ""
+let opened: SourceState | undefined
 let leaving: string | undefined
 let answered = false
-watch(whole, (now) => {
-  opened ||= now?.picture ?? ""
+watch(prep.state, (now) => {
+  opened ??= now
 })
-const users = computed(() => whole.value?.users ?? [])
 
 const says = computed(
   () =>
@@ -71,14 +76,16 @@ const says = computed(
       kept: prep.shipped.value ? "ships with Hollowmist" : "kept",
       keeping: "keeping",
       waiting: "keeping waits: all is safe on this device",
+      "signed-out": "you are signed out: all is safe on this device",
       conflict: "changed on another device",
+      gone: message.value,
       refused: message.value,
       missing: message.value,
     })[standing.value],
 )
 
 async function copy(): Promise<void> {
-  const made = whole.value && (await duplicate(whole.value))
+  const made = known.value && (await duplicate(known.value))
   if (made) await router.push(`/sources/${made.id}`)
 }
 
@@ -86,17 +93,16 @@ async function follow(yes: boolean): Promise<void> {
   answered = true
   asking.value = false
   if (yes) {
-    const path = { params: { path: { source_id: props.source } } }
-    const { data, message: why } = await reach(api.POST("/api/sources/{source_id}/follow", path))
-    const count = data?.brushes.length ?? 0
-    notice(data ? (count === 1 ? "1 brush follows." : `${count} brushes follow.`) : why)
+    await store.write(letFollow(store, props.source))
+    const count = users.value.length
+    notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
   }
   if (leaving) await router.push(leaving)
 }
 
-onBeforeRouteLeave(async (to) => {
-  await prep.keeping.send()
-  const changed = whole.value && opened && whole.value.picture !== opened
+onBeforeRouteLeave((to) => {
+  const now = prep.state.value
+  const changed = now && opened && !(now.makes === opened.makes && dequal(now.recipe, opened.recipe))
   if (answered || !changed || users.value.length === 0) return true
   leaving = to.fullPath
   asking.value = true
@@ -121,7 +127,9 @@ const points = computed((): [number, number][] => {
       <button type="button" class="hm-quiet name" @click="naming = true">{{ prep.state.value?.name }}</button>
       <span
         class="hm-small standing"
-        :class="{ worry: ['waiting', 'refused', 'missing', 'conflict'].includes(standing) }"
+        :class="{
+          worry: ['waiting', 'signed-out', 'refused', 'missing', 'gone', 'conflict'].includes(standing),
+        }"
         role="status"
         >{{ says }}</span
       >
@@ -145,13 +153,17 @@ const points = computed((): [number, number][] => {
       <RouterLink v-if="from" :to="`/bench/${from}`" class="hm-quiet"
         >Back to {{ prep.brushName.value }}</RouterLink
       >
-      <button v-else type="button" class="hm-quiet" :disabled="!whole" @click="brushing = true">
+      <button v-else type="button" class="hm-quiet" :disabled="!known" @click="brushing = true">
         New brush from here
       </button>
       <RoomMenu />
     </header>
-    <div v-if="standing === 'missing'" class="missing" role="alert">
-      <p>{{ message }}</p>
+    <div
+      v-if="prep.failed.value || standing === 'missing' || standing === 'gone'"
+      class="missing"
+      role="alert"
+    >
+      <p>{{ prep.failed.value || message }}</p>
       <RouterLink to="/sources" class="hm-quiet hm-on">To the sources</RouterLink>
     </div>
     <template v-else>
@@ -199,7 +211,7 @@ const points = computed((): [number, number][] => {
       :note="prep.state.value.note"
       @take="prep.rename"
     />
-    <NewBrush v-if="whole" v-model="brushing" :source="whole" />
+    <NewBrush v-if="known" v-model="brushing" :source="known" />
     <ElDialog v-model="asking" title="Brushes use this source" width="min(480px, 92vw)" align-center>
       <p>
         {{ users.map((one) => one.name).join(", ") }}
@@ -222,7 +234,7 @@ const points = computed((): [number, number][] => {
     >
       <p>This source was changed elsewhere while it lay here. Both states are safe until you choose.</p>
       <template #footer>
-        <ElButton @click="prep.takeTheirs()">Take the other</ElButton>
+        <ElButton @click="prep.keeping.takeTheirs()">Take the other</ElButton>
         <ElButton type="primary" @click="prep.keeping.keepMine()">Keep this one</ElButton>
       </template>
     </ElDialog>

@@ -3,7 +3,7 @@ import type { BrushDocument } from "@/documents/brush"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
 import { useHistory } from "@/parts/useHistory"
 import { useLanes } from "@/engine/useLanes"
-import { presentStore } from "@/device/useDevice"
+import type { Store } from "@/device/store"
 import { ON_THE_TABLE } from "@/engine/prep"
 import { useEngine } from "@/engine/useEngine"
 import { ADVICE, DEFAULT_BRUSH, MOST_STEPS, STEPS } from "@/generated/layout"
@@ -19,9 +19,9 @@ const PLAIN = { ...structuredClone(DEFAULT_BRUSH), size: 56 } as unknown as Brus
 /** Size, px, that a source should hold up to where no brush says another. */
 const USUAL = 300
 
-export function makePrep(id: string, account: string, brushId?: string) {
+export function makePrep(store: Store, id: string, brushId?: string) {
   const engine = useEngine()
-  const keeping = useSourceKeeping(id, account)
+  const keeping = useSourceKeeping(store, id, taken)
   const lanes = useLanes()
   const history = useHistory()
   const state = shallowRef<SourceState>()
@@ -30,6 +30,8 @@ export function makePrep(id: string, account: string, brushId?: string) {
   const chosen = ref<"start" | number>("start")
   const brush = shallowRef<BrushDocument>()
   const brushName = ref("")
+  /** Why the table could not be laid. */
+  const failed = ref("")
   let nextKey = 0
   let edit = 0
   let open:
@@ -40,7 +42,7 @@ export function makePrep(id: string, account: string, brushId?: string) {
   const byPen = computed(() => BY_PEN.has(step.value?.kind ?? ""))
   /** The largest size, px, of the brush that tries the source. */
   const largest = computed(() => (brush.value ? Number(brush.value.size) : USUAL))
-  const shipped = computed(() => keeping.source.value?.shipped ?? false)
+  const shipped = computed(() => keeping.shipped.value !== undefined)
   const full = computed(() => (state.value?.recipe.steps.length ?? 0) >= MOST_STEPS)
   const news = engine.prep
   const advice = computed(() => ADVICE.find((one) => (news.value?.figures.advice ?? 0) & one.bit))
@@ -80,6 +82,18 @@ export function makePrep(id: string, account: string, brushId?: string) {
     if (chosen.value !== "start" && !nextKeys.includes(chosen.value)) chosen.value = "start"
     follow()
     keeping.keep(next)
+  }
+
+  /** Another tab or device made another state of it: shown, and taken back like one's own. */
+  function taken(next: SourceState): void {
+    if (!state.value) return
+    const before: [SourceState, number[]] = [state.value, keys.value]
+    const after: [SourceState, number[]] = [next, next.recipe.steps.map(() => nextKey++)]
+    ;[state.value, keys.value] = after
+    if (chosen.value !== "start") chosen.value = "start"
+    closeStep()
+    follow()
+    history.push({ undo: () => put(before), redo: () => put(after) })
   }
 
   function become(next: SourceState, nextKeys: number[], key: string): void {
@@ -205,7 +219,7 @@ export function makePrep(id: string, account: string, brushId?: string) {
 
   async function openBrush(): Promise<void> {
     if (!brushId) return
-    const kept = await presentStore.value?.brushes.get(brushId)
+    const kept = await store.brushes.get(brushId)
     if (!kept) return
     brush.value = kept.document
     brushName.value = kept.name
@@ -217,7 +231,7 @@ export function makePrep(id: string, account: string, brushId?: string) {
     const [opened] = await Promise.all([keeping.open(), lanes.open(), openBrush()])
     if (!opened) return
     let file: Blob | undefined
-    if (keeping.source.value!.original) {
+    if (keeping.original.value) {
       const answer = await fetch(`/api/sources/${id}/original`)
       if (!answer.ok) throw new Error("The original could not be fetched. Reload the page to try again.")
       file = await answer.blob()
@@ -229,17 +243,8 @@ export function makePrep(id: string, account: string, brushId?: string) {
     follow()
   }
 
-  async function takeTheirs(): Promise<void> {
-    const taken = await keeping.takeTheirs()
-    if (!taken) return
-    state.value = taken
-    keys.value = taken.recipe.steps.map(() => nextKey++)
-    follow()
-  }
-
   start().catch((error: Error) => {
-    keeping.standing.value = "missing"
-    keeping.message.value = error.message
+    failed.value = error.message
   })
   onScopeDispose(() => (open = undefined))
   return {
@@ -259,6 +264,7 @@ export function makePrep(id: string, account: string, brushId?: string) {
       news,
       advice,
       brushName,
+      failed,
       largest,
     },
     ...{
@@ -274,7 +280,6 @@ export function makePrep(id: string, account: string, brushId?: string) {
       makeIt,
       rename,
     },
-    takeTheirs,
     inverted,
     turnRound,
   }

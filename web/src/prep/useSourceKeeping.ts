@@ -1,7 +1,10 @@
-// Keeps a source: on the device at once, in MariaDB within a second or two of rest, and tells how it stands.
-import { onScopeDispose, ref, shallowRef } from "vue"
+// Keeps the source on the prep table.
+import { computed, shallowRef } from "vue"
+import { keepMine, keepSource, takeTheirs } from "@/acts/keepSource"
 import { api, reach, type WholeSource } from "@/api/client"
-import { outbox } from "@/device/outbox"
+import type { Store, StoredSource } from "@/device/store"
+import { useKept } from "@/device/useKept"
+import { useLive } from "@/device/useLive"
 import type { Makes, Recipe } from "@/documents/recipe"
 
 export interface SourceState {
@@ -11,129 +14,51 @@ export interface SourceState {
   recipe: Recipe
 }
 
-export type SourceStanding = "opening" | "kept" | "keeping" | "waiting" | "conflict" | "refused" | "missing"
+const stateOf = ({ name, note, makes, recipe }: SourceState): SourceState => ({ name, note, makes, recipe })
 
-const REST = 700
-const RETRY = [1000, 2000, 4000]
-const UNREACHABLE = new Set([0, 403, 429, 500, 502, 503, 504])
-
-export function useSourceKeeping(id: string, account: string) {
-  const standing = ref<SourceStanding>("opening")
-  const message = ref("")
-  const source = shallowRef<WholeSource>()
-  const theirs = shallowRef<WholeSource>()
-  const path = { params: { path: { source_id: id } } }
-  let wanted: SourceState | undefined
-  let timer = 0
-  let tries = 0
-  let sending: Promise<void> | undefined
-  let closed = false
-
-  const stateOf = (whole: WholeSource): SourceState => ({
-    name: whole.name,
-    note: whole.note ?? "",
-    makes: whole.makes,
-    recipe: whole.recipe as unknown as Recipe,
+/** `follow` hears of states that another tab or device made. */
+export function useSourceKeeping(store: Store, id: string, follow: (state: SourceState) => void) {
+  const kept = useKept<StoredSource>({
+    store,
+    table: store.sources,
+    id,
+    keep: (source) => keepSource(store, source),
+    follow: (source) => follow(stateOf(source)),
+    none: "This source is not among yours.",
   })
+  /** One that ships is nobody's own: it is looked at, and copied to be changed. */
+  const shipped = shallowRef<WholeSource>()
+  const standing = computed(() => (shipped.value ? "kept" : kept.standing.value))
+  const original = computed(() => shipped.value?.original ?? kept.row.value?.original ?? false)
+
+  /** The brushes that took a picture from it. */
+  const users = useLive(
+    () =>
+      store.brushes
+        .filter(({ document: { shapes, grain } }) => [...shapes, grain].some((use) => use?.source === id))
+        .toArray(),
+    [],
+  )
 
   async function open(): Promise<SourceState | undefined> {
-    const { data, status, message: why } = await reach(api.GET("/api/sources/{source_id}", path))
-    if (!data) {
-      standing.value = "missing"
-      message.value = status === 404 ? "This source is not among yours." : why
-      return undefined
-    }
-    source.value = data
-    const waits = await (await outbox()).get("sources", id)
-    standing.value = "kept"
-    if (waits?.account !== account) return stateOf(data)
-    const { name, note, makes, recipe } = waits
-    const state = { name, note, makes, recipe }
-    // Made from an older state than the one that stands: both are there, and the person chooses.
-    source.value = { ...data, revision: waits.revision }
-    keep(state)
-    return state
-  }
-
-  async function hold(state: SourceState): Promise<void> {
-    await (await outbox()).put("sources", { id, account, revision: source.value!.revision ?? 1, ...state })
-  }
-
-  function keep(state: SourceState): void {
-    wanted = state
-    if (standing.value !== "conflict") standing.value = "keeping"
-    void hold(state)
-    schedule(REST)
-  }
-
-  function schedule(after: number): void {
-    window.clearTimeout(timer)
-    if (!closed) timer = window.setTimeout(() => void send(), after)
-  }
-
-  /** Send what is wanted now; resolves when it is kept, or cannot be. */
-  function send(): Promise<void> {
-    sending ??= sendOne().finally(() => (sending = undefined))
-    return sending
-  }
-
-  async function sendOne(): Promise<void> {
-    window.clearTimeout(timer)
-    if (!wanted || !source.value || standing.value === "conflict") return
-    const sent = wanted
-    const body = { revision: source.value.revision, ...sent } as never
-    const answer = await reach(api.PUT("/api/sources/{source_id}", { ...path, body }))
-    if (answer.data) {
-      tries = 0
-      source.value = answer.data
-      if (wanted === sent) {
-        wanted = undefined
-        await (await outbox()).delete("sources", id)
-        standing.value = "kept"
-      } else {
-        await hold(wanted)
-        schedule(REST)
+    if (!(await store.sources.get(id))) {
+      const { data } = await reach(
+        api.GET("/api/sources/{source_id}", { params: { path: { source_id: id } } }),
+      )
+      if (data?.shipped) {
+        shipped.value = data
+        return stateOf({ ...data, note: data.note ?? "", recipe: data.recipe as unknown as Recipe })
       }
-    } else if (answer.status === 409) {
-      theirs.value = (answer.error as { theirs: WholeSource }).theirs
-      standing.value = "conflict"
-    } else if (UNREACHABLE.has(answer.status)) {
-      standing.value = "waiting"
-      message.value = answer.message
-      schedule(RETRY[Math.min(tries++, RETRY.length - 1)]!)
-    } else {
-      standing.value = "refused"
-      message.value = answer.message
     }
+    const source = await kept.open()
+    return source && stateOf(source)
   }
 
-  /** Settle a conflict by keeping this device's state over the other. */
-  async function keepMine(): Promise<void> {
-    if (!theirs.value) return
-    source.value = theirs.value
-    theirs.value = undefined
-    standing.value = "keeping"
-    await send()
+  return {
+    ...{ standing, message: kept.message, row: kept.row, theirs: computed(() => kept.row.value?.theirs) },
+    ...{ shipped, original, users, open },
+    keep: (state: SourceState) => kept.change(stateOf(state)),
+    keepMine: () => keepMine(store, id),
+    takeTheirs: () => takeTheirs(store, id),
   }
-
-  /** Settle a conflict by taking the other state; returns it. */
-  async function takeTheirs(): Promise<SourceState | undefined> {
-    if (!theirs.value) return undefined
-    source.value = theirs.value
-    theirs.value = undefined
-    wanted = undefined
-    await (await outbox()).delete("sources", id)
-    standing.value = "kept"
-    return stateOf(source.value)
-  }
-
-  const online = () => schedule(0)
-  window.addEventListener("online", online)
-  onScopeDispose(() => {
-    window.removeEventListener("online", online)
-    closed = true
-    void send()
-  })
-
-  return { standing, message, source, theirs, open, keep, send, keepMine, takeTheirs }
 }

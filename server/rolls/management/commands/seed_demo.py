@@ -35,7 +35,8 @@ class Command(BaseCommand):
             for file_name, (photo, kinds, levels) in PHOTOS.items():
                 source, _ = take_in(account, photo(), file_name)
                 recipe = recipe_for(source.recipe, kinds, levels)
-                keep_source(source, 1, source.name, "Taken on the beach.", source.makes, recipe)
+                told = {"name": source.name, "note": "Taken on the beach.", "makes": source.makes, "recipe": recipe}
+                keep_source(account, source.pk, 1, **told)
             made = {}
             for name, brushes in ROLLS.items():
                 roll = keep_roll(account, name=name)

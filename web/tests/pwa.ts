@@ -1,0 +1,2 @@
+// What the service worker's plugin gives a build; tests have none.
+export const registerSW = () => async () => {}
