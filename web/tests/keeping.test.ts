@@ -90,6 +90,26 @@ describe("keeping a brush", () => {
     expect(acts.done).toHaveLength(2)
   })
 
+  it("carries a brush that was made and changed while the server was away, and takes none of it for another's", async () => {
+    const acts = keeping()
+    const here = await opened()
+    const { changeBrush, makeBrush } = await import("@/acts/keepBrush")
+    let away = true
+    server.on("POST", ACTS, ({ body }) => (away ? { status: 503 } : acts.take(body)))
+    const made = await makeBrush(here.store, { roll: "r1", name: "New", document: state(5).document })
+    await until(async () => (await here.store.acts.toArray()).some((one) => one.sent))
+    await changeBrush(here.store, made, { document: state(6).document })
+    expect(await here.store.acts.count()).toBe(2)
+    await until(async () =>
+      (await here.store.acts.toArray()).every((one) => (one.restsUntil ?? 0) < Date.now()),
+    )
+    away = false
+    here.carrier.wake()
+    await until(async () => (await here.store.acts.count()) === 0)
+    expect((await here.store.brushes.get(made))?.theirs).toBeUndefined()
+    expect(acts.rows.get(made)!.row).toMatchObject({ document: { size: 6 }, revision: 2 })
+  })
+
   it("leaves a change on the device while the server is away, over a closed page", async () => {
     const acts = keeping()
     const here = await opened()

@@ -169,9 +169,10 @@ class PrepJourneyTests(JourneyCase):
         self.assertEqual(Source.objects.get(name="image").makes, "shape")
 
     def test_what_ships_is_looked_at_and_copied_to_be_changed(self):
-        Source.objects.filter(pk=self.source.pk).update(account=None)
-        self.lay("Dots")
+        shipped = make_source(self.account, "Specks", "grain", DOTS)
+        Source.objects.filter(pk=shipped.pk).update(account=None)
+        self.lay("Specks")
         expect(self.page.get_by_role("button", name="Step", exact=True)).to_be_disabled()
         self.page.get_by_role("button", name="Take a copy to change").tap()
-        self.wait_for(lambda: Source.objects.filter(account=self.account).exists())
+        self.wait_for(lambda: Source.objects.filter(account=self.account, name="Specks").exists())
         expect(self.page.get_by_role("button", name="Step", exact=True)).to_be_enabled()

@@ -7,7 +7,6 @@ from pathlib import Path
 
 import numpy as np
 from django.test import tag
-from hollowmist_core.document import read
 from PIL import Image
 from playwright.sync_api import expect
 from sources.models import Source
@@ -126,10 +125,7 @@ class SourcesJourneyTests(JourneyCase):
         self.add_step("Blur")
         source = self.wait_for(lambda: self.source_with("gravel", "blur"))
         use = {"picture": source.picture_id, "source": str(source.pk)}
-        brush = self.made["Rope Ribbon"]
-        brush.document = read({"grain": use})
-        brush.save()
-        brush.picture_uses.create(picture_id=source.picture_id, source=source)
+        self.keep_elsewhere(grain=use)
         for follows in (False, True):
             first = Source.objects.get(pk=source.pk).picture_id
             self.page.goto(f"{self.live_server_url}/sources/{source.pk}")
@@ -144,8 +140,8 @@ class SourcesJourneyTests(JourneyCase):
             self.assertNotEqual(first, now)
             if follows:
                 expect(self.page.get_by_text("1 brush follows.")).to_be_visible()
-            brush.refresh_from_db()
-            self.assertEqual(brush.document["grain"]["picture"], now if follows else use["picture"])
+            wanted = now if follows else use["picture"]
+            self.wait_for(lambda wanted=wanted: self.kept().document["grain"]["picture"] == wanted)
 
     def test_of_many_files_the_broken_ones_are_named(self):
         files = [self.file(f"shell {i}.png", shell(80)) for i in range(4)]

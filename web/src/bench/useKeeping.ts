@@ -21,6 +21,7 @@ export function useKeeping(store: Store, id: string, follow: (state: BrushState)
     store,
     table: store.brushes,
     id,
+    stateOf,
     keep: (brush) => keepBrush(store, brush),
     follow: (brush) => follow(stateOf(brush)),
     none: "This brush is not in any of your rolls.",

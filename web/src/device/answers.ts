@@ -7,7 +7,7 @@ import type { Act, Store } from "./store"
 type Answer = components["schemas"]["Answer"]
 
 /** Kind of act that keeps a state of a document -> the table where that lies. */
-const DOCUMENTS = { keepBrush: "brushes", keepSource: "sources" } as const
+export const DOCUMENTS = { keepBrush: "brushes", keepSource: "sources" } as const
 
 /** Done: it leaves. Stale: its thing has two states now. Gone: its thing was deleted elsewhere. */
 export function answered(store: Store, act: Act, answer: Answer): Promise<void> {

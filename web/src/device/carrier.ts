@@ -5,7 +5,7 @@ import { api, reach } from "@/api/client"
 import type { components } from "@/generated/api"
 import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
-import { answered } from "./answers"
+import { answered, DOCUMENTS } from "./answers"
 import { pull, standAsKept } from "./changes"
 import { bringPictures } from "./pictures"
 import type { Act, Store } from "./store"
@@ -57,18 +57,19 @@ function changedBy({ thing, body }: Act): string[] {
 function nextActs(store: Store, most: number): Promise<Act[]> {
   return store.transaction("rw", store.acts, async () => {
     const resting = new Set<string>()
+    const kept = new Set<string>()
     const found: Act[] = []
     let bytes = 0
     for (const act of await store.acts.orderBy("seq").toArray()) {
       const changed = changedBy(act)
-      if (
-        restOf(act) > 0 ||
-        changed.some((one) => resting.has(one)) ||
-        resting.has(act.body.roll as string)
-      ) {
+      // The next state of a document is made from what the answer to this one tells.
+      const ahead = act.kind in DOCUMENTS && kept.has(act.thing)
+      const waits = changed.some((one) => resting.has(one)) || resting.has(act.body.roll as string)
+      if (restOf(act) > 0 || ahead || waits) {
         changed.forEach((one) => resting.add(one))
         continue
       }
+      kept.add(act.thing)
       bytes += JSON.stringify(carried(act)).length
       if (found.length > 0 && (found.length >= most || bytes > MOST_BYTES)) break
       found.push(act)

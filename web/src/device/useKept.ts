@@ -25,6 +25,8 @@ export interface Keeper<Row extends Kept> {
   store: Store
   table: EntityTable<Row, "id">
   id: string
+  /** What of a row is the person's: all else is how it stands. */
+  stateOf: (row: Row) => object
   /** The act that keeps a state. */
   keep: (row: Row) => Promise<void>
   /** Called when another tab or device made another state of it. */
@@ -33,7 +35,8 @@ export interface Keeper<Row extends Kept> {
   none: string
 }
 
-export function useKept<Row extends Kept>({ store, table, id, keep, follow, none }: Keeper<Row>) {
+export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, follow, none }: Keeper<Row>) {
+  const same = (one: Row, other: Row) => dequal(stateOf(one), stateOf(other))
   const row = shallowRef<Row>()
   const opened = ref(false)
   const missing = ref("")
@@ -97,7 +100,7 @@ export function useKept<Row extends Kept>({ store, table, id, keep, follow, none
       if (!opened.value || unwritten.value) return
       const before = row.value
       row.value = seen = found
-      if (found && before && !sameState(found, before)) follow(found)
+      if (found && before && !same(found, before)) follow(found)
     },
   )
 
@@ -129,7 +132,7 @@ export function useKept<Row extends Kept>({ store, table, id, keep, follow, none
   /** How a state stands beside the one that lies in the store. */
   function beside(kept: Row): Partial<Kept> {
     const standing = standingOf(kept)
-    if (standing.theirs || standing.gone || !seen || sameState(kept, seen)) return standing
+    if (standing.theirs || standing.gone || !seen || same(kept, seen)) return standing
     // Another tab's state gives way to this one; another device's, which came since this was begun, does not.
     if (kept.revision === seen.revision) return standing
     return { ...standing, theirs: kept }
@@ -153,9 +156,4 @@ const AWAY =
 
 function standingOf({ revision, keptAt, theirs, gone }: Kept): Partial<Kept> {
   return { revision, keptAt, theirs, gone }
-}
-
-function sameState(one: Kept, other: Kept): boolean {
-  const nothing = { revision: 0, keptAt: 0, theirs: undefined, gone: undefined }
-  return dequal({ ...one, ...nothing }, { ...other, ...nothing })
 }

@@ -22,6 +22,7 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
     store,
     table: store.sources,
     id,
+    stateOf,
     keep: (source) => keepSource(store, source),
     follow: (source) => follow(stateOf(source)),
     none: "This source is not among yours.",
