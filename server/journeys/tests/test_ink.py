@@ -3,6 +3,7 @@
 import base64
 
 import numpy as np
+from accounts.actions.prefer import prefer
 from django.test import tag
 from hollowmist_core.kernels.records import SAMPLE
 
@@ -271,10 +272,6 @@ class SliderTests(JourneyCase):
                 )
                 self.assertEqual(cut, 0)
                 self.assertGreater(self.sheet_box(page)["height"], 200)
-        page.request.patch(
-            f"{self.live_server_url}/api/session",
-            data={"hand": "left"},
-            headers={"X-CSRFToken": page.evaluate("async () => (await (await fetch('/api/session')).json()).csrf")},
-        )
+        prefer(self.account, hand="left")
         page = self.open_bench(page)
         self.assertGreater(page.locator(".rail").bounding_box()["x"], 1800)

@@ -113,7 +113,7 @@ class SourcesJourneyTests(JourneyCase):
         expect(self.page.get_by_text("is the brush's shape now")).to_be_visible()
         self.assertIn("/bench/", self.page.url)
         self.page.wait_for_function("document.querySelector('.standing')?.textContent.startsWith('kept')")
-        brush = self.roll.brushes.get()
+        brush = self.wait_for(lambda: self.roll.brushes.filter(document__tip="shapes").first())
         self.assertEqual((brush.document["tip"], len(brush.document["shapes"])), ("shapes", 1))
         ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(brush.picture_uses.get().picture.data))))
         # A ring was drawn: inked round, bare in the middle.

@@ -171,6 +171,8 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
         tries = 0
         await tell("near")
       } else {
+        // It is asked again when it has been waited for, whoever calls meanwhile.
+        again = false
         const standing = await store.mark<Way>("way", "near")
         if (standing === "near") await tell("away")
       }

@@ -40,7 +40,8 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   const row = shallowRef<Row>()
   const opened = ref(false)
   const missing = ref("")
-  const acts = useLive(() => store.acts.where("thing").equals(id).count(), 0)
+  const countActs = () => store.acts.where("thing").equals(id).count()
+  const acts = useLive(countActs, 0)
   const stuck = useLive(() => store.stuck.filter((one) => one.thing === id).toArray(), [])
   const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
   /** What was changed and not written yet. */
@@ -124,7 +125,9 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
       // Whatever is written next was made from this.
       seen = state
     })
-    void store.write(done).then(() => {
+    void store.write(done).then(async () => {
+      // Not before it is known here that it waits: it would seem to be kept for a moment.
+      if (store.isOpen()) acts.value = await countActs()
       if (unwritten.value === state) unwritten.value = undefined
     })
   }

@@ -43,7 +43,6 @@ export class Desk {
   readonly prep: Prep
   readonly readings: ReadingsTaker
   private slots: Slots
-  private sheet: Sheet
   private paper: ProofPaper
   private pictures: StationPictures
   private pockets?: Pockets
@@ -69,8 +68,9 @@ export class Desk {
   ) {
     this.slots = new Slots(module)
     this.images = new Images(module)
-    this.sheet = new Sheet(module, this.slots, new Workspace(module, this.images), width, height)
-    this.paper = new ProofPaper(module, this.sheet, width, height)
+    const space = new Workspace(module, this.images)
+    const sheet = () => new Sheet(module, this.slots, space, width, height)
+    this.paper = new ProofPaper(module, sheet(), sheet, width, height)
     this.pictures = new StationPictures(module, this.slots, this.images)
     this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
     this.link = module.memory.take(1, bytesOf("link"))
@@ -88,6 +88,10 @@ export class Desk {
     this.pictures.setPaper(paper)
     this.prep.setPaper(paper)
     this.changed()
+  }
+
+  private get sheet(): Sheet {
+    return this.paper.sheet
   }
 
   private get brush(): BrushDocument | undefined {
@@ -180,12 +184,19 @@ export class Desk {
       return
     }
     this.stale = false
+    this.paper.inHand = this.inHand
     this.paper.reink()
+  }
+
+  /** Ink on where much is to be inked, unless the pen is down. Returns whether there is more. */
+  inkOn(): boolean {
+    if (!this.penDown) this.paper.inkOn()
+    return this.paper.inking
   }
 
   /** Whether the line is swept: its stamps are endlessly close, whatever the spacing. */
   get swept(): boolean {
-    return readField(this.module.memory, "brush", this.sheet.brush.at, "swept") === 1
+    return readField(this.module.memory, "brush", this.paper.coming.brush.at, "swept") === 1
   }
 
   down(pen: Pen): void {
@@ -347,7 +358,7 @@ export class Desk {
 
   /** Whether all is drawn and measured, and no source is on its way. */
   get rests(): boolean {
-    return this.pictures.done && !this.awaited && !this.readings.busy
+    return this.pictures.done && !this.awaited && !this.readings.busy && !this.paper.inking
   }
 
   /**

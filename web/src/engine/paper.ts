@@ -8,8 +8,32 @@ import { union, type Rectangle, type Sheet } from "./sheet"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
 const MANY = 60
+/** Inking that takes longer than this, ms, goes in slices, on a sheet of its own. */
+const QUICK = 24
+/** Of more strokes than this that are taken away together, none is shown to go before all are inked. */
+const MOST_GONE = 4
+/** A slice, ms: then the pen and the settings are heard. */
+const SLICE = 8
 /** Most device px on a side of a sheet. */
 const MOST_SIDE = 8192
+
+/** A stroke, and the layer that it is inked on. */
+interface Job {
+  stroke: KeptStroke
+  which: number
+}
+
+/** All strokes, on their way onto a sheet that is not shown yet. */
+interface Pass {
+  jobs: Job[]
+  next: number
+  /** How long it has taken so far, ms. */
+  took: number
+  reached: Map<string, Rectangle>
+}
+
+const touches = (a: Rectangle, b: Rectangle) =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 
 function grown({ left, top, right, bottom }: Rectangle, by: number): Rectangle {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
@@ -24,7 +48,15 @@ export class ProofPaper {
   private view?: View
   private room = 0xffffff
   private around = 0xe6ebe8
-  private set?: BrushDocument
+  /** What each sheet's brush was set to last. */
+  private set = new Map<Sheet, BrushDocument>()
+  /** A second sheet: inking that takes long goes on there while this one is shown and drawn on. */
+  private spare?: Sheet
+  private pass?: Pass
+  /** How long a stroke took when all were inked last, ms. */
+  private cost = 0
+  /** The stroke that is looked at: where much is to be inked, it comes first. */
+  inHand = ""
   /** Where each stroke lay when it was last inked, device px. */
   private reached = new Map<string, Rectangle>()
   /** What the layers and the ground were when all was shown last. */
@@ -32,7 +64,9 @@ export class ProofPaper {
 
   constructor(
     private module: Module,
-    readonly sheet: Sheet,
+    /** The sheet that is shown, and drawn on. */
+    public sheet: Sheet,
+    private another: () => Sheet,
     /** Size in sheet px. */
     private width: number,
     private height: number,
@@ -62,13 +96,14 @@ export class ProofPaper {
 
   /** Whether the sheet is inked coarser or finer than the view shows it. */
   get unscaled(): boolean {
-    return this.brush !== undefined && this.wanted !== this.sheet.scale
+    const coming = this.pass ? this.spare : this.sheet
+    return this.brush !== undefined && this.wanted !== coming?.scale
   }
 
-  private scaleTo(scale: number): void {
-    if (scale === this.sheet.scale) return
+  private scaleTo(sheet: Sheet, scale: number): void {
+    if (scale === sheet.scale) return
     const side = (length: number) => Math.min(MOST_SIDE, Math.ceil(length * scale))
-    this.sheet.resize(side(this.width), side(this.height), scale)
+    sheet.resize(side(this.width), side(this.height), scale)
     this.look = ""
   }
 
@@ -99,11 +134,11 @@ export class ProofPaper {
     return brush.swapped && !other ? { ...look, ink: hexOf(this.plainGround) } : look
   }
 
-  private take(brush: BrushDocument, size?: number | null): void {
+  private take(sheet: Sheet, brush: BrushDocument, size?: number | null): void {
     const wanted = size ? { ...brush, size } : brush
-    if (this.set === wanted) return
-    this.sheet.setBrush(wanted)
-    this.set = wanted
+    if (this.set.get(sheet) === wanted) return
+    sheet.setBrush(wanted)
+    this.set.set(sheet, wanted)
   }
 
   /** The layer on which a stroke lies: one that there is no more leaves it on the lowest. */
@@ -113,53 +148,136 @@ export class ProofPaper {
     return layers.some((one) => one.which === which) ? which : layers[0]!.which
   }
 
-  private inkAll(): Map<string, Rectangle> {
-    const { sheet } = this
+  /** What is inked, in its order: layer by layer from the lowest, each with its strokes as they were made. */
+  private get jobs(): Job[] {
     const { layers } = this.brush!
-    const reached = new Map<string, Rectangle>()
-    this.set = undefined
-    sheet.setLayers(layers)
+    return layers.flatMap(({ which, lanes }) =>
+      this.strokes
+        .filter((stroke) => (stroke.lane ? lanes : stroke.dries || this.layerOf(stroke) === which))
+        .map((stroke) => ({ stroke, which })),
+    )
+  }
+
+  /** Take all ink off a sheet, and have the brush's layers on it. */
+  private wipe(sheet: Sheet): void {
+    this.set.delete(sheet)
+    sheet.setLayers(this.brush!.layers)
     sheet.clear()
-    for (const { which, lanes } of layers) {
-      const brush = this.brushOn(which)
-      for (const stroke of this.strokes) {
-        if (stroke.lane ? !lanes : !stroke.dries && this.layerOf(stroke) !== which) continue
-        this.take(brush, stroke.size)
-        reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }), reached.get(stroke.id)))
-      }
-    }
+  }
+
+  private ink(sheet: Sheet, { stroke, which }: Job, reached: Map<string, Rectangle>): void {
+    this.take(sheet, this.brushOn(which), stroke.size)
+    reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }), reached.get(stroke.id)))
+  }
+
+  private inkAll(jobs: Job[]): Map<string, Rectangle> {
+    const start = performance.now()
+    const reached = new Map<string, Rectangle>()
+    this.pass = undefined
+    this.wipe(this.sheet)
+    for (const job of jobs) this.ink(this.sheet, job, reached)
+    this.cost = (performance.now() - start) / Math.max(1, jobs.length)
     return reached
   }
 
-  /** Ink every stroke anew with the brushes as they stand, and show it. */
+  /** Ink every stroke anew with the brushes as they stand, and show it: at once, or where that takes long in slices. */
   reink(): void {
     if (!this.brush) return
-    this.scaleTo(this.wanted)
+    const { jobs } = this
+    if (jobs.length * this.cost > QUICK) return this.beginPass(jobs)
+    this.scaleTo(this.sheet, this.wanted)
     const before = this.reached
-    const now = this.inkAll()
+    const now = this.inkAll(jobs)
     this.reached = now
-    const look = JSON.stringify([this.brush.layers, this.ground])
+    const look = this.lookNow
     const same = before.size === now.size && [...now.keys()].every((id) => before.has(id))
     // Past many strokes the whole view is less work.
     if (look !== this.look || !same || now.size > MANY) {
       this.look = look
       return this.showAll()
     }
+    for (const [id, there] of now) this.show(grown(union(there, before.get(id)), this.reach))
+  }
+
+  /** What all that is shown hangs on, beside the strokes. */
+  private get lookNow(): string {
+    return JSON.stringify([this.brush!.layers, this.ground])
+  }
+
+  /** How far around a stroke others may change with it, device px. */
+  private get reach(): number {
     const runs = Math.max(0, ...this.brushes.map((one) => Number(one.run)))
-    const reach = Math.ceil(runs * this.sheet.scale) + 1
-    for (const [id, there] of now) this.show(grown(union(there, before.get(id)), reach))
+    return Math.ceil(runs * this.sheet.scale) + 1
+  }
+
+  /**
+   * Begin to ink all strokes on the spare sheet. The one in hand is shown at once, and so is where one was taken away:
+   * with all that lies over and under it.
+   */
+  private beginPass(jobs: Job[]): void {
+    const spare = (this.spare ??= this.another())
+    const same = this.look === this.lookNow && this.sheet.scale === this.wanted
+    this.scaleTo(spare, this.wanted)
+    this.wipe(spare)
+    this.take(spare, this.brushOn(this.brush!.layers[0]!.which))
+    const here = new Set(jobs.map(({ stroke }) => stroke.id))
+    const gone = [...this.reached].filter(([id]) => !here.has(id))
+    const held = [...this.reached].filter(([id]) => id === this.inHand && here.has(id))
+    const looked = [...held, ...(gone.length > MOST_GONE ? [] : gone)]
+    for (const [id, was] of same ? looked : []) {
+      const near = grown(was, this.reach)
+      const reached = new Map<string, Rectangle>()
+      for (const job of jobs) {
+        const there = this.reached.get(job.stroke.id)
+        if (there && touches(there, near)) this.ink(spare, job, reached)
+      }
+      this.screen?.show(spare, grown(union(was, reached.get(id)), 1))
+      this.wipe(spare)
+    }
+    this.pass = { jobs, next: 0, took: 0, reached: new Map() }
+  }
+
+  /** The sheet that has the brush as it stands. */
+  get coming(): Sheet {
+    return (this.pass && this.spare) ?? this.sheet
+  }
+
+  /** Whether strokes are on their way. */
+  get inking(): boolean {
+    return this.pass !== undefined
+  }
+
+  /** Ink a slice of what is on its way; with the last one it is shown. */
+  inkOn(): void {
+    const { pass, spare } = this
+    if (!pass || !spare) return
+    const start = performance.now()
+    while (pass.next < pass.jobs.length && performance.now() < start + SLICE) {
+      this.ink(spare, pass.jobs[pass.next++]!, pass.reached)
+    }
+    pass.took += performance.now() - start
+    if (pass.next < pass.jobs.length) return
+    this.pass = undefined
+    ;[this.sheet, this.spare] = [spare, this.sheet]
+    this.spare.clear()
+    this.reached = pass.reached
+    this.cost = pass.took / pass.jobs.length
+    this.look = this.lookNow
+    this.showAll()
   }
 
   /** Put the pen down on a layer. */
   begin(pen: Pen): void {
     const which = this.brush ? this.layerOf(pen) : 0
-    if (this.brush) this.take(this.brushOn(which), pen.size)
+    if (this.brush) this.take(this.sheet, this.brushOn(which), pen.size)
     this.sheet.begin({ ...pen, layer: which })
   }
 
   /** The stroke in hand has become one of the others. */
   keep(stroke: KeptStroke): void {
     this.strokes.push(stroke)
+    // What was drawn meanwhile belongs onto the sheet that is on its way, too.
+    if (this.brush) this.pass?.jobs.push({ stroke, which: this.layerOf(stroke) })
     this.reached.set(stroke.id, this.sheet.reached)
   }
 
@@ -199,8 +317,10 @@ export class ProofPaper {
     const [x0, y0] = [Math.max(0, Math.round(left)), Math.max(0, Math.round(top))]
     const [x1, y1] = [Math.min(this.width, Math.round(right)), Math.min(this.height, Math.round(bottom))]
     if (x1 <= x0 || y1 <= y0 || !this.brush) return undefined
-    this.scaleTo(1)
-    this.inkAll()
+    const { cost } = this
+    this.scaleTo(this.sheet, 1)
+    this.inkAll(this.jobs)
+    this.cost = cost
     const block = memory.lend(this.width * this.height * 4)
     const all = { at: block.at, length: this.width * this.height }
     this.sheet.inkInto(all)

@@ -49,9 +49,9 @@ beat.port1.onmessage = () => {
     tell({ inked: { edit, ms: performance.now() - start, swept: desk.swept } })
     return goOn()
   }
-  // Then the pictures, one at a time, unless the pen is down.
+  // Then what is left to ink, and the pictures, one at a time, unless the pen is down.
   if (penIsDown) return
-  if (desk.drawPicture()) goOn()
+  if (desk.inkOn() || desk.drawPicture()) goOn()
   else rest()
 }
 
@@ -175,6 +175,7 @@ const api = {
     scaleTimer = setTimeout(() => {
       scaleTimer = undefined
       desk.rescale()
+      goOn()
     }, SCALE_REST)
   },
   setBrush(brush: BrushDocument, edit: number) {
