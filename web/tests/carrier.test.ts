@@ -1,3 +1,4 @@
+import Dexie from "dexie"
 import { describe, expect, it, onTestFinished } from "vitest"
 import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
@@ -125,5 +126,18 @@ describe("the carrier", () => {
     expect(kinds(acts)).toEqual(Array.from({ length: 130 }, (_, i) => `s${i}`))
     const sizes = server.bodies("POST", ACTS).map((body) => (body as { acts: unknown[] }).acts.length)
     expect(Math.max(...sizes)).toBe(100)
+  })
+
+  it("gives way to a newer version of the application in another tab, and says so", async () => {
+    accepting()
+    const here = await device()
+    const { trouble } = await import("@/device/useDevice")
+    await here.act("keepStroke", "a")
+    const newer = new Dexie(here.store.name)
+    newer.version(900).stores({ acts: "++seq, thing" })
+    onTestFinished(() => newer.close())
+    await newer.open()
+    expect(here.store.isOpen()).toBe(false)
+    expect(trouble.value).toContain("renewed in another tab")
   })
 })

@@ -3,14 +3,10 @@
 import time
 
 import numpy as np
-from django.db import transaction
 from django.test import tag
-from hollowmist_core.kernels.records import SAMPLE
-from proofs.actions.keep_stroke import keep_stroke
 
 from journeys.browser import JourneyCase, Pen, settle
-
-MANY = 700
+from journeys.home_speed import draw_many
 
 
 @tag("browser")
@@ -19,26 +15,7 @@ class ManyStrokesTests(JourneyCase):
 
     def setUp(self):
         super().setUp()
-        rng = np.random.default_rng(7)
-        u = np.linspace(0, 1, 60)
-        brush = self.made["Rope Ribbon"].pk
-        with transaction.atomic():
-            self.draw_many(rng, u, brush)
-
-    def draw_many(self, rng, u, brush):
-        for i in range(MANY):
-            x, y = rng.uniform(60, 1100), rng.uniform(560, 900)
-            samples = np.zeros(60, SAMPLE)
-            samples["x"], samples["y"] = x + 160 * u, y + 30 * np.sin(6 * u + i)
-            samples["t"], samples["pressure"], samples["altitude"] = 400 * u, 0.3 + 0.5 * u, 1.1
-            told = {
-                "kind": 0,
-                "erase": False,
-                "seed": i + 1,
-                "brush": brush,
-                "drawn_at": 1000 + i,
-            }
-            keep_stroke(self.account, f"00000000-0000-4000-8000-{i:012d}", samples.tobytes(), **told)
+        draw_many(self.account, self.made["Rope Ribbon"], 700)
 
     def held(self, page):
         """The part of the sheet where the lane in hand lies."""

@@ -5,12 +5,8 @@ from proofs.models import ProofStroke
 from rolls.models import Brush, Roll
 
 from journeys.browser import JourneyCase, Pen, settle
+from journeys.home_speed import INSTALLED
 from journeys.way import Way
-
-INSTALLED = """async () => {
-  const registration = await navigator.serviceWorker.ready
-  return registration.active?.state === "activated" && navigator.serviceWorker.controller !== null
-}"""
 
 
 class DeviceCase(JourneyCase):

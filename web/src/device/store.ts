@@ -116,6 +116,9 @@ export interface Mark {
 /** Name of the database that holds an account's store. */
 export const nameOf = (account: number): string => `hollowmist-${account}`
 
+/** A newer version of the application took the store over. */
+export class OutdatedError extends Error {}
+
 export class Store extends Dexie {
   strokes!: EntityTable<StoredStroke, "id">
   lanes!: EntityTable<StoredLane, "id">
@@ -138,6 +141,11 @@ export class Store extends Dexie {
       acts: "++seq, thing",
       stuck: "id",
       marks: "key",
+    })
+    // A newer version of the application, in another tab, must not be held up by this one.
+    this.on("versionchange", () => {
+      this.close()
+      this.failed(new OutdatedError())
     })
     this.version(2).stores({ rolls: "id", brushes: "id, roll", sources: "id" })
   }

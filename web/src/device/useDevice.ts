@@ -4,7 +4,7 @@ import { computed, shallowRef } from "vue"
 import { adopt, adoptBrushes } from "./adopt"
 import { startCarrier, type Carrier, type Way } from "./carrier"
 import { forgetPictures } from "./pictures"
-import { nameOf, Store } from "./store"
+import { nameOf, OutdatedError, Store } from "./store"
 import { useLive } from "./useLive"
 
 interface Device {
@@ -24,6 +24,10 @@ export const openCarrier = (): Carrier | undefined => open.value?.carrier
 export const trouble = shallowRef("")
 
 function tell(error: Error): void {
+  if (error instanceof OutdatedError) {
+    trouble.value = "Hollowmist was renewed in another tab. Reload this page to go on; all you did is safe."
+    return
+  }
   const full = /quota/i.test(`${error.name} ${error.message}`)
   trouble.value = full
     ? "This device is full: what you did last could not be kept here. Free some space on it, and do it again."

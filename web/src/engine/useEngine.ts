@@ -31,6 +31,8 @@ declare global {
     /** What script/bench reads of the running application. */
     hollowmist?: {
       inked: () => boolean
+      /** The last of the bench's changes that was inked. */
+      edits: () => number
       /** How long the last re-inking of all strokes took, ms. */
       inkTime: () => number
       /** How long the recipe on the prep table last took, ms. */
@@ -105,29 +107,47 @@ function makeEngine(): Engine {
     generation.value++
   }
 
-  /** Ask a worker whether it is there, as long as it is the one that runs. A hidden page may be put to sleep. */
+  /** Called when somebody calls the worker: from then on it is asked whether it is there. */
+  let called = () => {}
+
+  /** Watch over a worker as long as it is called; where nothing happens nothing is asked. A hidden page may sleep. */
   function watchOver(mine: Worker): void {
     let silent = 0
     let asked = false
-    const timer = window.setInterval(() => {
-      if (mine !== worker) return window.clearInterval(timer)
+    let wanted = false
+    let timer = 0
+    function look(): void {
+      const done = !asked && !wanted
+      if (mine !== worker || done) {
+        window.clearInterval(timer)
+        timer = 0
+        return
+      }
       silent = document.visibilityState === "visible" && asked ? silent + ASKED : 0
       if (silent >= DEAD) return restart()
+      wanted = false
       if (asked) return
       asked = true
       void remote.alive().then(() => {
         asked = false
         silent = 0
       })
-    }, ASKED)
+    }
+    called = () => {
+      wanted = true
+      timer ||= window.setInterval(look, ASKED)
+    }
+    called()
   }
 
   start()
   const api = new Proxy({} as Comlink.Remote<WorkerApi>, {
     get:
       (_, name: keyof WorkerApi) =>
-      (...given: never[]) =>
-        (remote[name] as (...given: never[]) => unknown)(...given),
+      (...given: never[]) => {
+        called()
+        return (remote[name] as (...given: never[]) => unknown)(...given)
+      },
   })
   return {
     ...{ api, generation, live, traces, crossings, inked, readings, remeasuring, prep, prepProblem },
@@ -143,6 +163,7 @@ export function useEngine(): Engine {
   engine = made
   window.hollowmist = {
     inked: () => made.inked.value.edit > 0,
+    edits: () => made.inked.value.edit,
     inkTime: () => made.inked.value.ms,
     prepTime: () => made.prep.value?.ms ?? 0,
     prepEdits: () => made.prep.value?.edit ?? 0,
