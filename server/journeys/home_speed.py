@@ -21,20 +21,6 @@ INSTALLED = """async () => {
   return registration.active?.state === "activated" && navigator.serviceWorker.controller !== null
 }"""
 
-WATCHED = """() => {
-  window.gaps = []
-  window.addEventListener("pointermove", () => {
-    const [start, before] = [performance.now(), window.hollowmist.edits()]
-    const beat = new MessageChannel()
-    beat.port1.onmessage = () => {
-      if (window.hollowmist.edits() > before) window.gaps.push(performance.now() - start)
-      else if (performance.now() < start + 2000) beat.port2.postMessage(0)
-    }
-    beat.port2.postMessage(0)
-  }, true)
-}"""
-"""Notes how long each move of the pointer takes until the worker tells that it inked."""
-
 
 @transaction.atomic
 def draw_many(account, brush, count=MANY) -> None:
@@ -91,18 +77,17 @@ def slider_gap_ms_p95(case, brush) -> float:
     """From a move of a slider to the stroke in hand inked anew, with many strokes on the sheet."""
     draw_many(case.account, brush)
     page = case.open_bench(case.open_page(1280, 800), brush.name)
-    page.locator(".card", has_text="Line").first.click()
+    page.locator(".card", has_text="Weight").first.click()
     page.wait_for_timeout(3000)
-    slider = page.locator(".tray").get_by_role("slider", name="Reach", exact=True).bounding_box()
-    page.evaluate(WATCHED)
+    slider = page.locator(".tray").get_by_role("slider", name="Size", exact=True).bounding_box()
     page.mouse.move(slider["x"] + 40, slider["y"] + 22)
     page.mouse.down()
-    page.evaluate("window.gaps.length = 0")
+    page.evaluate("window.hollowmist.gaps()")
     for i in range(60):
-        page.mouse.move(slider["x"] + 40 + 3 * i, slider["y"] + 22)
+        page.mouse.move(slider["x"] + 40 + 4 * i, slider["y"] + 22)
         page.wait_for_timeout(50)
     page.mouse.up()
-    return float(np.percentile(page.evaluate("window.gaps"), 95))
+    return float(np.percentile(page.evaluate("window.hollowmist.gaps()"), 95))
 
 
 def figures(case) -> dict[str, float]:

@@ -188,10 +188,15 @@ export class Desk {
     this.paper.reink()
   }
 
-  /** Ink on where much is to be inked, unless the pen is down. Returns whether there is more. */
-  inkOn(): boolean {
-    if (!this.penDown) this.paper.inkOn()
+  /** Whether strokes are on their way. */
+  get inking(): boolean {
     return this.paper.inking
+  }
+
+  /** Ink on where much is to be inked, unless the pen is down. Returns how long all took, ms, once it is done. */
+  inkOn(): number | undefined {
+    if (!this.penDown) this.paper.inkOn()
+    return this.inking ? undefined : this.paper.took
   }
 
   /** Whether the line is swept: its stamps are endlessly close, whatever the spacing. */
@@ -358,7 +363,7 @@ export class Desk {
 
   /** Whether all is drawn and measured, and no source is on its way. */
   get rests(): boolean {
-    return this.pictures.done && !this.awaited && !this.readings.busy && !this.paper.inking
+    return this.pictures.done && !this.awaited && !this.readings.busy && !this.inking
   }
 
   /**

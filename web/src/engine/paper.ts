@@ -55,6 +55,8 @@ export class ProofPaper {
   private pass?: Pass
   /** How long a stroke took when all were inked last, ms. */
   private cost = 0
+  /** How long the last pass took in all, ms. */
+  took = 0
   /** The stroke that is looked at: where much is to be inked, it comes first. */
   inHand = ""
   /** Where each stroke lay when it was last inked, device px. */
@@ -261,6 +263,7 @@ export class ProofPaper {
     ;[this.sheet, this.spare] = [spare, this.sheet]
     this.spare.clear()
     this.reached = pass.reached
+    this.took = pass.took
     this.cost = pass.took / pass.jobs.length
     this.look = this.lookNow
     this.showAll()

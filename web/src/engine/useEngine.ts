@@ -31,8 +31,8 @@ declare global {
     /** What script/bench reads of the running application. */
     hollowmist?: {
       inked: () => boolean
-      /** The last of the bench's changes that was inked. */
-      edits: () => number
+      /** Times from a change of the brush to the stroke in hand inked with it, since the last call, ms. */
+      gaps: () => number[]
       /** How long the last re-inking of all strokes took, ms. */
       inkTime: () => number
       /** How long the recipe on the prep table last took, ms. */
@@ -57,6 +57,11 @@ const DEAD = 8000
 
 let engine: Engine | undefined
 
+/** Changes of the brush that are not inked yet, and when each was made. */
+const changed = new Map<number, number>()
+const gaps: number[] = []
+const MOST_GAPS = 1000
+
 function makeEngine(): Engine {
   let worker: Worker
   let remote: Comlink.Remote<WorkerApi>
@@ -75,7 +80,14 @@ function makeEngine(): Engine {
     if (data.live) live.value = data.live
     if (data.traces) traces.value = data.traces
     if (data.crossing) crossings.value = { ...crossings.value, [data.crossing.which]: data.crossing.figures }
-    if (data.inked) inked.value = data.inked
+    if (data.inked) {
+      inked.value = data.inked
+      for (const [edit, at] of changed) {
+        if (edit > data.inked.edit) continue
+        if (gaps.length < MOST_GAPS) gaps.push(performance.now() - at)
+        changed.delete(edit)
+      }
+    }
     if (data.readings) {
       readings.value = data.readings
       remeasuring.value = false
@@ -146,6 +158,7 @@ function makeEngine(): Engine {
       (_, name: keyof WorkerApi) =>
       (...given: never[]) => {
         called()
+        if (name === "setBrush") changed.set(given[1]! as number, performance.now())
         return (remote[name] as (...given: never[]) => unknown)(...given)
       },
   })
@@ -163,7 +176,7 @@ export function useEngine(): Engine {
   engine = made
   window.hollowmist = {
     inked: () => made.inked.value.edit > 0,
-    edits: () => made.inked.value.edit,
+    gaps: () => gaps.splice(0),
     inkTime: () => made.inked.value.ms,
     prepTime: () => made.prep.value?.ms ?? 0,
     prepEdits: () => made.prep.value?.edit ?? 0,

@@ -33,6 +33,7 @@ const MOST_TIMES = 4096
 let desk: Desk
 let news: MessagePort
 let waiting: { brush: BrushDocument; edit: number } | undefined
+let inkedEdit = 0
 let penTimes: number[] = []
 const beat = new MessageChannel()
 let beating = false
@@ -46,12 +47,17 @@ beat.port1.onmessage = () => {
     waiting = undefined
     const start = performance.now()
     desk.setBrush(brush)
+    inkedEdit = edit
     tell({ inked: { edit, ms: performance.now() - start, swept: desk.swept } })
     return goOn()
   }
   // Then what is left to ink, and the pictures, one at a time, unless the pen is down.
   if (penIsDown) return
-  if (desk.inkOn() || desk.drawPicture()) goOn()
+  if (desk.inking) {
+    const ms = desk.inkOn()
+    if (ms !== undefined) tell({ inked: { edit: inkedEdit, ms, swept: desk.swept } })
+    goOn()
+  } else if (desk.drawPicture()) goOn()
   else rest()
 }
 
