@@ -91,6 +91,17 @@ describe("keeping a source", () => {
     await stands(acts, 4)
   })
 
+  it("takes over what an older version of the application left waiting", async () => {
+    const acts = keeping()
+    const { outbox } = await import("@/device/outbox")
+    const db = await outbox()
+    await db.put("sources", { id: ID, account: "maren", revision: 1, ...state(7) })
+    await db.put("sources", { id: "another", account: "tove", revision: 1, ...state(8) })
+    await table()
+    await stands(acts, 7)
+    await until(async () => (await db.getAll("sources")).map((one) => one.id).join() === "another")
+  })
+
   it("lets brushes follow only after what they are to follow, and knows which use it", async () => {
     const acts = keeping()
     const document = { shapes: [], grain: { picture: "picture 1", source: ID } }

@@ -1,7 +1,7 @@
 // What waited on this device before it had a store of its own becomes acts like all others.
 import { outbox, type StoredStroke as Waiting } from "./outbox"
 import { liveQuery } from "dexie"
-import { note, noteBrush, noteLane, noteStroke } from "./note"
+import { note, noteBrush, noteLane, noteSource, noteStroke } from "./note"
 import type { Store, StoredStroke } from "./store"
 
 const kept = (one: Waiting, drawnAt: number, lane: string | null = null): StoredStroke => {
@@ -60,6 +60,25 @@ export async function adoptBrushes(store: Store, username: string): Promise<void
       }
     })
     await db.delete("brushes", id)
+  }
+}
+
+/** Take over the states of sources that wait for an account, made from what the server had then. */
+export async function adoptSources(store: Store, username: string): Promise<void> {
+  const db = await outbox()
+  const sources = (await db.getAll("sources")).filter((one) => one.account === username)
+  if (sources.length === 0) return
+  await looked(store)
+  for (const { id, name, note: words, makes, recipe, revision } of sources) {
+    await store.transaction("rw", store.sources, store.acts, async () => {
+      const standing = await store.sources.get(id)
+      if (!standing) return
+      const mine = { ...standing, name, note: words, makes, recipe, revision }
+      await store.sources.put(mine)
+      await noteSource(store, id, mine, revision)
+    })
+    // One that was deleted elsewhere cannot be put back from a state alone: it stays where it waits.
+    if (await store.sources.get(id)) await db.delete("sources", id)
   }
 }
 

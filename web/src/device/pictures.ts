@@ -5,10 +5,10 @@ const CACHE = "pictures"
 /** So many are fetched at a time. */
 const AT_ONCE = 4
 
-/** Have all pictures here that the account's brushes need, before they are needed. Returns whether that is so. */
-export async function bringPictures(store: Store): Promise<boolean> {
+/** Have all pictures here that the account's brushes need, before they are needed: as many as can be fetched now. */
+export async function bringPictures(store: Store): Promise<void> {
   // Only where the application lies on the device is there anything to answer from.
-  if (!("caches" in globalThis)) return true
+  if (!("caches" in globalThis)) return
   const wanted = new Set<string>()
   await store.brushes.each(({ document }) => {
     for (const use of document.shapes ?? []) wanted.add(use.picture)
@@ -17,14 +17,12 @@ export async function bringPictures(store: Store): Promise<boolean> {
   const cache = await caches.open(CACHE)
   const known = new Set((await cache.keys()).map((one) => new URL(one.url).pathname))
   const lacking = [...wanted].map((one) => `/api/pictures/${one}`).filter((one) => !known.has(one))
-  let whole = true
   async function fetchOn(): Promise<void> {
     for (let next = lacking.shift(); next; next = lacking.shift()) {
-      await cache.add(next).catch(() => (whole = false))
+      await cache.add(next).catch(() => undefined)
     }
   }
   await Promise.all(Array.from({ length: AT_ONCE }, fetchOn))
-  return whole
 }
 
 /** Take all pictures off this device. */

@@ -1,7 +1,7 @@
 // The store of the account that is signed in, and the carrier that goes with it: one of each in a tab.
 import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
-import { adopt, adoptBrushes } from "./adopt"
+import { adopt, adoptBrushes, adoptSources } from "./adopt"
 import { startCarrier, type Carrier, type Way } from "./carrier"
 import { forgetPictures } from "./pictures"
 import { nameOf, OutdatedError, Store } from "./store"
@@ -46,6 +46,7 @@ export function openDevice({ id, username }: { id: number; username: string }): 
   const store = new Store(id, tell)
   void adopt(store, username).catch(tell)
   void adoptBrushes(store, username).catch(tell)
+  void adoptSources(store, username).catch(tell)
   open.value = { store, carrier: startCarrier(store, hold) }
   // Without being asked, a browser may clear what it holds when the device fills up.
   void navigator.storage?.persist?.()
