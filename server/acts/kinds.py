@@ -57,10 +57,6 @@ def _keep_source(account, thing, base, told) -> dict:
     return {"revision": source.revision, "picture": source.picture_id}
 
 
-def _let_follow(account, thing, _, __) -> None:
-    let_follow(account, thing)
-
-
 KINDS: dict[str, Kind] = {
     "keepStroke": Kind(ProofStrokeSerializer, _quiet(keep_stroke)),
     "takeStrokes": Kind(StrokesSerializer, lambda account, _, __, told: take_strokes(account, **told)),
@@ -73,7 +69,7 @@ KINDS: dict[str, Kind] = {
     "takeBrush": Kind(Nothing, _quiet(delete_brush)),
     "putBrushBack": Kind(Nothing, _quiet(restore_brush)),
     "keepSource": Kind(NewSourceSerializer, _keep_source),
-    "letFollow": Kind(Nothing, _let_follow),
+    "letFollow": Kind(Nothing, _quiet(let_follow)),
     "prefer": Kind(WishSerializer, lambda account, _, __, told: prefer(account, **told)),
 }
 """By the name that the device calls it by."""

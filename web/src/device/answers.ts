@@ -2,12 +2,9 @@
 import type { Table } from "dexie"
 import type { components } from "@/generated/api"
 import { readDocument } from "./changes"
-import type { Act, Store } from "./store"
+import { DOCUMENTS, type Act, type Store } from "./store"
 
 type Answer = components["schemas"]["Answer"]
-
-/** Kind of act that keeps a state of a document -> the table where that lies. */
-export const DOCUMENTS = { keepBrush: "brushes", keepSource: "sources" } as const
 
 /** Done: it leaves. Stale: its thing has two states now. Gone: its thing was deleted elsewhere. */
 export function answered(store: Store, act: Act, answer: Answer): Promise<void> {

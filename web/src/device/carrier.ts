@@ -5,10 +5,10 @@ import { api, reach } from "@/api/client"
 import type { components } from "@/generated/api"
 import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
-import { answered, DOCUMENTS } from "./answers"
+import { answered } from "./answers"
 import { pull, standAsKept } from "./changes"
 import { bringPictures } from "./pictures"
-import type { Act, Store } from "./store"
+import { DOCUMENTS, type Act, type Store } from "./store"
 
 const MOST_ACTS = 100
 const MOST_BYTES = 1_000_000

@@ -4,7 +4,7 @@ import { api, reach } from "@/api/client"
 import type { Table } from "dexie"
 import { fromBase64 } from "./base64"
 import { noteBrush, noteLane, noteRoll, noteSource, noteStroke } from "./note"
-import type { Store, StoredLane, StoredRoll, StoredStroke } from "./store"
+import { DOCUMENTS, type Store, type StoredLane, type StoredRoll, type StoredStroke } from "./store"
 import type { Kept } from "./useKept"
 
 type Row = Record<string, unknown>
@@ -96,9 +96,7 @@ export async function waitingThings(store: Store): Promise<Set<string>> {
     for (const one of (body.strokes as string[] | undefined) ?? []) things.add(one)
   })
   // A document whose state was refused stays on the screen as it is, until the person lets go of that.
-  await store.stuck.each(
-    ({ kind, thing }) => void ((kind === "keepBrush" || kind === "keepSource") && things.add(thing)),
-  )
+  await store.stuck.each(({ kind, thing }) => void (kind in DOCUMENTS && things.add(thing)))
   return things
 }
 

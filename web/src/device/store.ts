@@ -113,6 +113,9 @@ export interface Mark {
   value: unknown
 }
 
+/** Kind of act that keeps a state of a document -> the table where that lies. */
+export const DOCUMENTS = { keepBrush: "brushes", keepSource: "sources" } as const
+
 /** Name of the database that holds an account's store. */
 export const nameOf = (account: number): string => `hollowmist-${account}`
 
