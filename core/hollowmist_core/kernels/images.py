@@ -151,17 +151,21 @@ def fixed(value):
 @helper
 def inside(at, step, limit, count):
     """The first and the past-last of `count` places at, at + step .. that lie in 0 <= place < limit."""
-    first, past = 0, int(count)
+    first, past = int32(0), int32(count)
+    last = at + step * (past - int32(1))
+    if at >= 0 and last >= 0 and at < limit and last < limit:
+        # As most rows do: no division.
+        return first, past
     if step > 0:
         if at < 0:
-            first = -(int(at) // step)
-        past = min(past, -((int(at) - limit) // step))
+            first = int32(-(at // step))
+        past = min(past, int32(-((at - limit) // step)))
     elif step < 0:
         if at >= limit:
-            first = (int(at) - limit) // -step + 1
-        past = min(past, int(at) // -step + 1)
-    elif at < 0 or at >= limit:
-        past = 0
+            first = int32((at - limit) // -step + int32(1))
+        past = min(past, int32(at // -step + int32(1)))
+    else:
+        past = int32(0)
     return first, past
 
 
@@ -176,15 +180,14 @@ def read_clear(row, count, image, level, bank, x, y, dx, dy, scale):
     at = uint32(image.offsets[level])
     px, py = fixed(x + HALF), fixed(y + HALF)
     step_x, step_y = fixed(dx), fixed(dy)
-    first, past = inside(px, step_x, (int(width) + 1) << 16, count)
-    first_y, past_y = inside(py, step_y, (int(height) + 1) << 16, count)
+    first, past = inside(px, step_x, int32((width + 1) << 16), count)
+    first_y, past_y = inside(py, step_y, int32((height + 1) << 16), count)
     first, past = max(first, first_y), min(past, past_y)
     scale *= float32(1.0) / FIXED
-    for i in range(first, past):
-        k = int32(i)
+    for k in range(first, past):
         here_x, here_y = int32(px + step_x * k), int32(py + step_y * k)
         word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
-        row[i] += blended(word, here_x, here_y) * scale
+        row[k] += blended(word, here_x, here_y) * scale
 
 
 @helper
@@ -197,18 +200,23 @@ def wrapped(value, side):
 @helper
 def shortest(step, side):
     """A step round a tile of a side, the shorter way round."""
-    step = int32(step % side)
-    return int32(step - side) if step > side // 2 else step
+    half = int32(side >> 1)
+    if step > half or step <= half - side:
+        step = int32(step % side)
+        if step > half:
+            step = int32(step - side)
+    return step
 
 
 @helper
-def steps_within(at, step, side):
-    """How many of the places at, at + step .. lie within 0 <= place < side before one does not; at least 1."""
+def steps_within(at, step, side, most):
+    """How many of up to `most` places at, at + step .. lie within 0 <= place < side before one does not; at least 1."""
+    last = int(at) + int(step) * (int(most) - 1)
+    if last >= 0 and last < int(side):
+        return int32(most)
     if step > 0:
-        return (int(side) - int(at) + int(step) - 1) // int(step)
-    if step < 0:
-        return int(at) // -int(step) + 1
-    return 1 << 30
+        return int32((side - at + step - int32(1)) // step)
+    return int32(at // -step + int32(1))
 
 
 @helper
@@ -217,19 +225,22 @@ def read_tiled(row, count, image, level, bank, x, y, dx, dy):
     stride = uint32(image.widths[level])
     at = uint32(image.offsets[level])
     width, height = int32(image.widths[level] << 16), int32(image.heights[level] << 16)
-    px = fixed(wrapped(x + HALF, float32(image.widths[level]))) % width
-    py = fixed(wrapped(y + HALF, float32(image.heights[level]))) % height
+    px = fixed(wrapped(x + HALF, float32(image.widths[level])))
+    py = fixed(wrapped(y + HALF, float32(image.heights[level])))
+    px, py = px if px < width else int32(0), py if py < height else int32(0)
     step_x, step_y = shortest(fixed(dx), width), shortest(fixed(dy), height)
     scale = float32(1.0) / (FIXED * FULL)
-    i = 0
+    i = int32(0)
     while i < count:
         # As far as the tile goes on, so that the loop itself asks nothing.
-        past = min(int(count), i + min(steps_within(px, step_x, width), steps_within(py, step_y, height)))
-        for j in range(i, past):
-            k = int32(j - i)
-            here_x, here_y = int32(px + step_x * k), int32(py + step_y * k)
+        left = int32(count - i)
+        some = min(steps_within(px, step_x, width, left), steps_within(py, step_y, height, left))
+        for k in range(some):
+            here_x, here_y = int32(px + step_x * int32(k)), int32(py + step_y * int32(k))
             word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
-            row[j] = blended(word, here_x, here_y) * scale
-        px = int32(int(px + step_x * (past - i)) % int(width))
-        py = int32(int(py + step_y * (past - i)) % int(height))
-        i = past
+            row[i + k] = blended(word, here_x, here_y) * scale
+        i += some
+        if i >= count:
+            return
+        px = int32(int(px + step_x * some) % int(width))
+        py = int32(int(py + step_y * some) % int(height))

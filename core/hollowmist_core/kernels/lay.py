@@ -19,7 +19,7 @@ from .cover import (
     sides_of,
     smoothness_of,
 )
-from .grain import PAPER, STROKE, bite_row, grain_tile, moving_row
+from .grain import CUT, PAPER, STROKE, bite_row, grain_tile, moving_row
 from .pixel import fill_middle, harden, harden_bitten
 from .records import IMAGE, STAMP, TILE, TILE_AREA
 from .records import STROKE as STATE
@@ -32,7 +32,8 @@ from .tones import keep_tones, tinge_row
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
 LANES = int32(8)
-"""Rows are widened to whole vectors of this many cells; beyond the tip they take no ink. Divides `TILE`."""
+"""Rows of computed tips are widened to whole vectors of this many cells; beyond the tip they take no ink. Shapes are read
+cell by cell. Divides `TILE`."""
 
 
 @helper
@@ -199,6 +200,17 @@ def inked_span(cover, count):
 
 
 @helper
+def lifting_span(row, cover, count, ink):
+    """The first and the past-last of a row's cells that level ink of a coverage would darken."""
+    first, past = int32(0), int32(count)
+    while first < past and ink * cover[first] <= row[first]:
+        first += int32(1)
+    while past > first and ink * cover[past - 1] <= row[past - 1]:
+        past -= int32(1)
+    return first, past
+
+
+@helper
 def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, sources, pool, grain_at, scales):
     """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1.
 
@@ -213,7 +225,11 @@ def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, s
     first, past = int32(0), count
     if stamp.spread <= float32(0) and not brush.pixel_edge:
         # Where the tip has no ink nothing needs to be known of the grain.
-        first, past = inked_span(cover, count)
+        if build or brush.coloured or brush.grain_way == CUT:
+            first, past = inked_span(cover, count)
+        else:
+            # All other ways only take ink away.
+            first, past = lifting_span(row, cover, count, stamp.flow * stamp.cap)
         if first >= past:
             return
     count, dx = past - first, dx + float32(first)
@@ -274,8 +290,10 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
             continue
         middle += stamp.x
         half += HALF
-        first = max(left, int32(math.floor(middle - half))) & -LANES
-        past = (min(right, int32(math.ceil(middle + half))) + LANES - 1) & -LANES
+        first = max(left, int32(math.floor(middle - half)))
+        past = min(right, int32(math.ceil(middle + half)))
+        if stamp.tip != SHAPES:
+            first, past = first & -LANES, (past + LANES - int32(1)) & -LANES
         if first >= past:
             continue
         dx = float32(first) + HALF - stamp.x
