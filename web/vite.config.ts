@@ -55,14 +55,6 @@ const installed = VitePWA({
     navigateFallback: "/index.html",
     navigateFallbackDenylist: [/^\/(api|static|assets)\//, /^\/notices\.txt/],
     clientsClaim: true,
-    // A picture is named by its content: the one that is here is the one that was meant.
-    runtimeCaching: [
-      {
-        urlPattern: ({ url }) => /^\/api\/(pictures\/|sources\/[^/]+\/original$)/.test(url.pathname),
-        handler: "CacheFirst",
-        options: { cacheName: "pictures", cacheableResponse: { statuses: [200] } },
-      },
-    ],
   },
 })
 

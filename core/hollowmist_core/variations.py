@@ -13,6 +13,12 @@ class Proposal(NamedTuple):
     document: dict
 
 
+TEXTURE = "Slate"
+"""Shipped grain that the textured variation of a shape is made with."""
+
+ANY_PICTURE, ANY_TEXTURE, ANY_SOURCE = "0" * 64, "1" * 64, "00000000-0000-0000-0000-000000000000"
+"""Stand-ins in the proposals that devices are given: they put in the digests and the id that they know."""
+
 ROUGH = {"grain_way": "cut", "bite": 0.85, "cut_edge": 0.35, "grain_px": 320.0}
 
 

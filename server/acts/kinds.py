@@ -15,8 +15,11 @@ from rolls.actions.follow_source import let_follow
 from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
 from rolls.serializers import WishedBrushSerializer, WishedRollSerializer
+from sources.actions.delete_source import delete_source, restore_source
+from sources.actions.keep_recipe import forget_recipe, keep_recipe
 from sources.actions.keep_source import keep_source
-from sources.serializers import NewSourceSerializer
+from sources.actions.make_source import take_in
+from sources.serializers import KeptRecipeSerializer, WishedFileSerializer, WishedSourceSerializer
 
 
 class Kind(NamedTuple):
@@ -68,7 +71,12 @@ KINDS: dict[str, Kind] = {
     "keepBrush": Kind(WishedBrushSerializer, _keep_brush),
     "takeBrush": Kind(Nothing, _quiet(delete_brush)),
     "putBrushBack": Kind(Nothing, _quiet(restore_brush)),
-    "keepSource": Kind(NewSourceSerializer, _keep_source),
+    "keepSource": Kind(WishedSourceSerializer, _keep_source),
+    "takeIn": Kind(WishedFileSerializer, _quiet(take_in)),
+    "takeSource": Kind(Nothing, _quiet(delete_source)),
+    "putSourceBack": Kind(Nothing, _quiet(restore_source)),
+    "keepRecipe": Kind(KeptRecipeSerializer, _quiet(keep_recipe)),
+    "forgetRecipe": Kind(Nothing, _quiet(forget_recipe)),
     "letFollow": Kind(Nothing, _quiet(let_follow)),
     "prefer": Kind(WishSerializer, lambda account, _, __, told: prefer(account, **told)),
 }

@@ -18,14 +18,12 @@ class Picture(models.Model):
     digest = models.CharField(max_length=64, primary_key=True)
     data = models.BinaryField()
     media_type = models.CharField(max_length=40)
-    width = models.PositiveIntegerField()
-    height = models.PositiveIntegerField()
     created_at = models.DateTimeField(auto_now_add=True)
     used_at = models.DateTimeField(default=timezone.now, help_text="When it was last taken into use, or let go of.")
     holders = models.ManyToManyField(settings.AUTH_USER_MODEL, related_name="pictures")
 
     def __str__(self):
-        return f"{self.digest[:8]} ({self.width} x {self.height})"
+        return self.digest[:8]
 
 
 class SourceQuerySet(models.QuerySet):
@@ -78,7 +76,7 @@ class Source(Numbered):
         return self.name
 
 
-class KeptRecipe(models.Model):
+class KeptRecipe(Numbered):
     """Steps of a recipe, kept to be used on other pictures."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -86,9 +84,11 @@ class KeptRecipe(models.Model):
     name = models.CharField(max_length=80)
     steps = models.JSONField()
     created_at = models.DateTimeField(auto_now_add=True)
+    deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["name"]
+        indexes = [models.Index(fields=["account", "number"])]
 
     def __str__(self):
         return self.name

@@ -20,19 +20,20 @@ class UserSerializer(serializers.Serializer):
     roll = serializers.CharField(source="roll.name")
 
 
-class SourceSerializer(serializers.ModelSerializer):
-    """A source as its print shows it."""
+class WholeSourceSerializer(serializers.ModelSerializer):
+    """A source with its recipe."""
 
     picture = serializers.CharField(source="picture_id", read_only=True)
-    width = serializers.IntegerField(source="picture.width", read_only=True)
-    height = serializers.IntegerField(source="picture.height", read_only=True)
+    original = serializers.CharField(source="original_id", read_only=True, allow_null=True)
+    working = serializers.CharField(source="working_id", read_only=True, allow_null=True)
     shipped = serializers.SerializerMethodField()
     users = serializers.SerializerMethodField()
+    recipe = RecipeField()
 
     class Meta:
         model = Source
         fields = [
-            *("id", "name", "note", "makes", "picture", "width", "height"),
+            *("id", "name", "note", "makes", "recipe", "picture", "original", "working"),
             *("shipped", "revision", "kept_at", "users"),
         ]
 
@@ -47,56 +48,28 @@ class SourceSerializer(serializers.ModelSerializer):
         return UserSerializer(sorted(seen.values(), key=lambda one: one.name), many=True).data
 
 
-class WholeSourceSerializer(SourceSerializer):
-    """A source with its recipe."""
-
-    recipe = RecipeField()
-    original = serializers.SerializerMethodField()
-
-    class Meta(SourceSerializer.Meta):
-        fields = [*SourceSerializer.Meta.fields, "recipe", "original"]
-
-    def get_original(self, source) -> bool:
-        """Whether it begins with a picture."""
-        return source.working_id is not None
+def _digest(**more):
+    return serializers.RegexField(r"^[0-9a-f]{64}$", help_text="SHA-256 of a picture that was brought before.", **more)
 
 
-class TakenSerializer(serializers.Serializer):
-    """A source made of a file, and what was assumed."""
-
-    source = WholeSourceSerializer()
-    notes = serializers.ListField(child=serializers.CharField())
-
-
-class UploadSerializer(serializers.Serializer):
-    """A picture file."""
-
-    file = serializers.FileField(allow_empty_file=True)
-    makes = serializers.ChoiceField(Source.Makes.choices, required=False)
-    name = serializers.CharField(max_length=80, required=False)
-
-
-class NewSourceSerializer(serializers.Serializer):
-    """A source that begins with a generator or bare paper."""
+class WishedSourceSerializer(serializers.Serializer):
+    """A state of a source that a device keeps."""
 
     name = serializers.CharField(max_length=80)
     note = serializers.CharField(max_length=2000, allow_blank=True, default="")
     makes = serializers.ChoiceField(Source.Makes.choices)
     recipe = RecipeField()
+    picture = _digest(required=False)
+    original = _digest(required=False, allow_null=True)
+    working = _digest(required=False, allow_null=True)
 
 
-class ProposedAsSerializer(serializers.Serializer):
-    """What the source is taken as; without it what it is meant for."""
+class WishedFileSerializer(serializers.Serializer):
+    """A picture file that only the server can open, to be made a source."""
 
+    name = serializers.CharField(max_length=255)
     makes = serializers.ChoiceField(Source.Makes.choices, required=False)
-
-
-class ProposalSerializer(serializers.Serializer):
-    """A brush that is proposed, inked."""
-
-    label = serializers.CharField()
-    document = RecipeField()
-    picture = serializers.CharField(help_text="PNG of its stroke, base64.")
+    original = _digest()
 
 
 class KeptRecipeSerializer(serializers.ModelSerializer):

@@ -6,14 +6,8 @@ from . import views
 
 urlpatterns = [
     path("sources", views.SourcesView.as_view()),
-    path("sources/file", views.SourceFileView.as_view()),
     path("sources/<uuid:source_id>", views.SourceView.as_view()),
-    path("sources/<uuid:source_id>/restore", views.SourceRestoreView.as_view()),
-    path("sources/<uuid:source_id>/duplicate", views.SourceDuplicateView.as_view()),
-    path("sources/<uuid:source_id>/proposals", views.SourceProposalsView.as_view()),
-    path("sources/<uuid:source_id>/original", views.SourceOriginalView.as_view()),
     path("pictures/<str:digest>", views.PictureView.as_view()),
     path("recipes", views.RecipesView.as_view()),
-    path("recipes/<uuid:recipe_id>", views.RecipeView.as_view()),
     path("recipe-schema", views.RecipeSchemaView.as_view()),
 ]

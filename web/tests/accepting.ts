@@ -2,7 +2,7 @@
 import { server } from "./server"
 
 interface Row {
-  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources"
+  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources" | "recipes"
   id: string
   number: number
   row: Record<string, unknown> | null
@@ -24,6 +24,8 @@ export class ActsServer {
   done: SentAct[] = []
   /** Kind of act -> why it is refused. */
   refused: Record<string, string> = {}
+  /** Digests of pictures that were brought, in their order. */
+  pictures = new Set<string>()
   private taken = new Map<string, Row["row"]>()
   private answers = new Map<string, object>()
 
@@ -75,16 +77,21 @@ export class ActsServer {
       this.touch("brushes", thing, { ...body, revision, kept_at: Date.now() })
       return { revision }
     } else if (kind === "keepSource") {
-      const row = this.rows.get(thing)!.row!
-      const revision = Number(row.revision) + 1
-      const picture = `picture ${revision}`
+      const row = this.rows.get(thing)?.row
+      const revision = Number(row?.revision ?? 0) + 1
+      // As the server does it: what the device made stands where it has come.
+      const theirs = this.pictures.has(String(body.picture))
+      const picture = theirs ? String(body.picture) : `picture ${revision}`
       this.touch("sources", thing, { ...row, ...body, revision, picture, kept_at: Date.now() })
       return { revision, picture }
-    } else if (kind === "takeBrush") {
+    } else if (kind === "keepRecipe") this.touch("recipes", thing, body)
+    else if (kind === "forgetRecipe") this.touch("recipes", thing, null)
+    else if (kind === "takeBrush" || kind === "takeSource") {
       this.taken.set(thing, this.rows.get(thing)?.row ?? null)
-      this.touch("brushes", thing, null)
-    } else if (kind === "putBrushBack") {
-      this.touch("brushes", thing, this.taken.get(thing) ?? { revision: 3, kept_at: 0, name: "", note: "" })
+      this.touch(kind === "takeBrush" ? "brushes" : "sources", thing, null)
+    } else if (kind === "putBrushBack" || kind === "putSourceBack") {
+      const none = { revision: 3, kept_at: 0, name: "", note: "" }
+      this.touch(kind === "putBrushBack" ? "brushes" : "sources", thing, this.taken.get(thing) ?? none)
     }
     return {}
   }
@@ -107,6 +114,12 @@ export class ActsServer {
     return { status: 200, body: { epoch: this.epoch, answers: acts.map((act) => this.answer(act)) } }
   }
 
+  /** How `PUT /api/pictures/…` is answered. */
+  takePicture(path: string): { status: number; body: unknown } {
+    this.pictures.add(path.split("/").at(-1)!)
+    return { status: 204, body: null }
+  }
+
   /** How `GET /api/changes` is answered. */
   changes(path: string): { status: number; body: unknown } {
     const since = Number(new URL(path, "http://h").searchParams.get("since"))
@@ -123,6 +136,7 @@ export function accepting(account = 7): ActsServer {
   const acts = new ActsServer()
   acts.account = account
   server.on("POST", /^\/api\/acts$/, ({ body }) => acts.take(body))
+  server.on("PUT", /^\/api\/pictures\//, ({ path }) => acts.takePicture(path))
   server.on("GET", /^\/api\/changes/, ({ path }) => acts.changes(path))
   return acts
 }

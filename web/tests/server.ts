@@ -49,8 +49,9 @@ export async function answering(input: RequestInfo | URL, init?: RequestInit): P
   const request = input instanceof Request ? input : new Request(input, init)
   if (!server.reachable) throw new TypeError("no network")
   const url = new URL(request.url)
-  const text = await request.text()
-  const body: unknown = text ? JSON.parse(text) : undefined
+  const file = request.headers.get("Content-Type") === "application/octet-stream"
+  const text = file ? "" : await request.text()
+  const body: unknown = file ? await request.arrayBuffer() : text ? JSON.parse(text) : undefined
   const { status, body: said } = server.answer({
     method: request.method,
     path: url.pathname + url.search,

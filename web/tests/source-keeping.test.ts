@@ -15,7 +15,7 @@ const state = (radius: number, name = "gravel") =>
   ({ name, note: "", makes: "grain", recipe: recipe(radius) }) as unknown as SourceState
 const row = (radius: number, revision: number) => ({
   ...state(radius),
-  ...{ picture: `picture ${revision}`, original: true, revision, kept_at: 0 },
+  ...{ picture: `picture ${revision}`, original: "file", working: "pixels", revision, kept_at: 0 },
 })
 
 function keeping(radius = 2, revision = 1): ActsServer {
@@ -44,7 +44,7 @@ describe("keeping a source", () => {
     const acts = keeping()
     const here = await table()
     expect(await here.open()).toEqual(state(2))
-    expect(here.original.value).toBe(true)
+    expect(here.working.value).toBe("pixels")
     here.keep(state(3))
     await stands(acts, 3)
     await until(() => here.standing.value === "kept")
@@ -137,8 +137,11 @@ describe("keeping a source", () => {
 
   it("shows one that ships, and keeps nothing of it", async () => {
     const acts = accepting()
-    const ships = { ...state(2), id: ID, shipped: true, original: false, revision: 1, users: [] }
-    server.on("GET", /^\/api\/sources\//, { status: 200, body: ships })
+    const ships = { ...state(2), id: ID, shipped: true, original: null, working: null, revision: 1 }
+    server.on("GET", /^\/api\/sources$/, {
+      status: 200,
+      body: [{ ...ships, kept_at: "2026-11-27", users: [] }],
+    })
     const here = await table()
     expect(await here.open()).toEqual(state(2))
     here.keep(state(3))

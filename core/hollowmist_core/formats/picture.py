@@ -20,6 +20,9 @@ MOST_RATIO = 40
 WORKING_SIDE = 2048
 """Longer side of the copy that is worked on, px; the file itself is kept untouched."""
 
+DRAWN_SIDE = 1024
+"""Longer side that a picture of lines (SVG) is drawn at, px."""
+
 SECONDS = 20
 MEMORY = 3 * 1024**3
 FORMATS = ("PNG", "JPEG", "WEBP", "TIFF")
@@ -150,7 +153,7 @@ def _open_svg(data: bytes):
 
     text, width, height = check_svg(data)
     check_size(max(LEAST_SIDE, round(width)), max(LEAST_SIDE, round(height)))
-    longer = {"width": 1024} if width >= height else {"height": 1024}
+    longer = {"width": DRAWN_SIDE} if width >= height else {"height": DRAWN_SIDE}
     try:
         png = resvg_py.svg_to_bytes(svg_string=text, skip_system_fonts=True, **longer)
     except ValueError as error:

@@ -24,6 +24,7 @@ UNITS = (
     "fitting",
     "prepare.mend",
     "prepare.tone",
+    "prepare.recognise",
     "prepare.drawn",
     "wet",
     "inks",

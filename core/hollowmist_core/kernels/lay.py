@@ -32,8 +32,8 @@ from .tones import keep_tones, tinge_row
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
 LANES = int32(8)
-"""Rows of computed tips are widened to whole vectors of this many cells; beyond the tip they take no ink. Shapes are read
-cell by cell. Divides `TILE`."""
+"""Rows of computed tips are widened to whole vectors of this many cells; beyond the tip they take no ink. Shapes are
+read cell by cell. Divides `TILE`."""
 
 
 @helper

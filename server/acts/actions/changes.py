@@ -9,7 +9,8 @@ from rolls.actions.keep_brush import told_row as brush_row
 from rolls.models import Brush, Roll
 from rolls.serializers import KeptRollSerializer
 from sources.actions.keep_source import told_row as source_row
-from sources.models import Source
+from sources.models import KeptRecipe, Source
+from sources.serializers import KeptRecipeSerializer
 
 PAGE = 200
 """Most rows of one answer."""
@@ -25,6 +26,7 @@ TABLES = {
     "rolls": (Roll, "account", _by_serializer(KeptRollSerializer)),
     "brushes": (Brush, "roll__account", brush_row),
     "sources": (Source, "account", source_row),
+    "recipes": (KeptRecipe, "account", _by_serializer(KeptRecipeSerializer)),
 }
 """Table of the device's store -> the model it holds a copy of, whose a row is, and how it is told."""
 

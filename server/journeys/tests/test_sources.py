@@ -150,7 +150,7 @@ class SourcesJourneyTests(JourneyCase):
         expect(coming).to_contain_text("4 of 6 in, 2 not taken")
         expect(coming).to_contain_text("torn.png")
         expect(coming).to_contain_text("letter.png")
-        self.assertEqual(Source.objects.filter(account__isnull=False).count(), 4)
+        self.wait_for(lambda: Source.objects.filter(account__isnull=False).count() == 4)
 
     def drawn(self):
         """The drawn source, once a stroke of it is kept."""

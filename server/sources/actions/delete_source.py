@@ -8,17 +8,20 @@ from ..models import Source
 
 
 @transaction.atomic
-def _mark(source: Source, deleted_at) -> None:
+def _mark(account, source_id, deleted_at) -> None:
+    source = Source.objects.of(account).filter(pk=source_id, deleted_at__isnull=deleted_at is not None).first()
+    if source is None:
+        return
     source.deleted_at = deleted_at
-    count_on(source.account, [source])
+    count_on(account, [source])
     source.save(update_fields=["deleted_at", "number"])
 
 
-def delete_source(source: Source) -> None:
-    """Take a source away; it can be put back."""
-    _mark(source, timezone.now())
+def delete_source(account, source_id) -> None:
+    """Take a source away; it can be put back. One that is not there is away already."""
+    _mark(account, source_id, timezone.now())
 
 
-def restore_source(source: Source) -> None:
-    """Put a source back."""
-    _mark(source, None)
+def restore_source(account, source_id) -> None:
+    """Put a source back as it was kept last."""
+    _mark(account, source_id, None)

@@ -1,5 +1,6 @@
-"""Keep a source's present state. Brushes keep the copy that they have."""
+"""Keep a source: a new one, or another state of one that is there. Brushes keep the copy that they have."""
 
+import numpy as np
 from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
@@ -7,8 +8,11 @@ from hollowmist.refusal import Gone, Refused, Stale
 from hollowmist_core.prepare import recipe as recipes
 from hollowmist_core.prepare.run import follow
 
-from ..models import Source
-from .pictures import ink_for, keep_ink, pixels_of, touch
+from ..models import Picture, Source
+from .pictures import ink_for, ink_of, keep_ink, own_pictures, pixels_of, touch
+
+LIKE = 2
+"""A picture made on a device may differ from ours by so much of 255: both follow the recipe with the same kernels."""
 
 
 def told_row(source: Source) -> dict:
@@ -19,17 +23,57 @@ def told_row(source: Source) -> dict:
         "makes": source.makes,
         "recipe": source.recipe,
         "picture": source.picture_id,
-        "original": source.working_id is not None,
+        "original": source.original_id,
+        "working": source.working_id,
         "revision": source.revision,
         "kept_at": int(source.kept_at.timestamp() * 1000),
     }
 
 
-@transaction.atomic
-def keep_source(account, source_id, base: int, *, name: str, note: str = "", makes: str, recipe: dict) -> Source:
-    """Keep a new state of a source, made from the state whose revision is `base`.
+def _brought(account, digest: str | None) -> Picture | None:
+    """A picture that the account may use, by its digest; none where none is asked for."""
+    if digest is None:
+        return None
+    found = own_pictures(account).filter(pk=digest).first()
+    if found is None:
+        raise Refused(f"The source was not kept: its picture {digest[:8]} is not here. Take the picture once more.")
+    return found
 
-    Sending the state that already stands once more changes nothing. Brushes keep the copy they have.
+
+def _made(account, source: Source, picture: str | None) -> Picture:
+    """What a source's recipe comes to: the device's own picture where that is the same."""
+    original = pixels_of(source.working) if source.working else None
+    try:
+        ink = follow(source.recipe, source.makes, original, ink_for(account)).bytes
+    except LookupError as error:
+        raise Refused(f"The source was not kept. {error}") from None
+    theirs = own_pictures(account).filter(pk=picture).first() if picture else None
+    if theirs is not None:
+        there = ink_of(theirs)
+        if there.shape == ink.shape and np.abs(there.astype(int) - ink).max(initial=0) <= LIKE:
+            return theirs
+    return keep_ink(account, ink)
+
+
+@transaction.atomic
+def keep_source(
+    account,
+    source_id,
+    base: int,
+    *,
+    name: str,
+    note: str = "",
+    makes: str,
+    recipe: dict,
+    picture: str | None = None,
+    original: str | None = None,
+    working: str | None = None,
+) -> Source:
+    """Keep a state of a source, made from the state whose revision is `base`; 0 where it is new.
+
+    Sending the state that already stands once more changes nothing. `picture` is the digest of what the device made
+    of it, which is kept where ours is the same within 2/255; `original` and `working` are those of the file that a new
+    source began with, and of its pixels as they are worked on.
 
     Raises
     ------
@@ -38,31 +82,35 @@ def keep_source(account, source_id, base: int, *, name: str, note: str = "", mak
     Gone
         The source was deleted in the meantime.
     Refused
-        The source is not the account's, or its recipe needs a picture that is not there.
+        The source is not the account's, or it needs a picture that is not there.
     hollowmist_core.prepare.recipe.RecipeError
         The recipe is not sound; nothing was kept.
+    hollowmist_core.formats.picture.PictureError
+        The picture that it begins with is none.
     """
     recipe = recipes.read(recipe)
-    source = Source.objects.of(account).select_for_update().filter(pk=source_id).first()
-    if source is None:
+    source = Source.objects.select_for_update().filter(pk=source_id).first()
+    if source is not None and source.account_id != account.pk:
         raise Refused("this source is not among yours; take a copy of it to change")
     told = {"name": name, "note": note, "makes": makes, "recipe": recipe}
-    if source.deleted_at is not None:
+    if source is None:
+        source = Source(pk=source_id, account=account, revision=0)
+        source.original, source.working = _brought(account, original), _brought(account, working)
+        account.pictures.add(*filter(None, (source.original, source.working)))
+    elif source.deleted_at is not None:
         raise Gone
-    if all(getattr(source, field) == value for field, value in told.items()):
+    elif all(getattr(source, field) == value for field, value in told.items()):
         return source
-    if source.revision != base:
+    elif source.revision != base:
         raise Stale(told_row(source))
-    if (source.makes, source.recipe) != (makes, recipe):
-        original = pixels_of(source.working) if source.working_id else None
-        try:
-            ink = follow(recipe, makes, original, ink_for(account)).bytes
-        except LookupError as error:
-            raise Refused(f"The source was not kept. {error}") from None
-        touch([source.picture_id])
-        source.picture = keep_ink(account, ink)
+    made_anew = (source.makes, source.recipe) != (makes, recipe)
     for field, value in told.items():
         setattr(source, field, value)
+    if made_anew:
+        before = source.picture_id
+        source.picture = _made(account, source, picture)
+        account.pictures.add(source.picture)
+        touch(filter(None, (before, source.picture_id)))
     source.revision += 1
     source.kept_at = timezone.now()
     count_on(account, [source])

@@ -7,6 +7,8 @@ from datetime import timedelta
 import numpy as np
 from django.db.models import Q
 from django.utils import timezone
+from hollowmist_core.formats.picture import WORKING_SIDE, PictureError
+from hollowmist_core.prepare.kinds import MOST_GRAIN
 from PIL import Image
 
 from ..models import Picture, Source
@@ -14,12 +16,10 @@ from ..models import Picture, Source
 UNDO_REACHES = timedelta(days=30)
 
 
-def keep_picture(account, data: bytes, media_type: str, width: int, height: int) -> Picture:
+def keep_picture(account, data: bytes, media_type: str) -> Picture:
     """Keep a file for an account under the hash of its bytes; the same file is kept once."""
     digest = hashlib.sha256(data).hexdigest()
-    standing, _ = Picture.objects.get_or_create(
-        digest=digest, defaults={"data": data, "media_type": media_type, "width": width, "height": height}
-    )
+    standing, _ = Picture.objects.get_or_create(digest=digest, defaults={"data": data, "media_type": media_type})
     if account is not None:
         standing.holders.add(account)
     touch([digest])
@@ -35,24 +35,41 @@ def keep_ink(account, ink: np.ndarray) -> Picture:
     """Keep a finished source: ink as uint8 by rows, as a grey PNG that is black on white."""
     out = io.BytesIO()
     Image.fromarray(255 - ink).save(out, "PNG", optimize=False, compress_level=6)
-    return keep_picture(account, out.getvalue(), "image/png", ink.shape[1], ink.shape[0])
+    return keep_picture(account, out.getvalue(), "image/png")
 
 
 def keep_pixels(account, pixels: np.ndarray) -> Picture:
     """Keep RGBA pixels as a PNG."""
     out = io.BytesIO()
     Image.fromarray(pixels).save(out, "PNG", compress_level=4)
-    return keep_picture(account, out.getvalue(), "image/png", pixels.shape[1], pixels.shape[0])
+    return keep_picture(account, out.getvalue(), "image/png")
+
+
+def _opened(picture: Picture, mode: str, most: int) -> np.ndarray:
+    """Pixels of a PNG of up to `most` px a side; its size is asked before it is decoded.
+
+    Raises
+    ------
+    hollowmist_core.formats.picture.PictureError
+        It is none, or a larger one.
+    """
+    try:
+        image = Image.open(io.BytesIO(bytes(picture.data)), formats=["PNG"])
+        if max(image.size) <= most:
+            return np.asarray(image.convert(mode))
+    except (OSError, SyntaxError, ValueError):
+        pass
+    raise PictureError(f"The picture {picture.digest[:8]} is no PNG of up to {most} px a side. Take the picture again.")
 
 
 def ink_of(picture: Picture) -> np.ndarray:
     """Ink of a finished source, shape (height, width), uint8, 255 = full."""
-    return 255 - np.asarray(Image.open(io.BytesIO(bytes(picture.data))).convert("L"))
+    return 255 - _opened(picture, "L", MOST_GRAIN)
 
 
 def pixels_of(picture: Picture) -> np.ndarray:
     """RGBA pixels of a working copy."""
-    return np.asarray(Image.open(io.BytesIO(bytes(picture.data))).convert("RGBA"))
+    return _opened(picture, "RGBA", WORKING_SIDE)
 
 
 def own_pictures(account):

@@ -1,5 +1,6 @@
 """The API of sources, against real MariaDB."""
 
+import hashlib
 import io
 import uuid
 from datetime import timedelta
@@ -8,12 +9,14 @@ from unittest import mock
 import numpy as np
 from accounts.models import Account
 from acts.tests import act, keep_brush
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 from hollowmist_core.document import default_document
+from hollowmist_core.formats.picture import read_picture
+from hollowmist_core.prepare.recognise import begin
+from hollowmist_core.prepare.run import follow
 from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.models import Brush, Roll
@@ -23,6 +26,11 @@ from sources.actions.pictures import drop_unused
 from sources.models import Picture, Source
 
 from .pictures import encoded, gravel, shell
+
+
+def digest_of(data: bytes) -> str:
+    return hashlib.sha256(data).hexdigest()
+
 
 DOTS = {"start": {"kind": "dots", "side": 64}}
 
@@ -35,9 +43,21 @@ class SourceTests(TestCase):
         self.other = Account.objects.create_user("tove", password="gull-and-kelp")
         self.client.force_login(self.account)
 
+    def bring(self, data, digest=None):
+        """Bring a picture's bytes as a device does; returns the response and their digest."""
+        digest = digest or digest_of(data)
+        return self.client.put(f"/api/pictures/{digest}", data, "application/octet-stream"), digest
+
     def send(self, data, name="a.png", **more):
-        file = SimpleUploadedFile(name, data)
-        return self.client.post("/api/sources/file", {"file": file, **more})
+        """Have a file made a source by the server; returns the act's answer and the source, if there is one."""
+        answer, digest = self.bring(data)
+        self.assertEqual(answer.status_code, 204, answer.content)
+        key = uuid.uuid4()
+        answer = act(self.client, self.account, "takeIn", key, {"name": name, "original": digest, **more})
+        return answer, Source.objects.filter(pk=key).first()
+
+    def act(self, kind, source, body=None, base=0):
+        return act(self.client, self.account, kind, getattr(source, "pk", source), body, base)
 
     def make(self, name="Dots", makes="grain", recipe=None, account=None):
         return make_source(account or self.account, name, makes, recipe or DOTS)
@@ -45,7 +65,7 @@ class SourceTests(TestCase):
     def keep(self, source, base=1, **changes):
         body = self.client.get(f"/api/sources/{source.pk}").json()
         state = {key: body[key] for key in ("name", "note", "makes", "recipe")}
-        return act(self.client, self.account, "keepSource", source.pk, {**state, **changes}, base)
+        return self.act("keepSource", source, {**state, **changes}, base)
 
     def ink(self, digest):
         answer = self.client.get(f"/api/pictures/{digest}")
@@ -55,29 +75,26 @@ class SourceTests(TestCase):
 
 class FileTests(SourceTests):
     def test_a_photo_of_a_texture_becomes_a_grain_without_its_frame(self):
-        answer = self.send(gravel(), "beach_gravel.jpg")
-        self.assertEqual(answer.status_code, 201)
-        source = answer.json()["source"]
-        self.assertEqual((source["name"], source["makes"]), ("beach gravel", "grain"))
-        self.assertEqual([step["kind"] for step in source["recipe"]["steps"]], ["trim"])
+        answer, source = self.send(gravel(), "beach_gravel.jpg")
+        self.assertEqual(answer["answer"], "done")
+        self.assertEqual((source.name, source.makes), ("beach gravel", "grain"))
+        self.assertEqual([step["kind"] for step in source.recipe["steps"]], ["trim"])
 
     def test_a_thing_on_a_ground_becomes_a_shape_whichever_way_round(self):
         for light_on_dark in (False, True):
-            body = self.send(shell(light_on_dark=light_on_dark)).json()
-            source = body["source"]
-            self.assertEqual(source["makes"], "shape")
-            kinds = [step["kind"] for step in source["recipe"]["steps"]]
+            _, source = self.send(shell(light_on_dark=light_on_dark))
+            self.assertEqual(source.makes, "shape")
+            kinds = [step["kind"] for step in source.recipe["steps"]]
             self.assertEqual(kinds, ["invert", "crop"] if light_on_dark else ["crop"])
-            self.assertEqual(any("light on dark" in note for note in body["notes"]), light_on_dark)
-            ink = self.ink(source["picture"])
+            ink = self.ink(source.picture_id)
             self.assertGreater(ink[ink.shape[0] // 2, ink.shape[1] // 2], 100)
 
     def test_clear_parts_carry_no_ink_and_white_on_clear_is_read_by_its_alpha(self):
         pixels = np.zeros((64, 64, 4), np.uint8)
         pixels[20:44, 20:44] = 255
-        source = self.send(encoded(pixels)).json()["source"]
-        self.assertEqual(source["recipe"]["start"]["channel"], "alpha")
-        self.assertGreater(self.ink(source["picture"]).max(), 250)
+        _, source = self.send(encoded(pixels))
+        self.assertEqual(source.recipe["start"]["channel"], "alpha")
+        self.assertGreater(self.ink(source.picture_id).max(), 250)
 
     def test_exif_turning_is_obeyed(self):
         pixels = np.full((40, 100, 3), 255, np.uint8)
@@ -85,16 +102,16 @@ class FileTests(SourceTests):
         image = Image.fromarray(pixels)
         exif = image.getexif()
         exif[0x0112] = 6  # the camera was held upright
-        source = self.send(encoded(image, "JPEG", exif=exif, quality=95), makes="grain").json()["source"]
-        self.assertEqual((source["width"], source["height"]), (40, 100))
+        _, source = self.send(encoded(image, "JPEG", exif=exif, quality=95), makes="grain")
+        self.assertEqual(self.ink(source.picture_id).shape, (100, 40))
 
     def test_every_format_is_read_by_its_content(self):
         pixels = np.asarray(Image.open(io.BytesIO(shell(96))))
         svg = b'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40"><circle cx="20" cy="20" r="12"/></svg>'
         files = [encoded(pixels, kind) for kind in ("PNG", "JPEG", "WEBP", "TIFF")]
         for data in [*files, svg]:
-            answer = self.send(data, "mislabelled.gif")
-            self.assertEqual(answer.status_code, 201, answer.content[:200])
+            answer, _ = self.send(data, "mislabelled.gif")
+            self.assertEqual(answer["answer"], "done", answer)
 
     def test_what_cannot_be_taken_says_why_and_leaves_nothing(self):
         tall = encoded(np.zeros((5000, 1), np.uint8))
@@ -117,10 +134,14 @@ class FileTests(SourceTests):
             "broken svg": (b'<svg xmlns="http://www.w3.org/2000/svg"><g></svg>', "not well-formed"),
         }
         for name, (data, words) in bad.items():
-            answer = self.send(data, f"{name}.png")
-            self.assertEqual(answer.status_code, 400, name)
-            self.assertIn(words, answer.json()["detail"], name)
-        self.assertEqual((Source.objects.count(), Picture.objects.count()), (0, 0))
+            answer, _ = self.send(data, f"{name}.png")
+            self.assertEqual(answer["answer"], "refused", name)
+            self.assertIn(words, answer["detail"], name)
+        self.assertEqual(Source.objects.count(), 0)
+        # The files were brought, and nothing was made of them.
+        self.assertEqual(
+            set(Picture.objects.values_list("pk", flat=True)), {digest_of(data) for data, _ in bad.values()}
+        )
 
     def test_odd_pictures_are_taken_and_told_about(self):
         sixteen = np.arange(64 * 64, dtype=np.uint16).reshape(64, 64) * 16
@@ -132,23 +153,83 @@ class FileTests(SourceTests):
             "the first was taken": encoded(frames[0], "WEBP", save_all=True, append_images=frames[1:]),
         }
         for words, data in odd.items():
-            answer = self.send(data)
-            self.assertEqual(answer.status_code, 201, words)
-            self.assertIn(words, " ".join(answer.json()["notes"]))
+            answer, _ = self.send(data)
+            self.assertEqual(answer["answer"], "done", words)
+            self.assertIn(words, " ".join(read_picture(data).notes))
         for value in (0, 255):
-            self.assertEqual(self.send(encoded(np.full((32, 32), value, np.uint8))).status_code, 201)
+            self.assertEqual(self.send(encoded(np.full((32, 32), value, np.uint8)))[0]["answer"], "done")
 
-    def test_of_forty_files_three_broken_ones_are_named_and_the_rest_is_in(self):
-        refused = []
-        for i in range(40):
-            data = shell(64) if i not in (7, 19, 33) else b"broken"
-            answer = self.send(data, f"shell {i}.png")
-            if answer.status_code != 201:
-                refused.append((i, answer.json()["detail"]))
-        self.assertEqual([i for i, _ in refused], [7, 19, 33])
-        self.assertEqual(Source.objects.filter(account=self.account).count(), 37)
-        # The same file is kept once, whatever its name.
+    def test_the_same_file_is_kept_once_whatever_its_name(self):
+        for i in range(3):
+            self.send(shell(64), f"shell {i}.png")
+        self.assertEqual(sorted(Source.objects.values_list("name", flat=True)), ["shell 0", "shell 1", "shell 2"])
+        # The file, its pixels, and what they come to.
         self.assertEqual(Picture.objects.count(), 3)
+
+    def test_a_file_that_did_not_come_is_asked_for(self):
+        answer = self.act("takeIn", uuid.uuid4(), {"name": "a.tif", "original": "0" * 64})
+        self.assertEqual(answer["answer"], "refused")
+        self.assertIn("add the picture once more", answer["detail"])
+
+    def test_what_did_not_come_whole_is_not_kept(self):
+        answer, _ = self.bring(gravel()[:2000], digest_of(gravel()))
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("did not come whole", answer.json()["detail"])
+        self.assertEqual(Picture.objects.count(), 0)
+
+
+class MadeOnADeviceTests(SourceTests):
+    """Sources that a device made, with its own pictures of them."""
+
+    def setUp(self):
+        super().setUp()
+        self.pixels = read_picture(gravel()).pixels
+        makes, recipe = begin(self.pixels)
+        self.ink_made = follow(recipe, makes, self.pixels).bytes
+        self.state = {"name": "Gravel", "makes": makes, "recipe": recipe}
+
+    def keep_made(self, ink, key=None, working=None):
+        png = encoded(255 - ink.astype(np.uint8), optimize=True)
+        _, original = self.bring(gravel())
+        _, working = self.bring(working or encoded(self.pixels))
+        _, picture = self.bring(png)
+        told = {"picture": picture, "original": original, "working": working}
+        return self.act("keepSource", key or uuid.uuid4(), self.state | told), told
+
+    def test_its_picture_stands_where_ours_is_the_same_within_two_of_255(self):
+        near = np.clip(self.ink_made.astype(int) + np.where(np.indices(self.ink_made.shape)[1] % 2, 2, -2), 0, 255)
+        answer, told = self.keep_made(near)
+        self.assertEqual((answer["answer"], answer["revision"], answer["picture"]), ("done", 1, told["picture"]))
+        row = self.client.get("/api/changes?since=0").json()["changes"][-1]["row"]
+        self.assertEqual({key: row[key] for key in told}, told)
+        # A brush that was built with it before anything was carried is kept as it is.
+        roll = Roll.objects.create(account=self.account, name="Shore")
+        add_brush(roll, "Stone", {"grain": {"picture": told["picture"], "source": None}})
+
+    def test_ours_stands_where_its_picture_is_another(self):
+        for wrong in (np.clip(self.ink_made.astype(int) + 9, 0, 255), self.ink_made[:-8]):
+            answer, told = self.keep_made(wrong)
+            self.assertEqual(answer["answer"], "done")
+            self.assertNotEqual(answer["picture"], told["picture"])
+            np.testing.assert_array_equal(self.ink(answer["picture"]), self.ink_made)
+
+    def test_sent_once_more_it_is_the_one_that_stands(self):
+        key = uuid.uuid4()
+        first, _ = self.keep_made(self.ink_made, key)
+        self.assertEqual(self.keep_made(self.ink_made, key)[0]["revision"], first["revision"])
+        self.assertEqual(Source.objects.count(), 1)
+
+    def test_what_is_no_picture_of_its_size_is_refused_in_words(self):
+        vast = encoded(Image.new("RGBA", (3000, 40)))
+        for working in (b"not a picture", gravel(), vast):
+            answer, _ = self.keep_made(self.ink_made, working=working)
+            self.assertEqual(answer["answer"], "refused")
+            self.assertIn("no PNG of up to 2048 px", answer["detail"])
+        self.assertEqual(Source.objects.count(), 0)
+
+    def test_a_picture_that_did_not_come_is_named(self):
+        answer = self.act("keepSource", uuid.uuid4(), self.state | {"working": "0" * 64})
+        self.assertIn("is not here", answer["detail"])
 
 
 class KeepingTests(SourceTests):
@@ -189,31 +270,37 @@ class KeepingTests(SourceTests):
 
     def test_steps_are_kept_as_a_recipe_for_the_next_picture(self):
         steps = [{"kind": "light"}, {"kind": "seam", "band": 0.3}]
-        made = self.client.post("/api/recipes", {"name": "Gravel", "steps": steps}, content_type="application/json")
-        self.assertEqual(made.status_code, 201, made.content)
-        self.assertEqual(made.json()["steps"][1]["band"], 0.3)
+        key = uuid.uuid4()
+        self.assertEqual(self.act("keepRecipe", key, {"name": "Gravel", "steps": steps})["answer"], "done")
+        last = self.client.get("/api/changes?since=0").json()["changes"][-1]
+        self.assertEqual((last["table"], last["id"], last["row"]["name"]), ("recipes", str(key), "Gravel"))
+        self.assertEqual(last["row"]["steps"][1]["band"], 0.3)
         self.assertEqual(len(self.client.get("/api/recipes").json()), 1)
-        bad = self.client.post(
-            "/api/recipes", {"name": "x", "steps": [{"kind": "no"}]}, content_type="application/json"
-        )
-        self.assertEqual(bad.status_code, 400)
-        self.client.delete(f"/api/recipes/{made.json()['id']}")
+        bad = self.act("keepRecipe", uuid.uuid4(), {"name": "x", "steps": [{"kind": "no"}]})
+        self.assertEqual(bad["answer"], "refused")
+        self.client.force_login(self.other)
+        theirs = act(self.client, self.other, "keepRecipe", key, {"name": "Mine", "steps": []})
+        self.assertIn("not yours", theirs["detail"])
+        self.client.force_login(self.account)
+        self.act("forgetRecipe", key)
         self.assertEqual(self.client.get("/api/recipes").json(), [])
+        self.assertIsNone(self.client.get("/api/changes?since=0").json()["changes"][-1]["row"])
 
     def test_deleting_can_be_undone(self):
         source = self.make()
-        self.client.delete(f"/api/sources/{source.pk}")
+        self.act("takeSource", source)
         self.assertEqual(self.client.get("/api/sources").json(), [])
-        self.assertEqual(act(self.client, self.account, "keepSource", source.pk, STATE, 1)["answer"], "gone")
+        self.assertEqual(self.act("keepSource", source, STATE, 1)["answer"], "gone")
         self.assertIsNone(self.client.get("/api/changes?since=0").json()["changes"][-1]["row"])
-        self.client.post(f"/api/sources/{source.pk}/restore")
+        self.act("putSourceBack", source)
         self.assertEqual(len(self.client.get("/api/sources").json()), 1)
 
-    def test_a_duplicate_is_its_own(self):
+    def test_a_copy_is_its_own(self):
         source = self.make()
-        copy = self.client.post(f"/api/sources/{source.pk}/duplicate").json()
-        self.assertEqual(copy["name"], "Dots 2")
-        self.keep(Source.objects.get(pk=copy["id"]), recipe={"start": {"kind": "weave", "side": 64}})
+        key = uuid.uuid4()
+        copy = self.act("keepSource", key, STATE | {"picture": source.picture_id})
+        self.assertEqual(copy["picture"], source.picture_id)
+        self.keep(Source.objects.get(pk=key), recipe={"start": {"kind": "weave", "side": 64}})
         self.assertEqual(Source.objects.get(pk=source.pk).picture_id, source.picture_id)
 
     def test_nothing_of_another_s_can_be_reached(self):
@@ -221,15 +308,16 @@ class KeepingTests(SourceTests):
         path = f"/api/sources/{source.pk}"
         for answer in (
             self.client.get(path),
-            self.client.delete(path),
-            self.client.post(f"{path}/duplicate"),
-            self.client.post(f"{path}/proposals", {}, content_type="application/json"),
             self.client.get(f"/api/pictures/{source.picture_id}"),
             self.client.get(f"/api/sources/{uuid.uuid4()}"),
         ):
             self.assertEqual(answer.status_code, 404)
-        self.assertIn("not among yours", act(self.client, self.account, "keepSource", source.pk, STATE, 1)["detail"])
-        self.assertIn("not among yours", act(self.client, self.account, "letFollow", source.pk)["detail"])
+        self.assertIn("not among yours", self.act("keepSource", source, STATE, 1)["detail"])
+        self.assertIn("not among yours", self.act("letFollow", source)["detail"])
+        self.act("takeSource", source)
+        self.assertIsNone(Source.objects.get(pk=source.pk).deleted_at)
+        weave = {"name": "W", "makes": "grain", "recipe": {"start": {"kind": "picture"}}, "working": source.picture_id}
+        self.assertIn("is not here", self.act("keepSource", uuid.uuid4(), weave)["detail"])
         self.client.logout()
         self.assertIn(self.client.get("/api/sources").status_code, (401, 403))
 
@@ -240,9 +328,8 @@ class KeepingTests(SourceTests):
         self.assertTrue(listed[0]["shipped"])
         self.assertEqual(self.client.get(f"/api/sources/{shipped.pk}").json()["recipe"]["start"]["kind"], "dots")
         self.assertIn("take a copy", self.keep(shipped, name="Mine")["detail"])
-        self.assertEqual(self.client.delete(f"/api/sources/{shipped.pk}").status_code, 404)
-        self.client.force_login(self.other)
-        self.assertEqual(self.client.post(f"/api/sources/{shipped.pk}/duplicate").status_code, 201)
+        self.act("takeSource", shipped)
+        self.assertIsNone(Source.objects.get(pk=shipped.pk).deleted_at)
 
 
 class UseTests(SourceTests):
@@ -264,13 +351,13 @@ class UseTests(SourceTests):
         kept = self.keep(self.source, recipe={**DOTS, "steps": [{"kind": "invert"}]})
         self.assertEqual(Brush.objects.get(pk=self.brush.pk).document, before.document)
         self.ink(self.source.picture_id)
-        self.assertEqual(act(self.client, self.account, "letFollow", self.source.pk)["answer"], "done")
+        self.assertEqual(self.act("letFollow", self.source)["answer"], "done")
         after = Brush.objects.get(pk=self.brush.pk)
         self.assertEqual(after.document["grain"]["picture"], kept["picture"])
         self.assertEqual(after.revision, before.revision + 1)
 
     def test_a_deleted_source_leaves_the_brush_as_it_was(self):
-        self.client.delete(f"/api/sources/{self.source.pk}")
+        self.act("takeSource", self.source)
         self.ink(self.brush.document["grain"]["picture"])
         self.assertEqual(keep_brush(self.client, self.account, self.brush, size=40.0)["answer"], "done")
 
@@ -295,9 +382,7 @@ class UseTests(SourceTests):
         self.assertEqual(len(self.client.get("/api/sources").json()[0]["users"]), 2)
 
     def test_a_file_that_is_too_large_is_refused_before_it_is_read(self):
-        answer = self.client.post(
-            "/api/sources/file", {"file": SimpleUploadedFile("vast.png", b"\x89PNG" + bytes(21 * 1024 * 1024))}
-        )
+        answer, _ = self.bring(b"\x89PNG" + bytes(21 * 1024 * 1024))
         self.assertEqual(answer.status_code, 413)
         self.assertIn("up to 20 MB", answer.json()["detail"])
 
@@ -315,9 +400,7 @@ class UseTests(SourceTests):
 
     def test_an_uploaded_svg_is_never_served_as_one(self):
         shape = '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><circle cx="32" cy="32" r="20"/></svg>'
-        sent = {"file": SimpleUploadedFile("shape.svg", shape.encode())}
-        made = self.client.post("/api/sources/file", sent).json()["source"]
-        source = Source.objects.get(pk=made["id"])
+        _, source = self.send(shape.encode(), "shape.svg")
         answer = self.client.get(f"/api/pictures/{source.original_id}")
         self.assertEqual(answer["Content-Type"], "application/octet-stream")
         self.assertIn("attachment", answer["Content-Disposition"])
@@ -333,22 +416,3 @@ class UseTests(SourceTests):
             drop_unused()
         self.assertFalse(Picture.objects.filter(pk=digest).exists())
         self.assertTrue(Picture.objects.filter(pk=Source.objects.get(pk=self.source.pk).picture_id).exists())
-
-    def propose(self, source, **taken):
-        path = f"/api/sources/{source.pk}/proposals"
-        return self.client.post(path, taken, content_type="application/json").json()
-
-    def test_a_shape_can_be_taken_as_a_grain(self):
-        source = self.make("Splash", "shape", {"start": {"kind": "splat", "side": 128}})
-        self.assertIsNone(self.propose(source)[0]["document"]["grain"])
-        self.assertEqual(self.propose(source, makes="grain")[0]["document"]["grain"]["picture"], source.picture_id)
-
-    def test_four_brushes_are_proposed_that_differ_and_can_be_kept(self):
-        for makes in ("grain", "shape"):
-            start = "dots" if makes == "grain" else "splat"
-            source = self.make(f"A {makes}", makes, {"start": {"kind": start, "side": 128}})
-            found = self.propose(source)
-            self.assertEqual([one["label"] for one in found], ["as it is", "tighter", "scattered", "textured"])
-            self.assertEqual(len({one["picture"] for one in found}), 4)
-            told = {"roll": str(self.roll.pk), "name": "From here", "document": found[2]["document"], "place": "a5"}
-            self.assertEqual(act(self.client, self.account, "keepBrush", uuid.uuid4(), told)["answer"], "done")

@@ -1,10 +1,52 @@
-// Keep a state of a source; choose between two states of it; and let the brushes that use it follow.
+// Keep a source: a new one, a copy, another state; choose between two states; take one away and put it back; and let
+// the brushes that use it follow.
 import { note, noteSource } from "@/device/note"
-import type { Store, StoredSource } from "@/device/store"
+import type { KeptSource, Store, StoredSource } from "@/device/store"
+import { newId } from "@/documents/ids"
+import { copyName } from "@/documents/names"
 import { documentActs } from "./keepDocument"
+
+const MOST_NAME = 80
 
 const sources = documentActs<StoredSource>({ table: (store) => store.sources, note: noteSource })
 export const { keep: keepSource, change: changeSource, keepMine, takeTheirs } = sources
+const { within } = sources
+
+export type NewSource = Omit<KeptSource, "revision" | "keptAt">
+
+/** Make a source, under a name that no other one has; its pictures are on this device already. Returns it. */
+export function makeSource(store: Store, made: NewSource): Promise<StoredSource> {
+  return within(store, async () => {
+    const taken = (await store.sources.toArray()).map((one) => one.name)
+    const wished = made.name.trim().slice(0, MOST_NAME) || "Source"
+    const name = taken.includes(wished) ? copyName(wished, taken) : wished
+    const source = { ...made, name, id: newId(), revision: 0, keptAt: Date.now() }
+    await store.sources.put(source)
+    await noteSource(store, source.id, source, 0)
+    return source
+  })
+}
+
+/** Take a source away; brushes keep their copy of it. */
+export function takeSource(store: Store, id: string): Promise<void> {
+  return within(store, async () => {
+    await store.sources.delete(id)
+    await note(store, "takeSource", id)
+  })
+}
+
+/** Put a source back that was taken away, as this device has it. */
+export function putSourceBack(store: Store, source: StoredSource): Promise<void> {
+  return within(store, async () => {
+    await store.sources.put(source)
+    await note(store, "putSourceBack", source.id)
+  })
+}
+
+/** Have a file made a source that only the server can open: it comes here once it is. */
+export function takeInFile(store: Store, name: string, original: string, makes?: string): Promise<void> {
+  return store.transaction("rw", store.acts, () => note(store, "takeIn", newId(), { name, original, makes }))
+}
 
 /** Let all brushes that use a source have what its recipe now comes to: the server makes it, and tells of them. */
 export function letFollow(store: Store, id: string): Promise<void> {

@@ -4,10 +4,6 @@ import type { components, paths } from "@/generated/api"
 import { heardBuild } from "./build"
 
 export type Account = components["schemas"]["Account"]
-export type Source = components["schemas"]["Source"]
-export type WholeSource = components["schemas"]["WholeSource"]
-export type KeptRecipe = components["schemas"]["KeptRecipe"]
-export type Proposal = components["schemas"]["Proposal"]
 
 /** Told by every answer about the session; a new one comes with each signing in. */
 let token = ""

@@ -3,11 +3,12 @@
 import { useEventListener } from "@vueuse/core"
 import { ElButton, ElSwitch } from "element-plus"
 import { computed, ref, shallowRef, useTemplateRef } from "vue"
-import type { Source } from "@/api/client"
+import type { StoredSource } from "@/device/store"
+import { presentStore } from "@/device/useDevice"
 import { notice } from "@/parts/notice"
 import NewBrush from "@/pictures/NewBrush.vue"
 import type { Makes } from "@/documents/recipe"
-import { takeIn } from "@/pictures/useSources"
+import { takeIn } from "@/pictures/takeIn"
 import { useBench } from "./useBench"
 import { useShapes } from "./useShapes"
 
@@ -18,7 +19,7 @@ const { add, lay, full } = useShapes(bench)
 const room = useTemplateRef("room")
 const square = ref(true)
 const busy = ref(false)
-const made = shallowRef<Source>()
+const made = shallowRef<StoredSource>()
 const brushing = ref(false)
 const box = ref<{ x: number; y: number; width: number; height: number }>()
 const LEAST = 16
@@ -78,7 +79,9 @@ async function take(as: Makes | "brush"): Promise<void> {
   try {
     const png = await bench.engine.api.capture(framed.value)
     if (!png) return notice("There is no ink in the frame. Draw something, and drag the frame round it.")
-    const { source } = await takeIn(png, "From the proof sheet.png", as === "brush" ? "shape" : as)
+    const wanted = as === "brush" ? "shape" : as
+    const { source } = await takeIn(presentStore.value!, png, "From the proof sheet.png", wanted)
+    if (!source) return
     if (as === "shape") add(source)
     else if (as === "grain") lay(source)
     else {

@@ -1,11 +1,11 @@
 // The sources that the brush on the bench uses.
 import type { BrushDocument, ShapeUse } from "@/documents/brush"
 import { computed, ref, watch } from "vue"
-import type { Source } from "@/api/client"
+import type { StoredSource } from "@/device/store"
 import { MAX_SHAPES } from "@/generated/layout"
 import type { Bench } from "./useBench"
 
-const asUse = ({ picture, id }: Source): ShapeUse => ({
+const asUse = ({ picture, id }: StoredSource): ShapeUse => ({
   picture,
   source: id,
   turn: 0,
@@ -27,7 +27,7 @@ export function useShapes(bench: Bench) {
   }
 
   /** Add a shape; the brush's tip is then made of shapes. */
-  function add(source: Source): void {
+  function add(source: StoredSource): void {
     if (full.value) return
     put({ shapes: [...shapes.value, asUse(source)], tip: "shapes" }, "shapes")
     bench.closeStep()
@@ -46,7 +46,7 @@ export function useShapes(bench: Bench) {
     bench.closeStep()
   }
 
-  function lay(source: Source): void {
+  function lay(source: StoredSource): void {
     put({ grain: { picture: source.picture, source: source.id } }, "grain")
     bench.closeStep()
   }

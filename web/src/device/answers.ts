@@ -20,8 +20,9 @@ export function answered(store: Store, act: Act, answer: Answer): Promise<void> 
       await store.acts.delete(act.seq)
       const { revision, picture } = answer
       // What waits was made from this very state: one's own lost answer is no other device's change.
-      await later.modify({ base: revision })
-      await table.update(act.thing, { revision, keptAt: Date.now(), ...(picture && { picture }) })
+      const waits = await later.modify({ base: revision })
+      // The picture of a state that was left meanwhile is of no use.
+      await table.update(act.thing, { revision, keptAt: Date.now(), ...(picture && !waits && { picture }) })
       return
     }
     // The state that the device has lies in the store; what waits to tell of it has no place to go any more.

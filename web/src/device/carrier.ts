@@ -7,7 +7,7 @@ import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
 import { answered } from "./answers"
 import { pull, standAsKept } from "./changes"
-import { bringPictures } from "./pictures"
+import { bringPictures, carryPictures } from "./pictures"
 import { DOCUMENTS, type Act, type Store } from "./store"
 
 const MOST_ACTS = 100
@@ -109,6 +109,13 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
 
   /** Send some acts. Returns how it went with all of them. */
   async function send(acts: Act[]): Promise<"on" | "later"> {
+    for (const act of acts) {
+      const went = await carryPictures(store, act)
+      if (went === "later") return went
+      if (went === "on") continue
+      await hold(act, went.refused)
+      return "on"
+    }
     const body = { account: store.account, acts: acts.map(carried) }
     const call = api.POST("/api/acts", { body, signal: AbortSignal.timeout(PATIENCE) })
     const { data, status, message } = await reach(call)

@@ -3,13 +3,20 @@ import { kindNumbered } from "@/documents/stroke"
 import { api, reach } from "@/api/client"
 import type { Table } from "dexie"
 import { fromBase64 } from "./base64"
-import { noteBrush, noteLane, noteRoll, noteSource, noteStroke } from "./note"
-import { DOCUMENTS, type Store, type StoredLane, type StoredRoll, type StoredStroke } from "./store"
+import { noteBrush, noteLane, noteRecipe, noteRoll, noteSource, noteStroke } from "./note"
+import {
+  DOCUMENTS,
+  type Store,
+  type StoredLane,
+  type StoredRecipe,
+  type StoredRoll,
+  type StoredStroke,
+} from "./store"
 import type { Kept } from "./useKept"
 
 type Row = Record<string, unknown>
 export interface Change {
-  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources"
+  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources" | "recipes"
   id: string
   number: number
   row: Row | null
@@ -44,6 +51,11 @@ const READ = {
     position: row.position as number,
   }),
   rolls: (id: string, row: Row): StoredRoll => ({ id, name: row.name as string, place: row.place as string }),
+  recipes: (id: string, row: Row): StoredRecipe => ({
+    id,
+    name: row.name as string,
+    steps: row.steps as StoredRecipe["steps"],
+  }),
 }
 
 /** Write a document that changed; where this device has a state of its own beside it, both stay. */
@@ -84,7 +96,8 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
 }
 
 const tablesOf = (store: Store) => [
-  ...[store.strokes, store.lanes, store.rolls, store.brushes, store.sources],
+  store.pictures,
+  ...[store.strokes, store.lanes, store.rolls, store.brushes, store.sources, store.recipes],
   ...[store.acts, store.stuck, store.marks],
 ]
 
@@ -161,6 +174,7 @@ export async function standAsKept(store: Store): Promise<void> {
     await store.rolls.filter(foreign).delete()
     await store.brushes.filter((one) => foreign(one) && !one.gone).delete()
     await store.sources.filter((one) => foreign(one) && !one.gone).delete()
+    await store.recipes.filter(foreign).delete()
   })
 }
 
@@ -168,7 +182,7 @@ export async function standAsKept(store: Store): Promise<void> {
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const [strokes, lanes] = [await store.strokes.toArray(), await store.lanes.toArray()]
   const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
-  const sources = await store.sources.toArray()
+  const [sources, recipes] = [await store.sources.toArray(), await store.recipes.toArray()]
   const there = await retake(store)
   if (!there) return false
   await store.transaction("rw", tablesOf(store), async () => {
@@ -196,13 +210,20 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
       await store.brushes.put({ ...brush, revision: base })
       await noteBrush(store, brush.id, brush, base)
     }
-    // A source is made on the server; what the backup has of it is brought up to what this device has.
     for (const source of sources) {
       const theirs = await store.sources.get(source.id)
-      if (!theirs || waiting.has(source.id) || theirs.revision >= source.revision) continue
-      await store.sources.put({ ...source, revision: theirs.revision })
-      await noteSource(store, source.id, source, theirs.revision)
+      const older = theirs && !waiting.has(source.id) && theirs.revision < source.revision
+      if (!older && !lacking(source)) continue
+      const base = theirs?.revision ?? 0
+      await store.sources.put({ ...source, revision: base })
+      await noteSource(store, source.id, source, base)
     }
+    for (const recipe of recipes.filter(lacking)) {
+      await store.recipes.put(recipe)
+      await noteRecipe(store, recipe)
+    }
+    // What it has of pictures is not known any more.
+    await store.pictures.toCollection().modify({ waits: 1 })
     await store.setMark("epoch", epoch)
   })
   return true

@@ -1,7 +1,16 @@
 // Noting an act: in the transaction that does it on the device, so that neither is there without the other.
 import { newId } from "@/documents/ids"
 import { KIND } from "@/generated/layout"
-import type { Act, KeptBrush, KeptSource, Store, StoredLane, StoredRoll, StoredStroke } from "./store"
+import type {
+  Act,
+  KeptBrush,
+  KeptSource,
+  Store,
+  StoredLane,
+  StoredRecipe,
+  StoredRoll,
+  StoredStroke,
+} from "./store"
 
 /** A state that changes on is carried once it has stood for so long, ms. */
 const REST = 500
@@ -61,6 +70,12 @@ export function noteBrush(store: Store, id: string, brush: KeptBrush, base: numb
 
 /** Note that a source is kept, made from its state with the revision `base`. */
 export function noteSource(store: Store, id: string, source: KeptSource, base: number): Promise<void> {
-  const { name, note: words, makes, recipe } = source
-  return noteLatest(store, "keepSource", id, base, { name, note: words, makes, recipe })
+  const { name, note: words, makes, recipe, picture, original, working } = source
+  const body = { name, note: words, makes, recipe, picture, original, working }
+  return noteLatest(store, "keepSource", id, base, body)
+}
+
+/** Note that steps are kept under a name. */
+export function noteRecipe(store: Store, { id, name, steps }: StoredRecipe): Promise<void> {
+  return note(store, "keepRecipe", id, { name, steps })
 }

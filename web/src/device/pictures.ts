@@ -1,31 +1,104 @@
-// Pictures of sources on this device, in the cache that the service worker answers from: named by their content.
-import type { Store } from "./store"
+// Pictures on this device, named by their content: made or chosen here, or brought before they are needed.
+import { api, reach } from "@/api/client"
+import { pictureUses } from "@/documents/brush"
+import type { Act, Store } from "./store"
 
-const CACHE = "pictures"
 /** So many are fetched at a time. */
 const AT_ONCE = 4
+/** One that nothing names stays for so long, ms: a change may be taken back. */
+const LINGERS = 600_000
 
-/** Have all pictures here that the account's brushes need, before they are needed: as many as can be fetched now. */
+type Bytes = Uint8Array<ArrayBuffer>
+
+async function digestOf(bytes: Bytes): Promise<string> {
+  const hash = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes))
+  return Array.from(hash, (one) => one.toString(16).padStart(2, "0")).join("")
+}
+
+/** Keep a picture that was made or chosen here, for the carrier to bring where the server needs it. Returns its digest. */
+export async function keepPicture(store: Store, bytes: Bytes): Promise<string> {
+  const digest = await digestOf(bytes)
+  const standing = await store.pictures.get(digest)
+  await store.pictures.put({ digest, bytes, waits: standing?.waits ?? 1, at: Date.now() })
+  return digest
+}
+
+/** A picture by its digest: from this device, or else from the server. Throws a sentence where it is on neither. */
+export async function pictureOf(store: Store, digest: string): Promise<Blob> {
+  const here = await store.pictures.get(digest)
+  const bytes = here?.bytes ?? (await fetched(digest))
+  if (!here) await store.pictures.put({ digest, bytes, waits: 0, at: Date.now() })
+  return new Blob([bytes], { type: "image/png" })
+}
+
+async function fetched(digest: string): Promise<Bytes> {
+  const answer = await fetch(`/api/pictures/${digest}`).catch(() => undefined)
+  if (answer?.ok) return new Uint8Array(await answer.arrayBuffer())
+  throw new Error(
+    answer?.status === 404
+      ? `The picture ${digest.slice(0, 8)} is not there any more.`
+      : "A picture is not on this device yet, and Hollowmist cannot be reached just now.",
+  )
+}
+
+/** The pictures that what lies on this device shows. */
+async function shown(store: Store): Promise<Set<string>> {
+  const found = new Set<string>()
+  await store.brushes.each(({ document }) => pictureUses(document).forEach((use) => found.add(use.picture)))
+  await store.sources.each(({ picture }) => void found.add(picture))
+  for (const { picture } of await store.mark<{ picture: string }[]>("shipped sources", [])) found.add(picture)
+  return found
+}
+
+/** Have all pictures here before they are needed, as many as can be fetched now; and let go of what nothing names. */
 export async function bringPictures(store: Store): Promise<void> {
-  // Only where the application lies on the device is there anything to answer from.
-  if (!("caches" in globalThis)) return
-  const wanted = new Set<string>()
-  await store.brushes.each(({ document }) => {
-    for (const use of document.shapes ?? []) wanted.add(use.picture)
-    if (document.grain) wanted.add(document.grain.picture)
-  })
-  const cache = await caches.open(CACHE)
-  const known = new Set((await cache.keys()).map((one) => new URL(one.url).pathname))
-  const lacking = [...wanted].map((one) => `/api/pictures/${one}`).filter((one) => !known.has(one))
+  const wanted = await shown(store)
+  const here = new Set(await store.pictures.toCollection().primaryKeys())
+  const lacking = [...wanted].filter((one) => !here.has(one))
   async function fetchOn(): Promise<void> {
-    for (let next = lacking.shift(); next; next = lacking.shift()) {
-      await cache.add(next).catch(() => undefined)
+    for (let next = lacking.shift(); next && store.isOpen(); next = lacking.shift()) {
+      await pictureOf(store, next).catch(() => undefined)
     }
   }
   await Promise.all(Array.from({ length: AT_ONCE }, fetchOn))
+  await store.transaction("rw", store.pictures, store.sources, store.acts, store.stuck, async () => {
+    await store.sources.each(({ working }) => void (working && wanted.add(working)))
+    for (const table of [store.acts, store.stuck]) {
+      await table.each(({ body }) => digestsIn(body).forEach((one) => wanted.add(one)))
+    }
+    const before = Date.now() - LINGERS
+    await store.pictures.filter(({ digest, at }) => at < before && !wanted.has(digest)).delete()
+  })
 }
 
-/** Take all pictures off this device. */
-export async function forgetPictures(): Promise<void> {
-  if ("caches" in globalThis) await caches.delete(CACHE)
+/** All digests that an act's body names. */
+function digestsIn(body: Act["body"]): string[] {
+  const plain = Object.entries(body).filter(([, value]) => !ArrayBuffer.isView(value))
+  return JSON.stringify(Object.fromEntries(plain)).match(/[0-9a-f]{64}/g) ?? []
+}
+
+/**
+ * Bring the pictures that an act needs and that the server lacks. Returns how it went: on with the act, later, or why
+ * one of them is not taken.
+ */
+export async function carryPictures(
+  store: Store,
+  { body }: Act,
+): Promise<"on" | "later" | { refused: string }> {
+  for (const digest of new Set(digestsIn(body))) {
+    const picture = await store.pictures.get(digest)
+    if (!picture?.waits) continue
+    const call = api.PUT("/api/pictures/{digest}", {
+      params: { path: { digest } },
+      body: picture.bytes as never,
+      bodySerializer: (bytes) => bytes as never,
+      headers: { "Content-Type": "application/octet-stream" },
+      signal: AbortSignal.timeout(120_000),
+    })
+    const { status, message } = await reach(call)
+    if (status === 400 || status === 413) return { refused: message }
+    if (status !== 204) return "later"
+    await store.pictures.update(digest, { waits: 0 })
+  }
+  return "on"
 }

@@ -1,6 +1,6 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import type { BrushDocument } from "@/documents/brush"
-import type { Makes, Recipe } from "@/documents/recipe"
+import type { Makes, Recipe, Step } from "@/documents/recipe"
 import type { Stroke } from "@/documents/stroke"
 import Dexie, { type EntityTable, type Table } from "dexie"
 
@@ -65,10 +65,11 @@ export interface KeptSource {
   note: string
   makes: Makes
   recipe: Recipe
-  /** Digest of what the recipe came to, when it was kept last. */
+  /** Digest of what the recipe came to, when it was last made. */
   picture: string
-  /** Whether it begins with a picture. */
-  original: boolean
+  /** Digests of the file that it began with, and of its pixels as they are worked on; none where it is all made here. */
+  original: string | null
+  working: string | null
   revision: number
   /** When it was kept, ms since 1970. */
   keptAt: number
@@ -79,6 +80,23 @@ export interface StoredSource extends KeptSource {
   /** As with a brush. */
   theirs?: KeptSource
   gone?: boolean
+}
+
+/** Steps of a recipe, kept to be used on other pictures. */
+export interface StoredRecipe {
+  id: string
+  name: string
+  steps: Step[]
+}
+
+/** A picture on this device, named by the SHA-256 of its bytes. */
+export interface StoredPicture {
+  digest: string
+  bytes: Uint8Array<ArrayBuffer>
+  /** When it came here, ms since 1970. */
+  at: number
+  /** 1 where the server has not had it from here. */
+  waits: 0 | 1
 }
 
 /** What a person did, as it waits for the server. */
@@ -128,6 +146,8 @@ export class Store extends Dexie {
   rolls!: EntityTable<StoredRoll, "id">
   brushes!: EntityTable<StoredBrush, "id">
   sources!: EntityTable<StoredSource, "id">
+  recipes!: EntityTable<StoredRecipe, "id">
+  pictures!: EntityTable<StoredPicture, "digest">
   acts!: Table<Act, number, Omit<Act, "seq">>
   stuck!: EntityTable<StuckAct, "id">
   marks!: EntityTable<Mark, "key">
@@ -151,6 +171,10 @@ export class Store extends Dexie {
       this.failed(new OutdatedError())
     })
     this.version(2).stores({ rolls: "id", brushes: "id, roll", sources: "id" })
+    // Sources are told with what they began with now, and recipes are told at all: everything is asked for anew.
+    this.version(3)
+      .stores({ recipes: "id", pictures: "digest, waits" })
+      .upgrade((tx) => tx.table("marks").delete("since"))
   }
 
   /** Acts of this tab that are being written: until they are, the screen is ahead of the store. */

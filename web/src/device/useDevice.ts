@@ -3,7 +3,6 @@ import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
 import { adopt, adoptBrushes, adoptSources } from "./adopt"
 import { startCarrier, type Carrier, type Way } from "./carrier"
-import { forgetPictures } from "./pictures"
 import { nameOf, OutdatedError, Store } from "./store"
 import { useLive } from "./useLive"
 
@@ -64,7 +63,6 @@ export async function forgetDevice(): Promise<void> {
   const account = open.value?.store.account
   closeDevice()
   if (account !== undefined) await Dexie.delete(nameOf(account))
-  await forgetPictures()
 }
 
 /** How many acts of the account that is signed in wait for the server. */

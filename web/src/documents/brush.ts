@@ -89,6 +89,11 @@ export type BrushDocument = {
   responses: Partial<Record<Output, Partial<Record<Input, Link>>>>
 } & Record<SettingName, number | string | boolean>
 
+/** The pictures that a brush uses. */
+export function pictureUses({ shapes, grain }: Pick<BrushDocument, "shapes" | "grain">): GrainUse[] {
+  return [...(shapes ?? []), ...(grain ? [grain] : [])]
+}
+
 export const settingNamed = (name: SettingName): Setting => SETTINGS.find((one) => one.name === name)!
 
 /** A response that is newly switched on: straight, over the output's usual range, for every pointer. */

@@ -24,6 +24,13 @@ export interface Advice {
   step: Record<string, unknown> | null
 }
 
+/** Something recognised of a picture that comes in, and the step that answers it. */
+export interface Sign {
+  bit: number
+  says: string
+  step: Record<string, unknown>
+}
+
 export interface MendStroke {
   dx: number
   dy: number

@@ -7,7 +7,7 @@ import { writeLink } from "./brush"
 import { Images, picturesOf } from "./images"
 import { loadModule, type Module } from "./module"
 import { ProofPaper } from "./paper"
-import { Pictures } from "./pictures"
+import { Pictures, type Bring } from "./pictures"
 import { Pockets, type PocketPicture } from "./pockets"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
@@ -39,7 +39,7 @@ export interface Live {
 
 export class Desk {
   readonly images: Images
-  readonly sources = new Pictures()
+  readonly sources: Pictures
   readonly prep: Prep
   readonly readings: ReadingsTaker
   private slots: Slots
@@ -62,12 +62,14 @@ export class Desk {
   constructor(
     readonly module: Module,
     /** Called when pictures are out of date, or the brush is to be measured. */
-    private changed: () => void = () => {},
+    private changed: () => void,
+    bring: Bring,
     width: number = PROOF_SHEET[0]!,
     height: number = PROOF_SHEET[1]!,
   ) {
     this.slots = new Slots(module)
     this.images = new Images(module)
+    this.sources = new Pictures(bring)
     const space = new Workspace(module, this.images)
     const sheet = () => new Sheet(module, this.slots, space, width, height)
     this.paper = new ProofPaper(module, sheet(), sheet, width, height)
@@ -460,8 +462,8 @@ export class Desk {
   }
 }
 
-export async function makeDesk(url: string, changed: () => void): Promise<Desk> {
+export async function makeDesk(url: string, changed: () => void, bring: Bring): Promise<Desk> {
   const response = await fetch(url)
   if (!response.ok) throw new Error("The ink could not be loaded. Check the connection and reload the page.")
-  return new Desk(await loadModule(await response.arrayBuffer()), changed)
+  return new Desk(await loadModule(await response.arrayBuffer()), changed, bring)
 }

@@ -1,10 +1,14 @@
-// Finished sources by the digest of their picture: fetched once, kept for the session.
+// Finished sources by the digest of their picture: brought once, kept for the session.
 import { decodePicture, type Picture } from "./images"
 
 /** Pictures are kept up to so many bytes of ink; the one that was used longest ago goes first. */
 const MOST = 48 * 1024 * 1024
 
+export type Bring = (digest: string) => Promise<Blob>
+
 export class Pictures {
+  constructor(private bringFile: Bring) {}
+
   private known = new Map<string, Picture>()
   private coming = new Map<string, Promise<Picture>>()
 
@@ -26,7 +30,7 @@ export class Pictures {
     }
   }
 
-  /** Fetch a picture, or wait for it if it is on its way. */
+  /** Bring a picture, or wait for it if it is on its way. */
   async bring(digest: string): Promise<Picture> {
     const here = this.known.get(digest)
     if (here) return here
@@ -39,9 +43,7 @@ export class Pictures {
   }
 
   private async load(digest: string): Promise<Picture> {
-    const answer = await fetch(`/api/pictures/${digest}`)
-    if (!answer.ok) throw new Error(`The picture ${digest.slice(0, 8)} could not be fetched.`)
-    const picture = await decodePicture(await answer.blob())
+    const picture = await decodePicture(await this.bringFile(digest))
     this.put(digest, picture)
     return picture
   }

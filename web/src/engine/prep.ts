@@ -1,9 +1,11 @@
 // The prep table's engine: follows the recipe as it changes, and shows it as prints.
 import { hexOf } from "@/documents/colours"
 import type { Figures, Makes, Recipe, Screen, Start, Step } from "@/documents/recipe"
+import { beginningOf, pixelsOfFile, type Beginning } from "./begin"
 import type { Images } from "./images"
 import type { Module } from "./module"
 import type { Pictures } from "./pictures"
+import { pixelsOfPng, pngOfInk, pngOfPixels, type Pixels } from "./png"
 import { picturesOfRecipe, RecipeRunner, type Ink } from "./recipe"
 import type { Slots, Workspace } from "./sheet"
 
@@ -22,6 +24,12 @@ export interface PrepNews {
   problem?: string
 }
 
+/** A source that begins with a picture: what it first comes to, and the picture's pixels, both as PNG. */
+export interface Begun extends Beginning {
+  picture: Uint8Array<ArrayBuffer>
+  working: Uint8Array<ArrayBuffer>
+}
+
 export class Prep {
   private runner: RecipeRunner
   /** Follows what is only looked at, so that what is on the table stays. */
@@ -30,6 +38,8 @@ export class Prep {
   private original?: ImageBitmap
   private printed?: OffscreenCanvas
   private result?: Ink
+  /** The recipe whose result is shown: a whole one, or as far as the step that the pen works on. */
+  private shown?: { recipe: Recipe; makes: Makes }
   private ink = 0x1e2a2d
   private paper = 0xfbfaf5
 
@@ -52,25 +62,20 @@ export class Prep {
   async open(name: string, file?: Blob): Promise<void> {
     this.original?.close()
     this.original = undefined
-    this.result = undefined
-    let pixels: ImageData | undefined
+    this.result = this.shown = undefined
+    let pixels: Pixels | undefined
     if (file) {
-      this.original = await createImageBitmap(file, {
-        colorSpaceConversion: "none",
-        premultiplyAlpha: "none",
-      })
-      const { width, height } = this.original
-      const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true })!
-      context.drawImage(this.original, 0, 0)
-      pixels = context.getImageData(0, 0, width, height)
+      pixels = pixelsOfPng(await file.arrayBuffer())
+      this.original = await createImageBitmap(new ImageData(pixels.data, pixels.width, pixels.height))
     }
     this.runner.setOriginal(name, pixels)
   }
 
   /** Bring what the recipe needs, follow it, and have the result at hand for the brush. */
   async follow(recipe: Recipe, makes: Makes, largest: number, edit: number): Promise<PrepNews> {
-    await Promise.all(picturesOfRecipe(recipe).map((digest) => this.pictures.bring(digest)))
+    await this.bringFor(recipe)
     const start = performance.now()
+    this.shown = { recipe, makes }
     this.result = this.runner.follow(recipe, makes)
     const ms = performance.now() - start
     const figures = this.runner.measure(this.result, makes, largest)
@@ -78,6 +83,35 @@ export class Prep {
     this.images.put(makes, ON_THE_TABLE, picture)
     this.print()
     return { edit, ms, figures, screen: this.runner.screenOf(recipe) }
+  }
+
+  /** What a whole recipe comes to, as a PNG. What is shown stays as it is. */
+  async finish(recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
+    await this.bringFor(recipe)
+    const png = pngOfInk(this.runner.bytes(this.runner.follow(recipe, makes)))
+    if (this.shown) this.result = this.runner.follow(this.shown.recipe, this.shown.makes)
+    return png
+  }
+
+  /** What a recipe that begins with no picture comes to, as a PNG; what is on the table stays. */
+  async make(recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
+    await this.bringFor(recipe)
+    return pngOfInk(this.sketcher.bytes(this.sketcher.follow(recipe, makes)))
+  }
+
+  /** Begin a source with a picture file; what is on the table stays. */
+  async begin(file: Blob, makes?: Makes): Promise<Begun> {
+    const pixels = await pixelsOfFile(file)
+    this.sketcher.setOriginal("begun", pixels)
+    const beginning = beginningOf(this.sketcher.recognise(makes))
+    const ink = this.sketcher.follow(beginning.recipe, beginning.makes)
+    const picture = pngOfInk(this.sketcher.bytes(ink))
+    this.sketcher.setOriginal("")
+    return { ...beginning, picture, working: pngOfPixels(pixels) }
+  }
+
+  private async bringFor(recipe: Recipe): Promise<void> {
+    await Promise.all(picturesOfRecipe(recipe).map((digest) => this.pictures.bring(digest)))
   }
 
   /** A generator's print, or with a step that step's print of the picture on the table; `px` device pixels large. */

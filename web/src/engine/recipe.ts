@@ -1,7 +1,17 @@
 // Follows a recipe with the core's kernels, step by step; what stands before a changed step is not done again.
 import type { BrushDocument } from "@/documents/brush"
 import { samplesFrom } from "@/documents/stroke"
-import { CHANNELS, GENERATORS, MARGIN, MOST_GRAIN, MOST_SHAPE, OPEN, STEPS } from "@/generated/layout"
+import {
+  CHANNELS,
+  GENERATORS,
+  MARGIN,
+  MOST_GRAIN,
+  MOST_SHAPE,
+  OPEN,
+  SIGN_BINS,
+  STEPS,
+  UNSAID,
+} from "@/generated/layout"
 import type {
   DrawStroke,
   Figures,
@@ -16,6 +26,7 @@ import type {
 import type { Picture } from "./images"
 import { PAGE, type Block, type Vector } from "./memory"
 import type { Module } from "./module"
+import type { Pixels } from "./png"
 import { bytesOf, readField, writeField } from "./records"
 import { Sheet, type Slots, type Workspace } from "./sheet"
 
@@ -82,7 +93,7 @@ export class RecipeRunner {
   }
 
   /** Lay the picture that recipes begin with on the table; `name` tells one original from another. */
-  setOriginal(name: string, pixels?: ImageData): void {
+  setOriginal(name: string, pixels?: Pixels): void {
     const { memory } = this.module
     this.forget(0)
     if (this.original) memory.giveBack(this.original.block)
@@ -92,6 +103,27 @@ export class RecipeRunner {
     const block = memory.lend(data.length)
     memory.u8({ at: block.at, length: data.length }).set(data)
     this.original = { block, width, height, name }
+  }
+
+  /** What the picture on the table is, as bits; `makes` where it is said what it is to be. */
+  recognise(makes?: Makes): number {
+    const { block, width, height } = this.original!
+    const length = width * height
+    const ink = this.room(width, height)
+    const said = makes ? Number(makes === "grain") : UNSAID
+    const bits = this.withScratch(SIGN_BINS, (scratch) =>
+      this.module.call(
+        "recognise",
+        { at: block.at, length },
+        width,
+        height,
+        said,
+        { at: ink.at, length },
+        scratch,
+      ),
+    )
+    this.module.memory.giveBack(ink.block)
+    return bits
   }
 
   private forget(from: number): void {

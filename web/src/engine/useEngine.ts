@@ -3,6 +3,7 @@ import * as Comlink from "comlink"
 import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
 import engineAddress from "@/generated/engine.wasm?url"
 import type { Live } from "./desk"
+import type { Bring } from "./pictures"
 import type { PrepNews } from "./prep"
 import type { Readings } from "./readings"
 import type { Crossing, Overlap, StationTraces } from "./stations"
@@ -57,6 +58,13 @@ const DEAD = 8000
 
 let engine: Engine | undefined
 
+/** Where pictures of sources come from: the engine knows of no store and no network. */
+let bring: Bring = () => Promise.reject(new Error("Nobody is signed in whose picture this is."))
+
+export function setBringing(from: Bring): void {
+  bring = from
+}
+
 /** Changes of the brush that are not inked yet, and when each was made. */
 const changed = new Map<number, number>()
 const gaps: number[] = []
@@ -106,7 +114,12 @@ function makeEngine(): Engine {
     const { port1, port2 } = new MessageChannel()
     const mine = worker
     port1.onmessage = ({ data }: MessageEvent<News>) => mine === worker && take(data)
-    ready = remote.start(new URL(engineAddress, location.href).href, Comlink.transfer(port2, [port2]))
+    const bringing = Comlink.proxy((digest: string) => bring(digest))
+    ready = remote.start(
+      new URL(engineAddress, location.href).href,
+      Comlink.transfer(port2, [port2]),
+      bringing,
+    )
     ready.then(
       () => mine === worker && watchOver(mine),
       () => {},

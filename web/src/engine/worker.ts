@@ -5,6 +5,7 @@ import * as Comlink from "comlink"
 import { makeDesk, type Desk, type Live } from "./desk"
 import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
 import type { PrepNews, Print } from "./prep"
+import type { Bring } from "./pictures"
 import type { PocketPicture } from "./pockets"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
@@ -150,9 +151,9 @@ const context = (canvas: OffscreenCanvas) =>
   canvas.getContext("2d", { alpha: false, willReadFrequently: true }) as OffscreenCanvasRenderingContext2D
 
 const api = {
-  async start(url: string, port: MessagePort) {
+  async start(url: string, port: MessagePort, bring: Bring) {
     news = port
-    desk = await makeDesk(url, goOn)
+    desk = await makeDesk(url, goOn, bring)
     desk.onTraces((traces) => tell({ traces }))
     desk.onCrossings((which, figures) => tell({ crossing: { which, figures } }))
   },
@@ -228,6 +229,9 @@ const api = {
     prepWish = wish
     void followRecipe()
   },
+  prepFinish: (recipe: Recipe, makes: Makes) => desk.prep.finish(recipe, makes),
+  makePicture: (recipe: Recipe, makes: Makes) => desk.prep.make(recipe, makes),
+  beginSource: (file: Blob, makes?: Makes) => desk.prep.begin(file, makes),
   attachPrint: (id: string, which: Print, canvas: OffscreenCanvas) =>
     desk.prep.attach(id, which, canvas.getContext("2d") as OffscreenCanvasRenderingContext2D),
   dropPrint: (id: string) => desk.prep.drop(id),

@@ -1,20 +1,23 @@
 <script setup lang="ts">
 // New brush from here: one brush from a source, and three variations, inked, to keep or drop.
-import type { BrushDocument } from "@/documents/brush"
 import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
-import { ref, shallowRef, watch } from "vue"
+import { computed, ref, watch } from "vue"
 import { useRouter } from "vue-router"
 import { makeBrush } from "@/acts/keepBrush"
-import { api, reach, type Proposal, type Source } from "@/api/client"
+import type { StoredSource } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
 import { useRollList } from "@/device/useRollList"
-import ChoiceBar from "@/parts/ChoiceBar.vue"
+import type { BrushDocument } from "@/documents/brush"
 import type { Makes } from "@/documents/recipe"
+import { ANY_PICTURE, ANY_SOURCE, ANY_TEXTURE, PROPOSALS, TEXTURE } from "@/generated/layout"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
+import PocketPicture from "./PocketPicture.vue"
+import { useSources } from "./useSources"
 
-const props = defineProps<{ source: Pick<Source, "id" | "name" | "makes"> }>()
+const props = defineProps<{ source: StoredSource }>()
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
-const proposals = shallowRef<Proposal[]>([])
+const { sources } = useSources()
 const kept = ref<boolean[]>([])
 const store = presentStore.value!
 const rolls = useRollList(store)
@@ -26,7 +29,6 @@ const AS = [
   { value: "grain", label: "taken as a grain" },
 ] as const
 const busy = ref(false)
-const problem = ref("")
 
 watch(
   open,
@@ -34,24 +36,22 @@ watch(
     if (!now) return
     name.value = props.source.name
     as.value = props.source.makes
-  },
-  { immediate: true },
-)
-
-watch(
-  [open, as],
-  async ([now]) => {
-    if (!now) return
-    proposals.value = []
-    const call = { params: { path: { source_id: props.source.id } }, body: { makes: as.value } }
-    const { data, message } = await reach(api.POST("/api/sources/{source_id}/proposals", call))
-    problem.value = message
-    proposals.value = data ?? []
-    kept.value = proposals.value.map((_, i) => i === 0)
     roll.value ||= rolls.value[0]?.id ?? ""
   },
   { immediate: true },
 )
+watch(rolls, (now) => (roll.value ||= now[0]?.id ?? ""))
+watch(as, () => (kept.value = [true, false, false, false]), { immediate: true })
+
+/** The brushes that the core proposes, with this source in them. */
+const proposals = computed(() => {
+  const { picture, id } = props.source
+  const texture = sources.value.find((one) => one.shipped && one.name === TEXTURE)?.picture ?? picture
+  const given = { [ANY_PICTURE]: picture, [ANY_SOURCE]: id, [ANY_TEXTURE]: texture }
+  let written = JSON.stringify(PROPOSALS[as.value])
+  for (const [any, mine] of Object.entries(given)) written = written.replaceAll(any, mine)
+  return JSON.parse(written) as { label: string; document: BrushDocument }[]
+})
 
 async function keep(): Promise<void> {
   busy.value = true
@@ -59,7 +59,7 @@ async function keep(): Promise<void> {
   for (const [i, { label, document }] of proposals.value.entries()) {
     if (!kept.value[i]) continue
     const called = i === 0 ? name.value : `${name.value}, ${label}`
-    const brush = { roll: roll.value, name: called, document: document as unknown as BrushDocument }
+    const brush = { roll: roll.value, name: called, document }
     const id = await makeBrush(store, brush)
     first ||= id
   }
@@ -72,8 +72,6 @@ async function keep(): Promise<void> {
 <template>
   <ElDialog v-model="open" title="New brush from here" width="min(820px, 94vw)" align-center>
     <ChoiceBar v-model="as" label="Taken as" :options="[...AS]" class="as" />
-    <p v-if="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="proposals.length === 0">Inking a brush and three variations.</p>
     <div class="proposals">
       <button
         v-for="(one, i) in proposals"
@@ -84,7 +82,7 @@ async function keep(): Promise<void> {
         :aria-pressed="kept[i]"
         @click="kept[i] = !kept[i]"
       >
-        <img :src="`data:image/png;base64,${one.picture}`" alt="" />
+        <PocketPicture class="inked" which="stroke" :document="one.document" />
         <span class="label">{{ one.label }}</span>
         <span class="hm-small">{{ kept[i] ? "kept" : "dropped" }}</span>
       </button>
@@ -128,16 +126,15 @@ async function keep(): Promise<void> {
   cursor: pointer;
   text-align: left;
 }
-.proposal img {
+.proposal .inked {
   width: 100%;
   height: 300px;
-  object-fit: cover;
   background: var(--paper);
 }
 .proposal.on {
   border-bottom-color: var(--active);
 }
-.proposal:not(.on) img {
+.proposal:not(.on) .inked {
   opacity: 0.55;
 }
 .label {

@@ -3,16 +3,17 @@
 import { ImagePlus } from "@lucide/vue"
 import { ElDialog, ElInput } from "element-plus"
 import { computed, ref, useTemplateRef, watch } from "vue"
-import type { Source } from "@/api/client"
+import type { StoredSource } from "@/device/store"
 import { notice } from "@/parts/notice"
 import type { Makes } from "@/documents/recipe"
 import SourcePrint from "./SourcePrint.vue"
-import { takeIn, useSources } from "./useSources"
+import { takeIn } from "./takeIn"
+import { useSources, type Source } from "./useSources"
 
 const props = defineProps<{ makes: Makes; title: string }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ pick: [source: Source] }>()
-const { sources, opened, open: look } = useSources()
+const emit = defineEmits<{ pick: [source: StoredSource] }>()
+const { store, sources, opened, open: look } = useSources()
 const words = ref("")
 const file = useTemplateRef("file")
 
@@ -31,7 +32,7 @@ const shown = computed(() => {
   ]
 })
 
-function pick(source: Source): void {
+function pick(source: StoredSource): void {
   emit("pick", source)
   open.value = false
 }
@@ -40,10 +41,9 @@ async function add(event: Event): Promise<void> {
   const given = (event.target as HTMLInputElement).files?.[0]
   if (!given) return
   try {
-    const { source, notes } = await takeIn(given, given.name, props.makes)
+    const { source, notes } = await takeIn(store, given, given.name, props.makes)
     if (notes.length > 0) notice(notes.join(" "))
-    await look()
-    pick(source)
+    if (source) pick(source)
   } catch (error) {
     notice((error as Error).message)
   }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // A source as a print on paper: a shape in its middle, a grain tiled over all of it.
 import { computed } from "vue"
+import { usePicture } from "./usePicture"
 
 const props = withDefaults(defineProps<{ picture: string; makes: string; tile?: number }>(), { tile: 96 })
-const address = computed(() => `/api/pictures/${props.picture}`)
+const address = usePicture(() => props.picture)
 const laid = computed(() => ({
-  backgroundImage: `url(${address.value})`,
+  backgroundImage: address.value ? `url(${address.value})` : "none",
   backgroundSize: `${props.tile}px`,
 }))
 </script>
@@ -13,7 +14,7 @@ const laid = computed(() => ({
 <template>
   <span class="paper">
     <span v-if="makes === 'grain'" class="ink tiled" :style="laid" />
-    <img v-else class="ink" :src="address" alt="" loading="lazy" />
+    <img v-else-if="address" class="ink" :src="address" alt="" />
   </span>
 </template>
 

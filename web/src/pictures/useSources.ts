@@ -1,15 +1,23 @@
 // The account's sources and those that ship, and what people do with them. One list for all places.
-import { computed, ref, shallowRef } from "vue"
-import { changeSource } from "@/acts/keepSource"
-import { api, reach, type Source, sendForm } from "@/api/client"
-import { openCarrier, presentStore } from "@/device/useDevice"
+import { computed, ref, toRaw } from "vue"
+import { changeSource, makeSource, putSourceBack, takeSource } from "@/acts/keepSource"
+import { api, reach } from "@/api/client"
+import { keepPicture } from "@/device/pictures"
+import type { Store, StoredSource } from "@/device/store"
+import { presentStore } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
-import { notice } from "@/parts/notice"
+import { pictureUses } from "@/documents/brush"
 import type { Makes, Recipe } from "@/documents/recipe"
+import { useEngine } from "@/engine/useEngine"
+import { notice } from "@/parts/notice"
+import { takeIn, type Taken } from "./takeIn"
 
-export interface Taken {
-  source: Source
-  notes: string[]
+/** A source as places show it. */
+export interface Source extends StoredSource {
+  /** It ships with Hollowmist: a copy of it is made to be changed. */
+  shipped: boolean
+  /** The brushes that took a picture from it. */
+  users: { id: string; name: string }[]
 }
 
 /** A file that is on its way in, or could not come in. */
@@ -19,108 +27,111 @@ export interface Coming {
   message: string
 }
 
-const AT_ONCE = 2
+const SHIPPED = "shipped sources"
 
-/** The list as the server last told it; on the device it lies for the times when the server is away. */
-const listed = shallowRef<Source[]>([])
+/** Why the sources that ship are not here, where they are not. */
 const problem = ref("")
-const opened = ref(false)
-const LISTED = "sources listed"
 
-async function open(): Promise<void> {
-  const store = presentStore.value
+/** Have the sources that ship on this device, as they are now. */
+async function bringShipped(store: Store): Promise<void> {
   const { data, message } = await reach(api.GET("/api/sources"))
-  // What was just made is on this device before anybody opens it.
-  if (data) openCarrier()?.wake()
-  if (data && store) await store.setMark(LISTED, data)
-  listed.value = data ?? (await store?.mark<Source[]>(LISTED, [])) ?? []
-  problem.value = listed.value.length > 0 ? "" : message
-  opened.value = true
+  if (data && store.isOpen()) {
+    const shipped = data.filter((one) => one.shipped)
+    const kept = shipped.map((one) => ({ ...one, keptAt: Date.parse(one.kept_at) }))
+    await store.setMark(SHIPPED, kept)
+  }
+  problem.value = data || (await store.mark<unknown[]>(SHIPPED, [])).length > 0 ? "" : message
 }
 
-const path = (source: { id: string }) => ({ params: { path: { source_id: source.id } } })
-
-/** Send one picture file; throws a plain sentence if it is not taken. */
-export async function takeIn(file: Blob, name: string, makes?: Makes): Promise<Taken> {
-  const body = new FormData()
-  body.append("file", file, name)
-  if (makes) body.append("makes", makes)
-  return (await sendForm("/api/sources/file", body)) as Taken
+/** A source that ships, by its id. */
+export async function shippedSource(store: Store, id: string): Promise<StoredSource | undefined> {
+  const find = async () => (await store.mark<StoredSource[]>(SHIPPED, [])).find((one) => one.id === id)
+  const known = await find()
+  if (known) return known
+  await bringShipped(store)
+  return find()
 }
 
-/** Take in many files, two at a time; `coming` tells how each one fares. */
-async function takeInAll(files: { file: Blob; name: string }[], coming: Coming[]): Promise<Taken[]> {
+/** Take in many files one after the other; `coming` tells how each one fares. */
+async function takeInAll(
+  store: Store,
+  files: { file: Blob; name: string }[],
+  coming: Coming[],
+): Promise<Taken[]> {
   const taken: Taken[] = []
-  const queue = files.map((one, i) => ({ ...one, at: coming[i]! }))
-  async function work(): Promise<void> {
-    for (let next = queue.shift(); next; next = queue.shift()) {
-      next.at.state = "comes"
-      try {
-        const one = await takeIn(next.file, next.name)
-        taken.push(one)
-        next.at.state = "in"
-        next.at.message = one.notes.join(" ")
-      } catch (error) {
-        next.at.state = "refused"
-        next.at.message = (error as Error).message
-      }
+  for (const [i, { file, name }] of files.entries()) {
+    const how = coming[i]!
+    how.state = "comes"
+    try {
+      const one = await takeIn(store, file, name)
+      taken.push(one)
+      how.state = "in"
+      if (!one.source) how.message = one.notes.join(" ")
+    } catch (error) {
+      how.state = "refused"
+      how.message = (error as Error).message
     }
   }
-  await Promise.all(Array.from({ length: AT_ONCE }, work))
-  await open()
   return taken
 }
 
-async function make(name: string, makes: Makes, recipe: Recipe): Promise<Source | undefined> {
-  const body = { name, makes, recipe: recipe as unknown as Record<string, never>, note: "" }
-  const { data, message } = await reach(api.POST("/api/sources", { body }))
-  if (!data) notice(message)
-  await open()
-  return data
+/** Make a source that begins with a generator or with bare paper. */
+async function make(store: Store, name: string, makes: Makes, recipe: Recipe): Promise<StoredSource> {
+  const { api: engine } = useEngine()
+  const picture = await keepPicture(store, await engine.makePicture(recipe, makes))
+  return makeSource(store, { name, note: "", makes, recipe, picture, original: null, working: null })
 }
 
-async function duplicate(source: Pick<Source, "id" | "name">): Promise<Source | undefined> {
-  const { data, message } = await reach(api.POST("/api/sources/{source_id}/duplicate", path(source)))
-  notice(data ? `${data.name} is a copy of ${source.name}.` : message)
-  await open()
-  return data
+/** Make a copy of a source, one's own or one that ships. */
+export async function duplicate(store: Store, source: StoredSource): Promise<StoredSource> {
+  const { name, note, makes, recipe, picture, original, working } = toRaw(source)
+  const copy = await makeSource(store, { name, note, makes, recipe, picture, original, working })
+  notice(`${copy.name} is a copy of ${name}.`)
+  return copy
 }
 
-async function remove(source: Source): Promise<void> {
-  const { status, message } = await reach(api.DELETE("/api/sources/{source_id}", path(source)))
-  if (status !== 204) return notice(message)
-  notice(`${source.name} is gone. Brushes keep their copy of it.`, {
+async function remove(store: Store, { id, name }: Source): Promise<void> {
+  const kept = await store.sources.get(id)
+  if (!kept) return
+  await store.write(takeSource(store, id))
+  notice(`${name} is gone. Brushes keep their copy of it.`, {
     label: "Put it back",
-    act: () => void restore(source),
+    act: () => void store.write(putSourceBack(store, kept)),
   })
-  await open()
-}
-
-async function restore(source: Source): Promise<void> {
-  const { data, message } = await reach(api.POST("/api/sources/{source_id}/restore", path(source)))
-  if (!data) notice(message)
-  await open()
-}
-
-async function rename({ id }: Source, name: string, note: string): Promise<void> {
-  const store = presentStore.value
-  if (store) await store.write(changeSource(store, id, { name, note }))
 }
 
 export function useSources() {
-  const store = presentStore.value
-  const own = useLive(
-    async () => new Map((await store?.sources.toArray())?.map((one) => [one.id, one])),
-    new Map(),
-  )
-  /** What waits on this device goes before what the server told. */
-  const sources = computed(() =>
-    listed.value.map((one) => {
-      const mine = own.value.get(one.id)
-      if (!mine) return one
-      const { name, note, makes, picture } = mine
-      return { ...one, name, note, makes, picture }
-    }),
-  )
-  return { sources, problem, opened, open, takeInAll, make, duplicate, remove, rename }
+  const store = presentStore.value!
+  const found = useLive(async (): Promise<Source[] | undefined> => {
+    const own = await store.sources.toArray()
+    const ships = await store.mark<StoredSource[]>(SHIPPED, [])
+    const users = new Map<string, Map<string, string>>()
+    await store.brushes.each(({ id, name, document }) => {
+      for (const { source } of pictureUses(document)) {
+        if (!source) continue
+        if (!users.has(source)) users.set(source, new Map())
+        users.get(source)!.set(id, name)
+      }
+    })
+    const usersOf = (id: string) =>
+      [...(users.get(id) ?? [])]
+        .map(([brush, name]) => ({ id: brush, name }))
+        .sort((a, b) => a.name.localeCompare(b.name))
+    own.sort((a, b) => b.keptAt - a.keptAt)
+    return [
+      ...own.map((one) => ({ ...one, shipped: false, users: usersOf(one.id) })),
+      ...ships.map((one) => ({ ...one, shipped: true, users: usersOf(one.id) })),
+    ]
+  }, undefined)
+  const sources = computed(() => found.value ?? [])
+  const opened = computed(() => found.value !== undefined)
+  return {
+    ...{ store, sources, problem, opened },
+    open: () => bringShipped(store),
+    takeInAll: (files: { file: Blob; name: string }[], coming: Coming[]) => takeInAll(store, files, coming),
+    make: (name: string, makes: Makes, recipe: Recipe) => make(store, name, makes, recipe),
+    duplicate: (source: StoredSource) => duplicate(store, source),
+    remove: (source: Source) => remove(store, source),
+    rename: (id: string, name: string, note: string) => store.write(changeSource(store, id, { name, note })),
+  }
 }

@@ -11,7 +11,7 @@ import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import NewBrush from "@/pictures/NewBrush.vue"
-import { useSources } from "@/pictures/useSources"
+import { duplicate } from "@/pictures/useSources"
 import FiguresBar from "./FiguresBar.vue"
 import InUse from "./InUse.vue"
 import PrintPane from "./PrintPane.vue"
@@ -29,12 +29,9 @@ const store = presentStore.value!
 const prep = makePrep(store, props.source, from)
 providePrep(prep)
 const pen = usePenWork(prep)
-const { duplicate } = useSources()
-const { standing, message, original, users } = prep.keeping
+const { standing, message, working, users } = prep.keeping
 /** As others know it. */
-const known = computed(
-  () => prep.state.value && { id: props.source, name: prep.state.value.name, makes: prep.state.value.makes },
-)
+const known = computed(() => prep.keeping.shipped.value ?? prep.keeping.row.value)
 const { canUndo, canRedo, undo, redo } = prep.history
 
 const VIEWS = [
@@ -49,7 +46,7 @@ const MAKES = [
   { value: "shape", label: "shape" },
   { value: "grain", label: "grain" },
 ] as const
-const views = computed(() => VIEWS.filter((one) => one.value !== "original" || original.value))
+const views = computed(() => VIEWS.filter((one) => one.value !== "original" || working.value))
 /** Beside the large view stands the one that tells most. */
 const beside = computed((): View => {
   if (view.value !== "use") return "use"
@@ -85,14 +82,21 @@ const says = computed(
 )
 
 async function copy(): Promise<void> {
-  const made = known.value && (await duplicate(known.value))
+  await prep.finish()
+  const made = known.value && (await duplicate(store, known.value))
   if (made) await router.push(`/sources/${made.id}`)
+}
+
+async function brush(): Promise<void> {
+  await prep.finish()
+  brushing.value = true
 }
 
 async function follow(yes: boolean): Promise<void> {
   answered = true
   asking.value = false
   if (yes) {
+    await prep.finish()
     await store.write(letFollow(store, props.source))
     const count = users.value.length
     notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
@@ -153,7 +157,7 @@ const points = computed((): [number, number][] => {
       <RouterLink v-if="from" :to="`/bench/${from}`" class="hm-quiet"
         >Back to {{ prep.brushName.value }}</RouterLink
       >
-      <button v-else type="button" class="hm-quiet" :disabled="!known" @click="brushing = true">
+      <button v-else type="button" class="hm-quiet" :disabled="!known" @click="brush">
         New brush from here
       </button>
       <RoomMenu />

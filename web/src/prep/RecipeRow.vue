@@ -3,8 +3,11 @@
 import { useSortable } from "@vueuse/integrations/useSortable"
 import { BookmarkPlus, Plus } from "@lucide/vue"
 import { ElPopover, ElSwitch } from "element-plus"
-import { computed, onMounted, ref, shallowRef, useTemplateRef } from "vue"
-import { api, reach, type KeptRecipe } from "@/api/client"
+import { computed, ref, useTemplateRef } from "vue"
+import { forgetRecipe, keepRecipe } from "@/acts/keepRecipe"
+import type { StoredRecipe } from "@/device/store"
+import { presentStore } from "@/device/useDevice"
+import { useLive } from "@/device/useLive"
 import { GENERATORS, STEPS } from "@/generated/layout"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
@@ -16,7 +19,11 @@ const prep = usePrep()
 const row = useTemplateRef("row")
 const adding = ref(false)
 const naming = ref(false)
-const recipes = shallowRef<KeptRecipe[]>([])
+const store = presentStore.value!
+const recipes = useLive(async () => {
+  const kept = await store.recipes.toArray()
+  return kept.sort((a, b) => a.name.localeCompare(b.name))
+}, [])
 const steps = computed(() => prep.state.value?.recipe.steps ?? [])
 const MADE_HERE = [
   { name: "mend", label: "Clone and heal", begins: { strokes: [] } },
@@ -52,32 +59,23 @@ function print({ name, begins }: { name: string; begins: unknown }, px: number) 
   return prep.engine.api.sketch(px, prep.state.value!.makes as Makes, undefined, step)
 }
 
-async function look(): Promise<void> {
-  recipes.value = (await reach(api.GET("/api/recipes"))).data ?? []
-}
-onMounted(look)
-
 function add(kind: string): void {
   adding.value = false
   prep.addStep(kind)
 }
 
-function use(recipe: KeptRecipe): void {
+function use(recipe: StoredRecipe): void {
   adding.value = false
-  prep.addSteps(recipe.steps as unknown as Step[])
+  prep.addSteps(recipe.steps)
 }
 
 async function keep(name: string): Promise<void> {
   const kept = steps.value.filter((one) => one.kind !== "mend" && one.kind !== "draw")
-  const { data, message } = await reach(api.POST("/api/recipes", { body: { name, steps: kept } as never }))
-  notice(data ? `${name} is among your recipes, under Step.` : message)
-  await look()
+  await store.write(keepRecipe(store, name, kept))
+  notice(`${name} is among your recipes, under Step.`)
 }
 
-async function forget(recipe: KeptRecipe): Promise<void> {
-  await reach(api.DELETE("/api/recipes/{recipe_id}", { params: { path: { recipe_id: recipe.id } } }))
-  await look()
-}
+const forget = ({ id }: StoredRecipe) => store.write(forgetRecipe(store, id))
 </script>
 
 <template>

@@ -3,7 +3,7 @@
 import type { Setting } from "@/documents/brush"
 import { ChevronLeft, ChevronRight, Trash2 } from "@lucide/vue"
 import { computed, ref } from "vue"
-import type { Source } from "@/api/client"
+import type { StoredSource } from "@/device/store"
 import { CHANNELS, GENERATORS, STEPS } from "@/generated/layout"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import SettingField from "@/parts/SettingField.vue"
@@ -35,7 +35,7 @@ function set(setting: Setting, value: number | string | boolean): void {
   else prep.changeStart({ [setting.name]: value })
 }
 
-function lay(source: Source): void {
+function lay(source: StoredSource): void {
   prep.changeStep(prep.at.value, { other: source.picture, source: source.id })
 }
 

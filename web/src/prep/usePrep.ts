@@ -3,6 +3,7 @@ import type { BrushDocument } from "@/documents/brush"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
 import { useHistory } from "@/parts/useHistory"
 import { useLanes } from "@/engine/useLanes"
+import { pictureOf } from "@/device/pictures"
 import type { Store } from "@/device/store"
 import { ON_THE_TABLE } from "@/engine/prep"
 import { useEngine } from "@/engine/useEngine"
@@ -12,6 +13,8 @@ import { useSourceKeeping, type SourceState } from "./useSourceKeeping"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
 const ONE_STEP = 700
+/** A recipe that has rested for so long, ms, is made into the source's picture. */
+const FINISHED = 400
 /** Steps that are worked on with the pen, on the picture as it stands there. */
 const BY_PEN = new Set(["mend", "draw", "background"])
 
@@ -34,6 +37,8 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   const failed = ref("")
   let nextKey = 0
   let edit = 0
+  let unfinished = false
+  let finishing = 0
   let open:
     { key: string; at: number; undo: [SourceState, number[]]; redo: [SourceState, number[]] } | undefined
 
@@ -60,6 +65,23 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     return { ...base, ...laid, tip: "shapes", shapes }
   }
 
+  /** What the state as it stands comes to, made and kept: once it has rested, or as soon as somebody needs it. */
+  async function finish(): Promise<void> {
+    window.clearTimeout(finishing)
+    const made = state.value
+    if (!made || !unfinished) return
+    unfinished = false
+    const { recipe, makes } = JSON.parse(JSON.stringify(made)) as SourceState
+    try {
+      const png = await engine.api.prepFinish(recipe, makes)
+      // What changed meanwhile is finished in its turn.
+      if (png && state.value === made) await keeping.keepPicture(png)
+    } catch (error) {
+      // A recipe that comes to nothing here is told on the table, and kept all the same.
+      console.error(error)
+    }
+  }
+
   /** The recipe as it is followed: up to the step that the pen works on, else whole. */
   function followed(recipe: Recipe): Recipe {
     return byPen.value ? { ...recipe, steps: recipe.steps.slice(0, at.value + 1) } : recipe
@@ -82,6 +104,9 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     if (chosen.value !== "start" && !nextKeys.includes(chosen.value)) chosen.value = "start"
     follow()
     keeping.keep(next)
+    unfinished = true
+    window.clearTimeout(finishing)
+    finishing = window.setTimeout(finish, FINISHED)
   }
 
   /** Another tab or device made another state of it: shown, and taken back like one's own. */
@@ -230,13 +255,8 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     engine.prep.value = undefined
     const [opened] = await Promise.all([keeping.open(), lanes.open(), openBrush()])
     if (!opened) return
-    let file: Blob | undefined
-    if (keeping.original.value) {
-      const answer = await fetch(`/api/sources/${id}/original`)
-      if (!answer.ok) throw new Error("The original could not be fetched. Reload the page to try again.")
-      file = await answer.blob()
-    }
-    await engine.api.prepOpen(id, file)
+    const { working } = keeping
+    await engine.api.prepOpen(id, working.value ? await pictureOf(store, working.value) : undefined)
     await engine.api.setStrokes(lanes.strokes.value)
     state.value = opened
     keys.value = opened.recipe.steps.map(() => nextKey++)
@@ -246,7 +266,10 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   start().catch((error: Error) => {
     failed.value = error.message
   })
-  onScopeDispose(() => (open = undefined))
+  onScopeDispose(() => {
+    open = undefined
+    void finish()
+  })
   return {
     ...{
       id,
@@ -279,6 +302,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
       choose,
       makeIt,
       rename,
+      finish,
     },
     inverted,
     turnRound,

@@ -1,11 +1,12 @@
 // Keeps the source on the prep table.
 import { computed, shallowRef } from "vue"
 import { keepMine, keepSource, takeTheirs } from "@/acts/keepSource"
-import { api, reach, type WholeSource } from "@/api/client"
+import { keepPicture } from "@/device/pictures"
 import type { Store, StoredSource } from "@/device/store"
 import { useKept } from "@/device/useKept"
 import { useLive } from "@/device/useLive"
 import type { Makes, Recipe } from "@/documents/recipe"
+import { shippedSource } from "@/pictures/useSources"
 
 export interface SourceState {
   name: string
@@ -28,9 +29,10 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
     none: "This source is not among yours.",
   })
   /** One that ships is nobody's own: it is looked at, and copied to be changed. */
-  const shipped = shallowRef<WholeSource>()
+  const shipped = shallowRef<StoredSource>()
   const standing = computed(() => (shipped.value ? "kept" : kept.standing.value))
-  const original = computed(() => shipped.value?.original ?? kept.row.value?.original ?? false)
+  /** What it begins with, if it begins with a picture. */
+  const working = computed(() => (shipped.value ?? kept.row.value)?.working ?? null)
 
   /** The brushes that took a picture from it. */
   const users = useLive(
@@ -43,12 +45,10 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
 
   async function open(): Promise<SourceState | undefined> {
     if (!(await store.sources.get(id))) {
-      const { data } = await reach(
-        api.GET("/api/sources/{source_id}", { params: { path: { source_id: id } } }),
-      )
-      if (data?.shipped) {
-        shipped.value = data
-        return stateOf({ ...data, note: data.note ?? "", recipe: data.recipe as unknown as Recipe })
+      const ships = await shippedSource(store, id)
+      if (ships) {
+        shipped.value = ships
+        return stateOf(ships)
       }
     }
     const source = await kept.open()
@@ -57,8 +57,13 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
 
   return {
     ...{ standing, message: kept.message, row: kept.row, theirs: computed(() => kept.row.value?.theirs) },
-    ...{ shipped, original, users, open },
+    ...{ shipped, working, users, open },
     keep: (state: SourceState) => kept.change(stateOf(state)),
+    /** Keep what the state as it stands comes to, a PNG. */
+    keepPicture: async (png: Uint8Array<ArrayBuffer>) => {
+      const picture = await keepPicture(store, png)
+      if (picture !== kept.row.value?.picture) kept.change({ picture })
+    },
     keepMine: () => keepMine(store, id),
     takeTheirs: () => takeTheirs(store, id),
   }

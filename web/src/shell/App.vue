@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/device/useSession"
-import { closeDevice, openDevice, trouble } from "@/device/useDevice"
-import { useEngine } from "@/engine/useEngine"
+import { pictureOf } from "@/device/pictures"
+import { closeDevice, openDevice, presentStore, trouble } from "@/device/useDevice"
+import { setBringing, useEngine } from "@/engine/useEngine"
 import { notice } from "@/parts/notice"
 import { useRenewal } from "./useRenewal"
 
 const session = useSession()
 const { generation } = useEngine()
+setBringing((digest) => {
+  if (!presentStore.value) throw new Error("Nobody is signed in whose picture this is.")
+  return pictureOf(presentStore.value, digest)
+})
 useRenewal()
 watchEffect(() => {
   document.documentElement.dataset.theme = session.account?.theme ?? "fog"

@@ -3,8 +3,8 @@
 import { MoreHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
-import type { Source } from "@/api/client"
 import SourcePrint from "@/pictures/SourcePrint.vue"
+import type { Source } from "@/pictures/useSources"
 
 const props = defineProps<{ source: Source }>()
 const emit = defineEmits<{ open: []; duplicate: []; name: []; remove: []; brush: [] }>()

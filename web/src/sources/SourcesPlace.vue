@@ -4,7 +4,6 @@ import { useEventListener } from "@vueuse/core"
 import { ElButton, ElInput } from "element-plus"
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from "vue"
 import { useRouter } from "vue-router"
-import type { Source } from "@/api/client"
 import { GENERATORS } from "@/generated/layout"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import NameDialog from "@/parts/NameDialog.vue"
@@ -16,7 +15,7 @@ import GeneratorChooser from "@/pictures/GeneratorChooser.vue"
 import NewBrush from "@/pictures/NewBrush.vue"
 import type { Kind, Makes, Start } from "@/documents/recipe"
 import SourceCard from "./SourceCard.vue"
-import { useSources, type Coming } from "@/pictures/useSources"
+import { useSources, type Coming, type Source } from "@/pictures/useSources"
 
 const router = useRouter()
 const { sources, problem, opened, open, takeInAll, make, duplicate, remove, rename } = useSources()
@@ -48,16 +47,17 @@ const found = computed(() => {
 const own = computed(() => found.value.filter((one) => !one.shipped))
 const shipped = computed(() => found.value.filter((one) => one.shipped))
 
-const table = (source: Source) => router.push(`/sources/${source.id}`)
+const table = (source: { id: string }) => router.push(`/sources/${source.id}`)
 
 async function take(given: { file: Blob; name: string }[]): Promise<void> {
   if (given.length === 0) return
   coming.value = given.map(({ name }) => ({ name, state: "waits", message: "" }))
   const taken = await takeInAll(given, coming.value)
   if (given.length === 1 && taken[0]) {
-    if (taken[0].notes.length > 0) notice(taken[0].notes.join(" "))
+    const { source, notes } = taken[0]
+    if (notes.length > 0) notice(notes.join(" "))
     coming.value = []
-    await table(taken[0].source)
+    if (source) await table(source)
   }
 }
 
@@ -93,18 +93,18 @@ async function generate(kind: Kind): Promise<void> {
     start: { ...kind.begins } as Start,
     steps: [],
   })
-  if (source) await table(source)
+  await table(source)
 }
 
 async function draw(): Promise<void> {
   const steps = [{ kind: "draw", on: true, strokes: [] }]
   const source = await make("Drawn", "shape", { start: { kind: "blank", side: 512 }, steps })
-  if (source) await table(source)
+  await table(source)
 }
 
 async function copy(source: Source): Promise<void> {
   const made = await duplicate(source)
-  if (made && source.shipped) await table(made)
+  if (source.shipped) await table(made)
 }
 
 function name(source: Source): void {
@@ -190,7 +190,7 @@ function brush(source: Source): void {
       v-model="naming"
       :name="held?.name ?? ''"
       :note="held?.note ?? ''"
-      @take="(to, note) => held && rename(held, to, note)"
+      @take="(to, note) => held && rename(held.id, to, note)"
     />
     <NewBrush v-if="held" v-model="brushing" :source="held" />
   </main>

@@ -1,11 +1,15 @@
 """`manage.py seed_demo`: the demo account with its rolls."""
 
+import uuid
+
 from accounts.models import Account
 from django.core.management.base import BaseCommand
 from django.db import transaction
 from hollowmist_core.document import read
+from sources.actions.bring_picture import media_type_of
 from sources.actions.keep_source import keep_source
 from sources.actions.make_source import take_in
+from sources.actions.pictures import keep_picture
 from sources.actions.ship_sources import ship_sources
 from sources.demo import PHOTOS, recipe_for
 from sources.models import Source
@@ -33,7 +37,9 @@ class Command(BaseCommand):
         with transaction.atomic():
             account = Account.objects.create_user(NAME, password=PASSWORD)
             for file_name, (photo, kinds, levels) in PHOTOS.items():
-                source, _ = take_in(account, photo(), file_name)
+                data = photo()
+                file = keep_picture(account, data, media_type_of(data))
+                source = take_in(account, uuid.uuid4(), name=file_name, original=file.pk)
                 recipe = recipe_for(source.recipe, kinds, levels)
                 told = {"name": source.name, "note": "Taken on the beach.", "makes": source.makes, "recipe": recipe}
                 keep_source(account, source.pk, 1, **told)

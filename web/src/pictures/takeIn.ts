@@ -1,0 +1,101 @@
+// Take a picture file in as a source: all of it on this device, so that it needs no network.
+import { imageSize } from "image-size"
+import { makeSource, takeInFile } from "@/acts/keepSource"
+import { keepPicture } from "@/device/pictures"
+import type { Store, StoredSource } from "@/device/store"
+import type { Makes } from "@/documents/recipe"
+import { useEngine } from "@/engine/useEngine"
+import { DRAWN_SIDE, LEAST_SIDE, MOST_FILE, MOST_PIXELS, MOST_RATIO } from "@/generated/layout"
+
+export interface Taken {
+  /** The new source; none where only the server can open the file, and makes it once it is there. */
+  source?: StoredSource
+  /** What was assumed, in sentences. */
+  notes: string[]
+}
+
+const mega = (value: number) => Math.round(value / 1e6)
+
+/** What a file is by its content; throws a sentence where it cannot be taken. */
+function kindOf(bytes: Uint8Array): string {
+  if (bytes.length === 0) throw new Error("The file is empty. Save the picture again, then add it.")
+  if (bytes.length > MOST_FILE) {
+    const [has, most] = [bytes.length, MOST_FILE].map((one) => Math.round(one / 1024 ** 2))
+    throw new Error(`The file has ${has} MB; up to ${most} MB can be taken. Save it smaller, or as a JPEG.`)
+  }
+  let size
+  try {
+    size = imageSize(bytes)
+  } catch {
+    throw new Error("This is no picture, or it is damaged. Save it as a PNG, JPEG, WebP or SVG, then add it.")
+  }
+  const { width, height, type = "" } = size
+  if (type === "svg") return type
+  if (width * height > MOST_PIXELS) {
+    const [has, most] = [mega(width * height), mega(MOST_PIXELS)]
+    throw new Error(
+      `The picture has ${has} megapixels; up to ${most} can be taken. Save it smaller, then add it.`,
+    )
+  }
+  if (Math.min(width, height) < LEAST_SIDE) {
+    throw new Error(
+      `The picture is ${width} x ${height} px; a source needs at least ${LEAST_SIDE} px on each side. Use a larger one.`,
+    )
+  }
+  if (Math.max(width, height) > MOST_RATIO * Math.min(width, height)) {
+    throw new Error(
+      `The picture is ${width} x ${height} px, which is too long and narrow for a source. Crop it, then add it.`,
+    )
+  }
+  return type
+}
+
+/** A picture of lines, drawn as an image: as one it can neither act nor fetch anything. */
+async function drawn(svg: Uint8Array<ArrayBuffer>): Promise<Blob> {
+  const address = URL.createObjectURL(new Blob([svg], { type: "image/svg+xml" }))
+  try {
+    const image = new Image()
+    image.src = address
+    await image.decode()
+    const [wide, high] = [image.naturalWidth || 1, image.naturalHeight || 1]
+    const fit = DRAWN_SIDE / Math.max(wide, high)
+    const canvas = new OffscreenCanvas(
+      Math.max(1, Math.round(wide * fit)),
+      Math.max(1, Math.round(high * fit)),
+    )
+    canvas.getContext("2d")!.drawImage(image, 0, 0, canvas.width, canvas.height)
+    return await canvas.convertToBlob()
+  } finally {
+    URL.revokeObjectURL(address)
+  }
+}
+
+/** A file's name without its ending, as words. */
+const called = (name: string) => name.replace(/\.[a-z0-9]{2,5}$/i, "").replaceAll("_", " ")
+
+/** Make a source of a picture file. Throws a sentence where it cannot be taken; nothing is kept then. */
+export async function takeIn(store: Store, file: Blob, name: string, makes?: Makes): Promise<Taken> {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  const kind = kindOf(bytes)
+  if (kind === "tiff") {
+    await takeInFile(store, name, await keepPicture(store, bytes), makes)
+    return { notes: [`${name} is opened by the server, and is here once that can be reached.`] }
+  }
+  const { api } = useEngine()
+  let begun
+  try {
+    begun = await api.beginSource(kind === "svg" ? await drawn(bytes) : new Blob([bytes]), makes)
+  } catch {
+    throw new Error(
+      `${name} cannot be opened here: it is damaged, or of a kind that this browser does not know. Save it as a PNG, then add it.`,
+    )
+  }
+  const { recipe, notes } = begun
+  const [original, working, picture] = [
+    await keepPicture(store, bytes),
+    await keepPicture(store, begun.working),
+    await keepPicture(store, begun.picture),
+  ]
+  const told = { name: called(name), note: "", makes: begun.makes, recipe, picture, original, working }
+  return { source: await makeSource(store, told), notes }
+}
