@@ -1,12 +1,24 @@
 """At home on the device: it starts, draws and keeps with the server away, and all arrives once it is back."""
 
+import io
+
+import numpy as np
 from django.test import tag
+from hollowmist_core.prepare.run import follow
+from PIL import Image
 from proofs.models import ProofStroke
 from rolls.models import Brush, Roll
+from sources.actions.pictures import ink_of, pixels_of
+from sources.models import Source
+from sources.tests.pictures import encoded, gravel, shell
 
 from journeys.browser import JourneyCase, Pen, settle
 from journeys.home_speed import INSTALLED
 from journeys.way import Way
+
+PRINTS = """() => [...document.querySelectorAll("img.ink, .tiled")].filter((one) =>
+    one.complete ? one.naturalWidth > 0 : one.style.backgroundImage.includes("blob:")).length"""
+"""How many prints of sources are shown."""
 
 
 class DeviceCase(JourneyCase):
@@ -85,6 +97,80 @@ class OfflineTests(DeviceCase):
         self.assertEqual((Brush.objects.count(), Roll.objects.count()), (3, 2))
         stroke = ProofStroke.objects.get()
         self.assertEqual(stroke.brush, Brush.objects.get(name="Rope Ribbon 2").pk)
+
+    def test_a_source_and_a_brush_of_it_are_made_with_the_server_away_and_arrive_once(self):
+        page = self.installed_page()
+        self.way.away = True
+        page = self.start_again(page, "/sources")
+        photo = {"name": "gravel.jpg", "mimeType": "image/jpeg", "buffer": gravel()}
+        page.set_input_files('input[aria-label="Picture files"]', photo)
+        page.wait_for_url("**/sources/*-*")
+        page.get_by_role("button", name="Even the light").click()
+        page.wait_for_selector(".step >> nth=1")
+        page.get_by_role("button", name="New brush from here").click()
+        settle(page)
+        page.get_by_role("button", name="open the bench").click()
+        page.wait_for_url("**/bench/**")
+        self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
+        settle(page)
+        self.draw(page)
+        page.get_by_role("link", name="Rolls").click()
+        # A copy of it, and one that is generated; the recipe's steps for the next picture.
+        page.goto(f"{self.way.url}/sources")
+        page.get_by_role("button", name="More for gravel").click()
+        page.get_by_role("button", name="Duplicate").click()
+        page.wait_for_selector(".name:text-is('gravel 2')")
+        page.get_by_role("button", name="Generate").click()
+        page.get_by_role("button", name="Weave").click()
+        page.wait_for_url("**/sources/*-*")
+        page.goto(f"{self.way.url}/sources")
+        page.wait_for_selector(".name:text-is('Weave')")
+
+        page = self.start_again(page, "/sources")
+        page.wait_for_selector(".name:text-is('gravel 2')")
+        self.wait_for(lambda: page.evaluate(PRINTS) >= 3)
+        page.goto(f"{self.way.url}/rolls")
+        self.open_brush_away(page, "gravel")
+        away = self.pixels(page)
+        self.assertGreater((away[-90:, 100:340, 0] < 200).sum(), 1000)
+        self.assertEqual(Source.objects.filter(account=self.account).count(), 0)
+
+        self.way.away = False
+        page.evaluate("window.dispatchEvent(new Event('online'))")
+        page.wait_for_selector(".standing:has-text('kept')")
+        self.wait_for(lambda: Source.objects.filter(account=self.account).count() == 3)
+        self.wait_for(lambda: ProofStroke.objects.count() == 1)
+        gravels = Source.objects.filter(name__in=("gravel", "gravel 2"))
+        source = gravels.get(name="gravel")
+        self.assertEqual([step["kind"] for step in source.recipe["steps"]], ["trim", "light"])
+        for one in gravels:
+            self.assertEqual(bytes(one.original.data), gravel())
+            # The device's picture stands, since what the server makes of its pixels is the same.
+            made = follow(one.recipe, one.makes, pixels_of(one.working)).bytes
+            self.assertLessEqual(np.abs(made.astype(int) - ink_of(one.picture)).max(), 2)
+        weave = Source.objects.get(name="Weave")
+        made = follow(weave.recipe, weave.makes, None).bytes
+        self.assertLessEqual(np.abs(made.astype(int) - ink_of(weave.picture)).max(), 2)
+        brush = Brush.objects.get(name="gravel")
+        self.assertEqual(brush.document["grain"], {"picture": source.picture_id, "source": str(source.pk)})
+        self.assertEqual(ProofStroke.objects.get().brush, brush.pk)
+        self.assertEqual(Brush.objects.count(), 3)
+
+    def test_a_tiff_waits_for_the_server_and_is_a_source_once_it_is_there(self):
+        page = self.installed_page()
+        self.way.away = True
+        page = self.start_again(page, "/sources")
+        file = {
+            "name": "shell.tif",
+            "mimeType": "image/tiff",
+            "buffer": encoded(Image.open(io.BytesIO(shell())), "TIFF"),
+        }
+        page.set_input_files('input[aria-label="Picture files"]', file)
+        page.wait_for_selector("text=shell.tif is opened by the server")
+        self.way.away = False
+        page.evaluate("window.dispatchEvent(new Event('online'))")
+        page.wait_for_selector(".name:text-is('shell')")
+        self.assertEqual(Source.objects.get(name="shell").makes, "shape")
 
     def open_brush_away(self, page, name):
         page.get_by_role("button", name=f"Open {name}", exact=True).click()
