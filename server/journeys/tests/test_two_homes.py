@@ -1,16 +1,12 @@
 """The two homes make the same ink: native against WebAssembly, pixel by pixel, in the real browser."""
 
 import base64
-import hashlib
-import uuid
-from functools import cache
 
 import numpy as np
 from django.test import tag
 from hollowmist_core import proofs, readings
 from hollowmist_core.document import default_document, pictures_of, read
 from hollowmist_core.kernels.measure.records import READINGS
-from hollowmist_core.native import PAPER, Sheet, Stroke, prepared
 from hollowmist_core.prepare import recipe
 from hollowmist_core.prepare.generators import GENERATORS
 from hollowmist_core.prepare.recipe import default_step
@@ -18,50 +14,17 @@ from hollowmist_core.prepare.run import follow
 from hollowmist_core.prepare.steps import STEPS
 from hollowmist_core.responses import INPUTS, OUTPUTS
 from hollowmist_core.settings import BY_NAME
-from hollowmist_core.shipped import all_shipped
-from rolls.demo import ROLLS, with_sources
 
 from journeys.browser import JourneyCase, encoded, rows_of
-
-SIZE = (1216, 720)
-
-
-def as_picture(ink: np.ndarray) -> dict:
-    """Ink as the browser's engine takes it."""
-    return {"width": ink.shape[1], "height": ink.shape[0], "ink": encoded(ink)}
-
-
-def digest_of(name: str) -> str:
-    """A stand-in for the digest of a shipped source."""
-    return hashlib.sha256(name.encode()).hexdigest()
-
-
-@cache
-def shipped_ink() -> dict[str, np.ndarray]:
-    """Ink of the shipped sources by their stand-in digests."""
-    found: dict[str, np.ndarray] = {}
-    for one in all_shipped(digest_of):
-        found[digest_of(one.name)] = follow(recipe.read(one.recipe), one.makes, None, found.__getitem__).bytes
-    return found
+from journeys.homes import as_picture, demo_documents, difference, digest_of, shipped_ink
 
 
 @tag("browser")
 class TwoHomesTests(JourneyCase):
     def assert_same_ink(self, document, strokes, name, pictures=None, without=()):
         """Ink a document in both homes; the tablet's lacks the settings named in `without`."""
-        sheet = Sheet(*SIZE)
-        ready = prepared(document, pictures and pictures.__getitem__)
-        for samples in strokes:
-            sheet.ink(ready, Stroke(samples))
-        rows = [rows_of(samples) for samples in strokes]
-        sent = {digest: as_picture(pictures[digest]) for _, digest in pictures_of(document)} if pictures else {}
-        left = {key: value for key, value in document.items() if key not in without}
-        given = [left, rows, *SIZE, PAPER, sent]
-        data = self.page.evaluate("(given) => window.measures.ink(...given)", given)
-        tablet = np.frombuffer(base64.b64decode(data), np.uint8).reshape(SIZE[1], SIZE[0], 4)
-        native = sheet.pixels()
-        self.assertGreater((native[..., :3] != native[0, 0, :3]).sum(), 1000, name)
-        self.assertLessEqual(int(np.abs(native.astype(int) - tablet).max()), 1, name)
+        apart = difference(self.page.evaluate, document, strokes, pictures, without)
+        self.assertLessEqual(apart, 1, name)
 
     def test_all_demo_brushes_on_all_proof_strokes(self):
         self.page.goto(f"{self.live_server_url}/static/measure/measure.html")
@@ -69,10 +32,8 @@ class TwoHomesTests(JourneyCase):
         strokes = [samples for lane in proofs.lanes() for samples in lane.strokes]
         self.assert_same_ink(default_document(), strokes, "a plain brush")
         pictures = shipped_ink()
-        for brushes in ROLLS.values():
-            for name, _, document in brushes:
-                whole = read(with_sources(document, lambda source: (uuid.uuid4(), digest_of(source))))
-                self.assert_same_ink(whole, strokes, name, pictures)
+        for name, document in demo_documents():
+            self.assert_same_ink(document, strokes, name, pictures)
 
     def test_every_hold_way_and_turning(self):
         self.page.goto(f"{self.live_server_url}/static/measure/measure.html")

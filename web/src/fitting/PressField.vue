@@ -23,7 +23,6 @@ function gather(event: PointerEvent): void {
 }
 
 useEventListener(field, "pointerdown", (event: PointerEvent) => {
-  event.preventDefault()
   field.value?.setPointerCapture(event.pointerId)
   emit("kind", event.pointerType)
   pressing.value = [event.pressure]
@@ -33,6 +32,7 @@ useEventListener(field, ["pointerup", "pointercancel"], () => {
   if (pressing.value && pressing.value.length > 1) strokes.value = [...strokes.value, pressing.value]
   pressing.value = undefined
 })
+useEventListener(field, "mousedown", (event: Event) => event.preventDefault())
 useEventListener(field, "touchstart", (event: Event) => event.preventDefault(), { passive: false })
 
 const traces = computed(() => {

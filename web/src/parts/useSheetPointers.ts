@@ -58,7 +58,6 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   }
 
   useEventListener(target, "pointerdown", (event: PointerEvent) => {
-    event.preventDefault()
     if (event.pointerType === "touch") return fingerDown(event)
     const kind = KINDS[event.pointerType] ?? "mouse"
     if (kind === "mouse" && event.button === 1) {
@@ -119,5 +118,7 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     leave(event, event.pointerType === "touch"),
   )
   useEventListener(target, "contextmenu", (event: Event) => event.preventDefault())
+  // Nothing is marked or dragged. (Where the pointer's own event is prevented, WebKitGTK sends no more of a pen.)
+  useEventListener(target, "mousedown", (event: Event) => event.preventDefault())
   useEventListener(target, "touchstart", (event: Event) => event.preventDefault(), { passive: false })
 }

@@ -148,6 +148,9 @@ async function keep(): Promise<void> {
   gap: 16px;
   margin-top: 16px;
 }
+.where :deep(.el-select__wrapper) {
+  min-height: 48px;
+}
 label {
   display: grid;
   gap: 4px;
