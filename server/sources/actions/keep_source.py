@@ -5,6 +5,7 @@ from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
 from hollowmist.refusal import Gone, Refused, Stale
+from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.prepare import recipe as recipes
 from hollowmist_core.prepare.run import follow
 
@@ -48,11 +49,16 @@ def _made(account, source: Source, picture: str | None) -> Picture:
     except LookupError as error:
         raise Refused(f"The source was not kept. {error}") from None
     theirs = own_pictures(account).filter(pk=picture).first() if picture else None
-    if theirs is not None:
-        there = ink_of(theirs)
-        if there.shape == ink.shape and np.abs(there.astype(int) - ink).max(initial=0) <= LIKE:
-            return theirs
-    return keep_ink(account, ink)
+    return theirs if theirs and _like(theirs, ink) else keep_ink(account, ink)
+
+
+def _like(picture: Picture, ink: np.ndarray) -> bool:
+    """Whether a picture is that of some ink, as exactly as another engine makes it."""
+    try:
+        there = ink_of(picture)
+    except PictureError:
+        return False
+    return there.shape == ink.shape and bool(np.abs(there.astype(int) - ink).max(initial=0) <= LIKE)
 
 
 @transaction.atomic

@@ -18,3 +18,9 @@ export function placeAfter(others: Placed[], id?: string): string {
   const next = before && others.find((one) => one.place > before.place)
   return generateKeyBetween(before?.place ?? null, next?.place ?? null)
 }
+
+/** A place that puts something at a position among some others, which are in order. */
+export function placeAt(others: Placed[], position: number): string {
+  const before = others[position - 1]
+  return before ? placeAfter(others, before.id) : generateKeyBetween(null, others[0]?.place ?? null)
+}

@@ -4,10 +4,16 @@ import { ChevronDown, ChevronUp, Pencil, Plus } from "@lucide/vue"
 import { nextTick, ref, useTemplateRef } from "vue"
 import type { StoredBrush } from "@/device/store"
 import type { FilledRoll } from "@/device/useRollList"
+import OrderButtons from "@/parts/OrderButtons.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 import BrushPocket from "./BrushPocket.vue"
 
-const props = defineProps<{ roll: FilledRoll }>()
+const props = defineProps<{
+  roll: FilledRoll
+  /** Whether it stands before, or after, all other rolls. */
+  first: boolean
+  last: boolean
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{
   brush: [brush: StoredBrush]
@@ -16,6 +22,7 @@ const emit = defineEmits<{
   remove: [brush: StoredBrush]
   add: []
   rename: [name: string]
+  move: [by: -1 | 1]
 }>()
 
 const naming = ref(false)
@@ -62,6 +69,15 @@ function take(): void {
       >
         <Pencil :size="18" />
       </button>
+      <OrderButtons
+        v-if="open && !naming && !(first && last)"
+        :of="roll.name"
+        :words="['further up', 'further down']"
+        :first="first"
+        :last="last"
+        @up="emit('move', -1)"
+        @down="emit('move', 1)"
+      />
       <span class="space" />
       <span v-if="!open" class="tips" aria-hidden="true" @click="open = true">
         <PocketPicture

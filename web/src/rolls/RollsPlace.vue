@@ -13,9 +13,8 @@ import { useRolls } from "./useRolls"
 
 const route = useRoute()
 const router = useRouter()
-const { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll } = useRolls(
-  presentStore.value!,
-)
+const { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll, shiftRoll } =
+  useRolls(presentStore.value!)
 const unfolded = ref<Record<string, boolean>>({})
 const named = shallowRef<StoredBrush>()
 const naming = ref(false)
@@ -51,9 +50,11 @@ function ask(brush: StoredBrush): void {
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="opened && rolls.length === 0">You have no roll yet. Make one, and put a first brush in.</p>
     <RollCloth
-      v-for="roll in rolls"
+      v-for="(roll, i) in rolls"
       :key="roll.id"
       :roll="roll"
+      :first="i === 0"
+      :last="i === rolls.length - 1"
       :model-value="unfolded[roll.id] ?? false"
       @update:model-value="unfolded[roll.id] = $event"
       @brush="bench($event.id)"
@@ -62,6 +63,7 @@ function ask(brush: StoredBrush): void {
       @remove="remove"
       @add="begin(roll)"
       @rename="renameRoll(roll, $event)"
+      @move="shiftRoll(roll, $event)"
     />
     <NameDialog
       v-model="naming"

@@ -2,7 +2,7 @@
 import type { BrushDocument } from "@/documents/brush"
 import { computed } from "vue"
 import { changeBrush, makeBrush } from "@/acts/keepBrush"
-import { keepRoll, makeRoll } from "@/acts/keepRoll"
+import { keepRoll, makeRoll, moveRoll } from "@/acts/keepRoll"
 import { putBrushBack, takeBrush } from "@/acts/takeBrush"
 import type { Way } from "@/device/carrier"
 import type { Store, StoredBrush, StoredRoll } from "@/device/store"
@@ -53,5 +53,7 @@ export function useRolls(store: Store) {
     void store.write(keepRoll(store, { id, name, place }))
   }
 
-  return { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll }
+  const shiftRoll = ({ id }: StoredRoll, by: -1 | 1) => void store.write(moveRoll(store, id, by))
+
+  return { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll, shiftRoll }
 }
