@@ -137,6 +137,8 @@ class Sheet:
         Size in device px, 1..8192.
     scale : float
         Device px per sheet px: brush and strokes are in sheet px, and only the ink is made finer.
+    begins : (int, int)
+        Where it begins on the whole paper, device px: it may be a part of one.
 
     Attributes
     ----------
@@ -153,7 +155,7 @@ class Sheet:
     [30, 42, 45, 255]
     """
 
-    def __init__(self, width: int, height: int, scale: float = 1.0):
+    def __init__(self, width: int, height: int, scale: float = 1.0, begins: tuple[int, int] = (0, 0)):
         if not (1 <= width <= 8192 and 1 <= height <= 8192):
             raise ValueError(f"a sheet is 1 to 8192 px a side, not {width} x {height}; choose a smaller paper")
         tiles = -(-width // TILE) * -(-height // TILE)
@@ -170,7 +172,7 @@ class Sheet:
         self.path = np.zeros(POINTS, POINT)
         self.stamps = np.zeros(STAMPS, STAMP)
         self.layers = plain_layers(1)
-        sheet.size_sheet(self.state, self.maps, width, height, scale)
+        sheet.size_sheet(self.state, self.maps, width, height, scale, *begins)
         sheet.add_slots(self.free, 0, PLANES * tiles)
         self._brush = Ready(np.zeros(1, BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
 

@@ -144,14 +144,16 @@ class JourneyCase(StaticLiveServerTestCase):
             context.close()
         self.assertEqual(self.problems, [])
 
-    def open_page(self, width=1500, height=900, signed_in=True, bypass_csp=True, installed=False, url=None):
+    def open_page(self, width=1500, height=900, signed_in=True, bypass_csp=True, installed=False, url=None, scale=1):
         """A page in a browser profile of its own: so large that the bench shows strokes as large as they were drawn.
 
         A test's own scripts need what the content policy forbids; with `bypass_csp` False it holds. With `installed`
-        the application may lie on the device; `url` is where it comes from, if not straight from the server.
+        the application may lie on the device; `url` is where it comes from, if not straight from the server. `scale`
+        is device pixels per CSS pixel.
         """
         context = self.browser.new_context(
             viewport={"width": width, "height": height},
+            device_scale_factor=scale,
             has_touch=True,
             bypass_csp=bypass_csp,
             service_workers="allow" if installed else "block",

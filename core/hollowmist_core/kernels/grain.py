@@ -74,11 +74,11 @@ def ground(state, brush, images, maps, free):
     """Ready the grain plane for a stroke: what it holds is dropped, unless it is still the same grain."""
     if brush.grain_image < 0:
         return
-    state.shift_x = state.shift_y = float32(0)
+    state.shift_x, state.shift_y = float32(state.from_x), float32(state.from_y)
     if brush.grain_hold == STROKE:
         side = usual_side(state, brush)
-        state.shift_x = side * chance(state.seed, 0, GRAIN_X)
-        state.shift_y = side * chance(state.seed, 0, GRAIN_Y)
+        state.shift_x += side * chance(state.seed, 0, GRAIN_X)
+        state.shift_y += side * chance(state.seed, 0, GRAIN_Y)
     key = (
         float32(brush.grain_image + 1),
         float32(images[brush.grain_image].revision),

@@ -172,12 +172,14 @@ OKLab."""
 
 STROKE = np.dtype(
     [
-        # The sheet: its size in device px, and how many of them a sheet px has
+        # The sheet: its size in device px, how many of them a sheet px has, and where it begins on the whole paper
         ("sheet_width", "i4"),
         ("sheet_height", "i4"),
         ("columns", "i4"),
         ("rows", "i4"),
         ("scale", "f4"),
+        ("from_x", "i4"),
+        ("from_y", "i4"),
         ("kind", "i4"),
         ("layer", "i4"),
         ("mode", "i4"),

@@ -98,15 +98,17 @@ def clear_layers(strokes, maps, free):
             give_back(state, maps, free, plane, tile)
 
 
-@kernel(void, array(STROKE), array("i4"), int32, int32, float32)
-def size_sheet(strokes, maps, width, height, scale):
+@kernel(void, array(STROKE), array("i4"), int32, int32, float32, int32, int32)
+def size_sheet(strokes, maps, width, height, scale, from_x, from_y):
     """Set a sheet's size in device px and mark all its tiles as empty.
 
     `scale` is how many device px a sheet px has: brush, samples and chance stay in sheet px, only the ink is made
-    finer. Tiles, stamps as they are laid, and all rectangles are in device px.
+    finer. Tiles, stamps as they are laid, and all rectangles are in device px. A sheet may be a part of a paper: it
+    begins `from_x` and `from_y` device px from the paper's corner, and what lies outside of it takes no ink.
     """
     state = strokes[0]
     state.scale = scale
+    state.from_x, state.from_y = from_x, from_y
     state.sheet_width = width
     state.sheet_height = height
     state.columns = (width + TILE - 1) // TILE

@@ -157,8 +157,8 @@ def set_stray(stamp, state, brush, place, index, width):
         reach = width * factor(state, brush, TO_SCATTER, index)
         across += brush.scatter_across * reach * either_way(state.seed, index, ACROSS)
         along = brush.scatter_along * reach * either_way(state.seed, index, ALONG)
-    stamp.x = state.scale * (place.x + along * place.along_x - across * place.along_y)
-    stamp.y = state.scale * (place.y + along * place.along_y + across * place.along_x)
+    stamp.x = state.scale * (place.x + along * place.along_x - across * place.along_y) - float32(state.from_x)
+    stamp.y = state.scale * (place.y + along * place.along_y + across * place.along_x) - float32(state.from_y)
 
 
 @helper
@@ -225,7 +225,7 @@ def set_stamp(stamp, state, brush, place, index, s, total):
     stamp.softness = min(ONE, brush.softness * factor(state, brush, TO_SOFTNESS, index))
     stamp.flow = flow_of(state, brush, index, width)
     stamp.s = s
-    stamp.path_x, stamp.path_y = place.x * scale, place.y * scale
+    stamp.path_x, stamp.path_y = place.x * scale - float32(state.from_x), place.y * scale - float32(state.from_y)
     stamp.along_x, stamp.along_y = place.along_x, place.along_y
     stamp.press = place.pressure
     stamp.flip_u = float32(-1) if brush.flip_across and chance(state.seed, index, FLIP_ACROSS) < HALF else ONE

@@ -75,7 +75,8 @@ def take_up(state, brush, surface, x, y):
     back = float32(1.0 - math.exp(-step / FORGETS))
     for k in range(3):
         load[k] += (brush.ink_lab[k] - load[k]) * back
-    px, py = int32(math.floor(x * state.scale)), int32(math.floor(y * state.scale))
+    px = int32(math.floor(x * state.scale)) - state.from_x
+    py = int32(math.floor(y * state.scale)) - state.from_y
     water = water_at(state, surface, state.layer, px, py)
     if water <= DRY:
         return

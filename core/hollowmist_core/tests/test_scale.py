@@ -107,3 +107,16 @@ class ScaleTests(TestCase):
             column = pixels[:, round(170 * scale)]
             between = np.sum((column > 20) & (column < 235))
             self.assertLessEqual(between, 4, scale)
+
+    def test_a_part_of_a_paper_is_inked_as_the_whole_is(self):
+        left, top, width, height = 331, 192, 420, 260
+        for name, settings in {**COMPUTED, **TEXTURED, "pooled": {"size": 20.0, "pooling": 0.8, "rim": 0.2}}.items():
+            with self.subTest(name):
+                part = Sheet(width, height, 3.0, (left, top))
+                part.ink(prepared(read({**BLACK, **settings}), pictures), Stroke(curled(), seed=7))
+                whole = inked(settings, 3)[top : top + height, left : left + width]
+                # Rims are made from the ink around them, which ends with the part.
+                inner = (slice(40, -40), slice(40, -40)) if name == "pooled" else slice(None)
+                away = np.abs(part.pixels(0xFFFFFF)[..., 0].astype(float) - whole)[inner]
+                self.assertGreater(np.ptp(whole), 100)
+                self.assertLessEqual(away.max(), 2.0)

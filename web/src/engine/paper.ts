@@ -5,6 +5,7 @@ import { hexOf, numberOf } from "@/documents/colours"
 import { Screen, type Context, type View } from "./screen"
 import type { Module } from "./module"
 import { union, type Rectangle, type Sheet } from "./sheet"
+import { TILE } from "@/generated/layout"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
 const MANY = 60
@@ -16,6 +17,13 @@ const MOST_GONE = 4
 const SLICE = 8
 /** Most device px on a side of a sheet. */
 const MOST_SIDE = 8192
+/** Where the whole paper would be larger, a sheet is what is in sight, and so much of that on all sides. */
+const AROUND = 0.5
+
+/** The part of the paper that a sheet is, device px at a scale. */
+interface Part extends Rectangle {
+  scale: number
+}
 
 /** A stroke, and the layer that it is inked on. */
 interface Job {
@@ -91,22 +99,76 @@ export class ProofPaper {
     this.showAll()
   }
 
-  /** Device px per sheet px that the view asks for, as far as a sheet may be large. */
-  private get wanted(): number {
-    return Math.min(this.view?.zoom ?? 1, MOST_SIDE / Math.max(this.width, this.height))
+  /** The whole paper at a scale. */
+  private whole(scale: number): Part {
+    const side = (length: number) => Math.ceil(length * scale)
+    return { scale, left: 0, top: 0, right: side(this.width), bottom: side(this.height) }
   }
 
-  /** Whether the sheet is inked coarser or finer than the view shows it. */
+  /** What is in sight of the paper, at the view's own scale. */
+  private get inSight(): Part | undefined {
+    if (!this.view) return undefined
+    const { zoom, originX, originY, width, height } = this.view
+    const whole = this.whole(zoom)
+    return {
+      scale: zoom,
+      left: Math.max(0, Math.floor(originX * zoom)),
+      top: Math.max(0, Math.floor(originY * zoom)),
+      right: Math.min(whole.right, Math.ceil(originX * zoom) + width),
+      bottom: Math.min(whole.bottom, Math.ceil(originY * zoom) + height),
+    }
+  }
+
+  /** The part of the paper that the view asks for: all of it, or where that is too large what is in sight and near. */
+  private get wanted(): Part {
+    const whole = this.whole(this.view?.zoom ?? 1)
+    const { inSight } = this
+    if (!inSight || Math.max(whole.right, whole.bottom) <= MOST_SIDE) return whole
+    const { scale, left, top, right, bottom } = inSight
+    const [across, down] = [AROUND * (right - left), AROUND * (bottom - top)]
+    return {
+      scale,
+      left: Math.max(0, Math.floor((left - across) / TILE) * TILE),
+      top: Math.max(0, Math.floor((top - down) / TILE) * TILE),
+      right: Math.min(whole.right, Math.ceil(right + across)),
+      bottom: Math.min(whole.bottom, Math.ceil(bottom + down)),
+    }
+  }
+
+  /** Whether a sheet shows what is in sight at the screen's own pixels. */
+  private serves({ scale, fromX, fromY, width, height }: Sheet): boolean {
+    const { inSight } = this
+    if (!inSight) return scale === 1
+    const empty = inSight.left >= inSight.right || inSight.top >= inSight.bottom
+    const within =
+      inSight.left >= fromX &&
+      inSight.top >= fromY &&
+      inSight.right <= fromX + width &&
+      inSight.bottom <= fromY + height
+    return scale === inSight.scale && (within || empty)
+  }
+
+  /** Whether the sheet is inked coarser or finer than the view shows it, or elsewhere. */
   get unscaled(): boolean {
-    const coming = this.pass ? this.spare : this.sheet
-    return this.brush !== undefined && this.wanted !== coming?.scale
+    const coming = (this.pass && this.spare) ?? this.sheet
+    return this.brush !== undefined && !this.serves(coming)
   }
 
-  private scaleTo(sheet: Sheet, scale: number): void {
-    if (scale === sheet.scale) return
-    const side = (length: number) => Math.min(MOST_SIDE, Math.ceil(length * scale))
-    sheet.resize(side(this.width), side(this.height), scale)
+  private fit(sheet: Sheet, part: Part): void {
+    const { scale, left, top, right, bottom } = part
+    const [width, height] = [right - left, bottom - top]
+    const same = sheet.scale === scale && sheet.fromX === left && sheet.fromY === top
+    if (same && sheet.width === width && sheet.height === height) return
+    sheet.resize(width, height, scale, left, top)
     this.look = ""
+  }
+
+  /** The part that a sheet is to be inked as: as it is where that serves. */
+  private get part(): Part {
+    const { sheet } = this
+    if (!this.serves(sheet)) return this.wanted
+    const { scale, fromX, fromY, width, height } = sheet
+    return { scale, left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }
   }
 
   /** What the sheet lies on, 0xRRGGBB: with paper and ink swapped, it is the ink. */
@@ -187,7 +249,7 @@ export class ProofPaper {
     if (!this.brush) return
     const { jobs } = this
     if (jobs.length * this.cost > QUICK) return this.beginPass(jobs)
-    this.scaleTo(this.sheet, this.wanted)
+    this.fit(this.sheet, this.part)
     const before = this.reached
     const now = this.inkAll(jobs)
     this.reached = now
@@ -218,8 +280,8 @@ export class ProofPaper {
    */
   private beginPass(jobs: Job[]): void {
     const spare = (this.spare ??= this.another())
-    const same = this.look === this.lookNow && this.sheet.scale === this.wanted
-    this.scaleTo(spare, this.wanted)
+    const same = this.look === this.lookNow && this.serves(this.sheet)
+    this.fit(spare, this.part)
     this.wipe(spare)
     this.take(spare, this.brushOn(this.brush!.layers[0]!.which))
     const here = new Set(jobs.map(({ stroke }) => stroke.id))
@@ -295,18 +357,31 @@ export class ProofPaper {
 
   showAll(): void {
     const { screen, view, sheet } = this
-    screen?.setColours(this.ground, this.around)
     if (!screen || !view) return
-    const { scale } = sheet
+    const { scale, fromX, fromY } = sheet
     const exact = view.zoom === scale
     const place = (at: number) => (exact ? Math.round(at * scale) : at * scale)
+    // What is not inked yet is bare paper; what lies around the paper is seen only where all of that is inked.
+    const part = fromX > 0 || fromY > 0 || sheet.width < this.whole(scale).right
+    screen.setColours(this.ground, part && !this.beyond ? this.ground : this.around)
     screen.setView({
       ...view,
       zoom: view.zoom / scale,
-      originX: place(view.originX),
-      originY: place(view.originY),
+      originX: place(view.originX) - fromX,
+      originY: place(view.originY) - fromY,
     })
     screen.showAll(sheet)
+  }
+
+  /** Whether the view sees beyond the paper's edges. */
+  private get beyond(): boolean {
+    const { zoom, originX, originY, width, height } = this.view!
+    return (
+      originX < 0 ||
+      originY < 0 ||
+      originX + width / zoom > this.width ||
+      originY + height / zoom > this.height
+    )
   }
 
   /** The ink 0..1 in a rectangle of sheet px, a px for each, by rows; nothing where the rectangle is empty. */
@@ -321,7 +396,7 @@ export class ProofPaper {
     const [x1, y1] = [Math.min(this.width, Math.round(right)), Math.min(this.height, Math.round(bottom))]
     if (x1 <= x0 || y1 <= y0 || !this.brush) return undefined
     const { cost } = this
-    this.scaleTo(this.sheet, 1)
+    this.fit(this.sheet, this.whole(1))
     this.inkAll(this.jobs)
     this.cost = cost
     const block = memory.lend(this.width * this.height * 4)

@@ -88,6 +88,9 @@ export class Sheet {
   height = 0
   /** Device px per sheet px. */
   scale = 1
+  /** Where it begins on the whole paper, device px: it may be a part of one. */
+  fromX = 0
+  fromY = 0
   private kept: Float32Array<ArrayBuffer>[] = []
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
 
@@ -107,15 +110,16 @@ export class Sheet {
     this.resize(width, height, scale)
   }
 
-  /** Give an empty sheet another size, device px, and another scale; all ink on it is taken off. */
-  resize(width: number, height: number, scale: number): void {
+  /** Give a sheet another size, place on its paper, both in device px, and scale; all ink on it is taken off. */
+  resize(width: number, height: number, scale: number, fromX = 0, fromY = 0): void {
     if (this.width > 0) this.clear()
     const cells = PLANES * Math.ceil(width / TILE) * Math.ceil(height / TILE)
     // With room to spare, since what is taken is never given back: a window grows by little and little.
     if (cells > this.maps.length)
       this.maps = this.module.memory.take(this.maps.length > 0 ? 2 * cells : cells, 4)
     ;[this.width, this.height, this.scale] = [width, height, scale]
-    this.module.call("size_sheet", this.state, this.maps, width, height, scale)
+    ;[this.fromX, this.fromY] = [fromX, fromY]
+    this.module.call("size_sheet", this.state, this.maps, width, height, scale, fromX, fromY)
   }
 
   /** Have other layers, the lowest first; ink stays with the layer it dried on. */
