@@ -54,3 +54,18 @@ class ManyStrokesTests(JourneyCase):
         page.wait_for_selector(".standing:has-text('kept')")
         settle(page)
         np.testing.assert_array_equal(self.pixels(page), sliced)
+
+    def test_a_stroke_that_comes_on_top_leaves_all_others_as_they_are(self):
+        page = self.open_bench()
+        box = self.sheet_box(page)
+        Pen(page).draw([(box["x"] + 300 + 6 * i, box["y"] + box["height"] - 30, 0.8) for i in range(30)])
+        settle(page)
+        drawn = self.pixels(page)
+        page.get_by_role("button", name="Undo").click()
+        settle(page)
+        self.assertTrue((self.pixels(page) != drawn).any())
+        page.get_by_role("button", name="Redo").click()
+        # At once, and not after all the others.
+        self.wait_for(lambda: (self.pixels(page) == drawn).all(), 2)
+        settle(page)
+        np.testing.assert_array_equal(self.pixels(page), drawn)

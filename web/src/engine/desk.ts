@@ -173,9 +173,13 @@ export class Desk {
   }
 
   setStrokes(strokes: KeptStroke[]): void {
+    if (this.penDown || this.stale || !this.paper.layOnTop(strokes)) this.reinkWith(strokes)
+    this.renewPictures()
+  }
+
+  private reinkWith(strokes: KeptStroke[]): void {
     this.paper.strokes = strokes
     this.reink()
-    this.renewPictures()
   }
 
   /** Ink every stroke anew with the brush as it stands. While the pen is down it waits for the lift. */

@@ -13,6 +13,8 @@ const MANY = 60
 const QUICK = 24
 /** Of more strokes than this that are taken away together, none is shown to go before all are inked. */
 const MOST_GONE = 4
+/** So many strokes that come on top are inked at once. */
+const MOST_ON_TOP = 4
 /** A slice, ms: then the pen and the settings are heard. */
 const SLICE = 8
 /** Most device px on a side of a sheet. */
@@ -38,6 +40,14 @@ interface Pass {
   /** How long it has taken so far, ms. */
   took: number
   reached: Map<string, Rectangle>
+}
+
+/** Whether a stroke is inked as another is. */
+function sameStroke(a: KeptStroke, b: KeptStroke): boolean {
+  if (a === b) return true
+  const alike = a.id === b.id && a.size === b.size && a.dries === b.dries && a.erase === b.erase
+  const there = a.samples.length === b.samples.length && a.seed === b.seed && a.kind === b.kind
+  return alike && there && a.samples.every((one, i) => one === b.samples[i])
 }
 
 const touches = (a: Rectangle, b: Rectangle) =>
@@ -261,6 +271,30 @@ export class ProofPaper {
       return this.showAll()
     }
     for (const [id, there] of now) this.show(grown(union(there, before.get(id)), this.reach))
+  }
+
+  /**
+   * Have other strokes. Those that only come on top of what is there are inked and shown by themselves, and nothing else
+   * is touched. Returns whether it was so; else all is to be inked anew.
+   */
+  layOnTop(strokes: KeptStroke[]): boolean {
+    const was = this.brush && !this.pass && this.serves(this.sheet) ? this.jobs : undefined
+    this.strokes = strokes
+    if (!was) return false
+    const now = this.jobs
+    const of = (jobs: Job[], which: number) => jobs.filter((job) => job.which === which)
+    const added = this.brush!.layers.flatMap(({ which }) => {
+      const [before, after] = [of(was, which), of(now, which)]
+      const stand = before.every((job, i) => after[i] && sameStroke(job.stroke, after[i].stroke))
+      return stand ? after.slice(before.length) : [undefined]
+    })
+    // One that is taken away, or comes between, changes what lies over it; and many are as much work as all.
+    if (added.length > MOST_ON_TOP || added.includes(undefined)) return false
+    for (const job of added) {
+      this.ink(this.sheet, job!, this.reached)
+      this.show(grown(this.reached.get(job!.stroke.id)!, this.reach))
+    }
+    return true
   }
 
   /** What all that is shown hangs on, beside the strokes. */

@@ -147,8 +147,10 @@ self.addEventListener(
   ({ reason }) => isFatal(reason) && tell({ broken: reason.message }),
 )
 
+/** Where the browser can, what is drawn is seen without waiting for the page. */
+const AT_ONCE = { alpha: false, willReadFrequently: true, desynchronized: true }
 const context = (canvas: OffscreenCanvas) =>
-  canvas.getContext("2d", { alpha: false, willReadFrequently: true }) as OffscreenCanvasRenderingContext2D
+  canvas.getContext("2d", AT_ONCE) as OffscreenCanvasRenderingContext2D
 
 const api = {
   async start(url: string, port: MessagePort, bring: Bring) {
