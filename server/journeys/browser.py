@@ -96,10 +96,13 @@ class Pen:
             },
         )  # fmt: skip
 
-    def draw(self, points, lift=True):
-        """Draw through (x, y, force) points."""
+    def draw(self, points, lift=True, rest=0.0):
+        """Draw through (x, y, force) points, `rest` seconds apart at least."""
         self.event("mousePressed", *points[0])
+        due = time.perf_counter()
         for point in points[1:]:
+            due += rest
+            time.sleep(max(0.0, due - time.perf_counter()))
             self.event("mouseMoved", *point)
         if lift:
             self.event("mouseReleased", *points[-1])

@@ -1,20 +1,37 @@
-import { describe, expect, it } from "vitest"
-import { useHistory } from "@/parts/useHistory"
+import { describe, expect, it, onTestFinished } from "vitest"
+import { Store } from "@/device/store"
+import { useHistory } from "@/device/useHistory"
+import { living, until } from "./scope"
 
-function counting() {
-  const history = useHistory()
+const store = new Store(7)
+
+interface Change {
+  from: number
+  to: number
+}
+
+async function counting(thing = "b1") {
   let value = 0
+  const history = living(() =>
+    useHistory<Change>(store, thing, {
+      undo: ({ from }) => (value = from),
+      redo: ({ to }) => (value = to),
+    }),
+  )
+  await history.open()
+  value = history.changes().at(-1)?.to ?? 0
   const step = (to: number) => {
-    const from = value
+    history.push({ from: value, to })
     value = to
-    history.push({ undo: () => (value = from), redo: () => (value = to) })
   }
   return { history, step, value: () => value }
 }
 
+const kept = async (thing: string) => (await store.steps.where("thing").equals(thing).toArray()).length
+
 describe("history", () => {
-  it("goes back and forth in the order in which things were done", () => {
-    const { history, step, value } = counting()
+  it("goes back and forth in the order in which things were done", async () => {
+    const { history, step, value } = await counting("back and forth")
     ;[1, 2, 3].forEach(step)
     history.undo()
     history.undo()
@@ -24,8 +41,8 @@ describe("history", () => {
     expect([history.canUndo.value, history.canRedo.value]).toEqual([true, true])
   })
 
-  it("forgets what was undone once something new is done", () => {
-    const { history, step, value } = counting()
+  it("forgets what was undone once something new is done", async () => {
+    const { history, step, value } = await counting("something new")
     step(1)
     step(2)
     history.undo()
@@ -35,17 +52,64 @@ describe("history", () => {
     expect(history.canRedo.value).toBe(false)
   })
 
-  it("holds the last three hundred steps", () => {
-    const { history, step, value } = counting()
+  it("holds the last three hundred steps", async () => {
+    const { history, step, value } = await counting("three hundred")
     for (let i = 1; i <= 310; i++) step(i)
     while (history.canUndo.value) history.undo()
     expect(value()).toBe(10)
   })
 
-  it("does nothing where there is nothing to undo", () => {
-    const { history, value } = counting()
+  it("does nothing where there is nothing to undo", async () => {
+    const { history, value } = await counting("nothing")
     history.undo()
     history.redo()
     expect(value()).toBe(0)
+  })
+
+  it("outlives a closed page, what was taken back too", async () => {
+    const first = await counting("closed")
+    ;[1, 2, 3, 4].forEach(first.step)
+    first.history.undo()
+    await until(async () => (await kept("closed")) === 4)
+    await until(async () => (await store.steps.filter((one) => one.undone).count()) > 0)
+    const later = await counting("closed")
+    expect(later.value()).toBe(3)
+    later.history.redo()
+    expect(later.value()).toBe(4)
+    for (let i = 0; i < 4; i++) later.history.undo()
+    expect(later.value()).toBe(0)
+    expect(later.history.canUndo.value).toBe(false)
+  })
+
+  it("takes a drag as the one step that it became", async () => {
+    const { history, step, value } = await counting("drag")
+    step(1)
+    for (let to = 2; to < 30; to++) history.goOn({ from: 0, to })
+    history.undo()
+    expect(value()).toBe(0)
+    history.redo()
+    expect(value()).toBe(29)
+    await until(async () => (await kept("drag")) === 1)
+  })
+
+  it("keeps no more on the device than the last hundred, and nothing of last month", async () => {
+    const { step } = await counting("many")
+    for (let i = 1; i <= 130; i++) step(i)
+    await until(async () => (await kept("many")) === 100)
+    await store.steps
+      .where("thing")
+      .equals("many")
+      .modify({ at: Date.now() - 31 * 86_400_000 })
+    const later = await counting("many")
+    expect(later.history.canUndo.value).toBe(false)
+    expect(await kept("many")).toBe(0)
+  })
+
+  it("of one thing is none of another's", async () => {
+    const one = await counting("one")
+    one.step(1)
+    await until(async () => (await kept("one")) === 1)
+    expect((await counting("two")).history.canUndo.value).toBe(false)
+    onTestFinished(() => store.close())
   })
 })

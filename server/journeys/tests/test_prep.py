@@ -60,6 +60,10 @@ class PrepJourneyTests(JourneyCase):
         for want in (["invert", "blur"], ["blur", "invert"]):
             self.page.get_by_role("button", name="Undo").tap()
             self.wait_for(lambda want=want: self.kinds() == want)
+        # After the page was closed, too.
+        self.page.wait_for_timeout(600)
+        self.page.reload()
+        self.page.wait_for_selector(".step")
         self.page.get_by_role("button", name="Redo").tap()
         self.wait_for(lambda: self.kinds() == ["invert", "blur"])
 

@@ -8,22 +8,32 @@ import {
   newLink,
 } from "@/documents/brush"
 import type { KeptStroke } from "@/documents/stroke"
+import { dequal } from "dequal"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
 import { openDevice, useWaiting } from "@/device/useDevice"
 import { newId } from "@/documents/ids"
 import { useEngine } from "@/engine/useEngine"
 import { CORNERED, SHAKY } from "@/generated/layout"
 import { useEraser } from "./useEraser"
-import { useHistory } from "@/parts/useHistory"
+import { useHistory } from "@/device/useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "@/engine/useLanes"
 import { useLayout } from "./useLayout"
-import { useOwnLanes } from "./useOwnLanes"
+import { useOwnLanes, type OwnLane } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
 import { useSheetLayers } from "./useSheetLayers"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
 const ONE_STEP = 700
+
+/** What a step of the history changed: the brush's state, strokes on the sheet, or strokes that became a lane. */
+interface Change {
+  before?: BrushState
+  after?: BrushState
+  added?: KeptStroke[]
+  removed?: KeptStroke[]
+  recorded?: { lane: OwnLane; place: number; strokes: KeptStroke[]; from: string; to: string }
+}
 
 /** The stroke that the cards show until another is taken in hand: it swells, crosses and turns. */
 const FIRST_IN_HAND = "loop-0"
@@ -36,7 +46,10 @@ export function makeBench(id: string, account: { id: number; username: string })
   const proofs = useProofStrokes(device.store, id, showStrokes)
   const lanes = useLanes()
   const own = useOwnLanes(device)
-  const history = useHistory()
+  const history = useHistory<Change>(device.store, id, {
+    undo: ({ before, added = [], removed = [], recorded }) => apply(before, removed, added, recorded, false),
+    redo: ({ after, added = [], removed = [], recorded }) => apply(after, added, removed, recorded, true),
+  })
   const state = shallowRef<BrushState>()
   const inHand = ref("")
   /** Why the bench could not be opened. */
@@ -45,7 +58,7 @@ export function makeBench(id: string, account: { id: number; username: string })
   const sizing = ref(false)
   let edit = 0
   let started = false
-  let open: { key: string; at: number; before: BrushState; after: BrushState } | undefined
+  let open: { key: string; at: number; before: BrushState } | undefined
 
   function show(next: BrushState): void {
     state.value = next
@@ -64,7 +77,36 @@ export function makeBench(id: string, account: { id: number; username: string })
     if (!before) return
     show(next)
     closeStep()
-    history.push({ undo: () => put(before), redo: () => put(next) })
+    history.push({ before, after: next })
+  }
+
+  /** Do a change again, or the other way round. */
+  function apply(
+    next: BrushState | undefined,
+    coming: KeptStroke[],
+    going: KeptStroke[],
+    recorded: Change["recorded"],
+    again: boolean,
+  ): void {
+    closeStep()
+    if (next) put(next)
+    proofs.putBack(coming)
+    proofs.remove(going)
+    if (recorded && again) {
+      own.put(recorded.lane, recorded.place)
+      proofs.leave(recorded.strokes)
+    } else if (recorded) {
+      own.takeApart(recorded.lane)
+      proofs.join(recorded.strokes)
+    }
+    if (recorded) showOn(again ? recorded.to : recorded.from)
+    // Wet ink has run, and drying is no ink: what came after is inked anew.
+    if (coming.length + going.length > 0 || recorded) showStrokes()
+  }
+
+  /** Show the brush on a set of lanes. */
+  function showOn(proofs: string): void {
+    if (state.value) put({ ...state.value, document: { ...state.value.document, proofs } })
   }
 
   /** Change the brush's state; `key` names what is changed, so that a drag becomes one step. */
@@ -75,12 +117,10 @@ export function makeBench(id: string, account: { id: number; username: string })
     const now = performance.now()
     if (open?.key === key && now - open.at < ONE_STEP) {
       open.at = now
-      open.after = next
-      return
+      return history.goOn({ before: open.before, after: next })
     }
-    const step = { key, at: now, before, after: next }
-    open = step
-    history.push({ undo: () => put(step.before), redo: () => put(step.after) })
+    open = { key, at: now, before }
+    history.push({ before, after: next })
   }
 
   /** The finger lifted: the next change is a step of its own. */
@@ -140,46 +180,23 @@ export function makeBench(id: string, account: { id: number; username: string })
   /** Make a lane of the loose strokes, and show the brush on its set. */
   function record(name: string, set: string): void {
     const loose = proofs.strokes.value
-    const before = shownSet.value
+    const from = shownSet.value
     if (loose.length === 0 || !state.value) return
     const lane = own.record(name, set, loose)
     const place = own.lanes.value.indexOf(lane)
-    const showOn = (proofs: string) => {
-      if (state.value) put({ ...state.value, document: { ...state.value.document, proofs } })
-      showStrokes()
-    }
     proofs.leave(loose)
     showOn(set)
+    showStrokes()
     closeStep()
-    history.push({
-      undo: () => {
-        own.takeApart(lane)
-        proofs.join(loose)
-        showOn(before)
-      },
-      redo: () => {
-        own.put(lane, place)
-        proofs.leave(loose)
-        showOn(set)
-      },
-    })
+    history.push({ recorded: { lane, place, strokes: loose, from, to: set } })
   }
 
   /** A stroke was drawn on the sheet as it is laid out now; the engine has it already. */
   function drew(drawn: KeptStroke, inked = true): void {
     const stroke = proofs.add({ ...layout.asKept(drawn), brush: id })
     if (inked) inHand.value = stroke.id
-    history.push({
-      undo: () => {
-        proofs.remove([stroke])
-        showStrokes()
-      },
-      redo: () => {
-        proofs.putBack([stroke])
-        // Wet ink has run, and drying is no ink: what came after is inked anew.
-        showStrokes()
-      },
-    })
+    closeStep()
+    history.push({ added: [stroke] })
   }
 
   /** Let all ink that is wet dry: it stands in the order of strokes, and can be undone. */
@@ -195,39 +212,16 @@ export function makeBench(id: string, account: { id: number; username: string })
     if (!before || before.document.layers.length < 2) return
     const left = sheetLayers.without(which, proofs.strokes.value)
     const after = { ...before, document: { ...before.document, layers: left.layers } }
-    const remove = () => {
-      put(after)
-      proofs.remove(left.strokes)
-      showStrokes()
-    }
-    closeStep()
-    remove()
-    history.push({
-      undo: () => {
-        put(before)
-        proofs.putBack(left.strokes)
-        showStrokes()
-      },
-      redo: remove,
-    })
+    apply(after, [], left.strokes, undefined, true)
+    history.push({ before, after, removed: left.strokes })
   }
 
   /** Take all strokes of one's own off the sheet. */
   function clear(): void {
     const gone = proofs.strokes.value
     if (gone.length === 0) return
-    const remove = () => {
-      proofs.remove(gone)
-      showStrokes()
-    }
-    remove()
-    history.push({
-      undo: () => {
-        proofs.putBack(gone)
-        showStrokes()
-      },
-      redo: remove,
-    })
+    apply(undefined, [], gone, undefined, true)
+    history.push({ removed: gone })
   }
 
   function takeInHand(stroke: string): void {
@@ -240,10 +234,22 @@ export function makeBench(id: string, account: { id: number; username: string })
     engine.readings.value = undefined
     await engine.ready
     started = true
-    const [opened] = await Promise.all([keeping.open(), lanes.open(), proofs.open(), own.open()])
+    const [opened] = await Promise.all([
+      keeping.open(),
+      lanes.open(),
+      proofs.open(),
+      own.open(),
+      history.open(),
+    ])
     const [shaky, cornered] = [SHAKY, CORNERED].map((key) => lanes.shipped(key))
     if (shaky && cornered) void engine.api.setReference(shaky, cornered)
     if (opened) show(opened)
+    // What another device made of it while it was closed here can be taken back too.
+    const known = history
+      .changes()
+      .reverse()
+      .find((one) => one.after ?? one.recorded)?.after
+    if (opened && known && !dequal(known, opened)) history.push({ before: known, after: opened })
     showStrokes()
     takeInHand(FIRST_IN_HAND)
   }

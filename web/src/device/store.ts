@@ -99,6 +99,19 @@ export interface StoredPicture {
   waits: 0 | 1
 }
 
+/** A step of a thing's history, to be taken back. It stays on this device. */
+export interface StoredStep {
+  id: string
+  thing: string
+  /** Its place among the steps of the thing. */
+  place: number
+  /** When it was done, ms since 1970. */
+  at: number
+  /** It was taken back, and can be done again. */
+  undone: boolean
+  change: unknown
+}
+
 /** What a person did, as it waits for the server. */
 export interface Act {
   /** The store's own counter: acts are carried in its order. */
@@ -148,6 +161,7 @@ export class Store extends Dexie {
   sources!: EntityTable<StoredSource, "id">
   recipes!: EntityTable<StoredRecipe, "id">
   pictures!: EntityTable<StoredPicture, "digest">
+  steps!: EntityTable<StoredStep, "id">
   acts!: Table<Act, number, Omit<Act, "seq">>
   stuck!: EntityTable<StuckAct, "id">
   marks!: EntityTable<Mark, "key">
@@ -173,7 +187,7 @@ export class Store extends Dexie {
     this.version(2).stores({ rolls: "id", brushes: "id, roll", sources: "id" })
     // Sources are told with what they began with now, and recipes are told at all: everything is asked for anew.
     this.version(3)
-      .stores({ recipes: "id", pictures: "digest, waits" })
+      .stores({ recipes: "id", pictures: "digest, waits", steps: "id, thing, at" })
       .upgrade((tx) => tx.table("marks").delete("since"))
   }
 

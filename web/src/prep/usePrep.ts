@@ -1,7 +1,8 @@
 // One source on the prep table: its recipe, its history, its keeping, and the brush that tries it.
 import type { BrushDocument } from "@/documents/brush"
+import { dequal } from "dequal"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
-import { useHistory } from "@/parts/useHistory"
+import { useHistory } from "@/device/useHistory"
 import { useLanes } from "@/engine/useLanes"
 import { pictureOf } from "@/device/pictures"
 import type { Store } from "@/device/store"
@@ -22,11 +23,22 @@ const PLAIN = { ...structuredClone(DEFAULT_BRUSH), size: 56 } as unknown as Brus
 /** Size, px, that a source should hold up to where no brush says another. */
 const USUAL = 300
 
+/** A state of the source, with a key for each step. */
+type Laid = [SourceState, number[]]
+
+interface Change {
+  before: Laid
+  after: Laid
+}
+
 export function makePrep(store: Store, id: string, brushId?: string) {
   const engine = useEngine()
   const keeping = useSourceKeeping(store, id, taken)
   const lanes = useLanes()
-  const history = useHistory()
+  const history = useHistory<Change>(store, id, {
+    undo: ({ before }) => put(before),
+    redo: ({ after }) => put(after),
+  })
   const state = shallowRef<SourceState>()
   /** One key per step, so that rows keep their place while they move. */
   const keys = shallowRef<number[]>([])
@@ -39,8 +51,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   let edit = 0
   let unfinished = false
   let finishing = 0
-  let open:
-    { key: string; at: number; undo: [SourceState, number[]]; redo: [SourceState, number[]] } | undefined
+  let open: { key: string; at: number; before: Laid } | undefined
 
   const at = computed(() => (chosen.value === "start" ? -1 : keys.value.indexOf(chosen.value)))
   const step = computed(() => state.value?.recipe.steps[at.value])
@@ -98,7 +109,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     void engine.api.prepFollow({ ...plain, makes, largest: largest.value, edit: ++edit })
   }
 
-  function put([next, nextKeys]: [SourceState, number[]]): void {
+  function put([next, nextKeys]: Laid): void {
     state.value = next
     keys.value = nextKeys
     if (chosen.value !== "start" && !nextKeys.includes(chosen.value)) chosen.value = "start"
@@ -112,29 +123,27 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   /** Another tab or device made another state of it: shown, and taken back like one's own. */
   function taken(next: SourceState): void {
     if (!state.value) return
-    const before: [SourceState, number[]] = [state.value, keys.value]
-    const after: [SourceState, number[]] = [next, next.recipe.steps.map(() => nextKey++)]
+    const before: Laid = [state.value, keys.value]
+    const after: Laid = [next, next.recipe.steps.map(() => nextKey++)]
     ;[state.value, keys.value] = after
     if (chosen.value !== "start") chosen.value = "start"
     closeStep()
     follow()
-    history.push({ undo: () => put(before), redo: () => put(after) })
+    history.push({ before, after })
   }
 
   function become(next: SourceState, nextKeys: number[], key: string): void {
     if (!state.value) return
-    const before: [SourceState, number[]] = [state.value, keys.value]
-    const after: [SourceState, number[]] = [next, nextKeys]
+    const before: Laid = [state.value, keys.value]
+    const after: Laid = [next, nextKeys]
     put(after)
     const now = performance.now()
     if (open?.key === key && now - open.at < ONE_STEP) {
       open.at = now
-      open.redo = after
-      return
+      return history.goOn({ before: open.before, after })
     }
-    const made = { key, at: now, undo: before, redo: after }
-    open = made
-    history.push({ undo: () => put(made.undo), redo: () => put(made.redo) })
+    open = { key, at: now, before }
+    history.push({ before, after })
   }
 
   function closeStep(): void {
@@ -253,13 +262,19 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   async function start(): Promise<void> {
     await engine.ready
     engine.prep.value = undefined
-    const [opened] = await Promise.all([keeping.open(), lanes.open(), openBrush()])
+    const [opened] = await Promise.all([keeping.open(), lanes.open(), openBrush(), history.open()])
     if (!opened) return
     const { working } = keeping
     await engine.api.prepOpen(id, working.value ? await pictureOf(store, working.value) : undefined)
     await engine.api.setStrokes(lanes.strokes.value)
+    const laid = history.changes()
+    nextKey = Math.max(0, ...laid.flatMap(({ before, after }) => [...before[1], ...after[1]])) + 1
+    const known = laid.at(-1)?.after
+    const same = known && dequal(known[0], opened)
     state.value = opened
-    keys.value = opened.recipe.steps.map(() => nextKey++)
+    keys.value = same ? known[1] : opened.recipe.steps.map(() => nextKey++)
+    // What another device made of it while it was closed here can be taken back too.
+    if (known && !same) history.push({ before: known, after: [opened, keys.value] })
     follow()
   }
 
