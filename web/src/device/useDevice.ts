@@ -22,15 +22,20 @@ export const openCarrier = (): Carrier | undefined => open.value?.carrier
 /** What last went wrong with the store itself, as a sentence. */
 export const trouble = shallowRef("")
 
+/** Why this device could not keep something, as a sentence. */
+export function keepingTrouble(error: unknown): string {
+  const { name, message } = error as Error
+  return /quota/i.test(`${name} ${message}`)
+    ? "This device is full: what you did last could not be kept here. Free some space on it, and do it again."
+    : "This device could not keep what you did last. Do it again; if that fails too, close other tabs and reload."
+}
+
 function tell(error: Error): void {
   if (error instanceof OutdatedError) {
     trouble.value = "Hollowmist was renewed in another tab. Reload this page to go on; all you did is safe."
     return
   }
-  const full = /quota/i.test(`${error.name} ${error.message}`)
-  trouble.value = full
-    ? "This device is full: what you did last could not be kept here. Free some space on it, and do it again."
-    : "This device could not keep what you did last. Do it again; if that fails too, close other tabs and reload."
+  trouble.value = keepingTrouble(error)
   console.error(error)
 }
 
@@ -73,8 +78,10 @@ export async function countWaiting(): Promise<number> {
 /** How much of an account waits on this device, and why. */
 export function useWaiting(store: Store) {
   const waiting = useLive(() => store.acts.count(), 0)
+  /** Pictures that go ahead of what waits. */
+  const pictures = useLive(() => store.pictures.where("waits").equals(1).count(), 0)
   const stuck = useLive(() => store.stuck.toArray(), [])
   const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
   const away = computed(() => way.value !== "near" && waiting.value > 0)
-  return { waiting, stuck, way, away }
+  return { waiting, pictures, stuck, way, away }
 }

@@ -1,6 +1,7 @@
 // Undo and redo, over settings and strokes alike: data in the store, so that they outlive a closed page.
-import { computed, onScopeDispose, shallowReactive } from "vue"
+import { computed, shallowReactive } from "vue"
 import { newId } from "@/documents/ids"
+import { onLeaving } from "./onLeaving"
 import type { Store, StoredStep } from "./store"
 
 /** So many steps can be taken back. */
@@ -94,14 +95,7 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     note(step)
   }
 
-  const hidden = () => document.visibilityState === "hidden" && write()
-  document.addEventListener("visibilitychange", hidden)
-  window.addEventListener("pagehide", write)
-  onScopeDispose(() => {
-    document.removeEventListener("visibilitychange", hidden)
-    window.removeEventListener("pagehide", write)
-    write()
-  })
+  onLeaving(write)
 
   return {
     ...{ open, push, goOn, undo, redo },

@@ -1,8 +1,9 @@
 // A document that is kept: its state in the device's store, at once, and how it stands with the server.
 import { dequal } from "dequal"
 import { liveQuery, type EntityTable } from "dexie"
-import { computed, onScopeDispose, ref, shallowRef } from "vue"
+import { computed, ref, shallowRef } from "vue"
 import type { Way } from "./carrier"
+import { onLeaving } from "./onLeaving"
 import type { Store } from "./store"
 import { useLive, useStoreLive } from "./useLive"
 
@@ -141,14 +142,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
     return { ...standing, theirs: kept }
   }
 
-  const hidden = () => document.visibilityState === "hidden" && write()
-  document.addEventListener("visibilitychange", hidden)
-  window.addEventListener("pagehide", write)
-  onScopeDispose(() => {
-    document.removeEventListener("visibilitychange", hidden)
-    window.removeEventListener("pagehide", write)
-    write()
-  })
+  onLeaving(write)
 
   const keptAt = computed(() => (row.value ? new Date(row.value.keptAt) : undefined))
   return { row, standing, message, keptAt, open, change, write }

@@ -3,7 +3,9 @@ import { imageSize } from "image-size"
 import { makeSource, takeInFile } from "@/acts/keepSource"
 import { keepPicture } from "@/device/pictures"
 import type { Store, StoredSource } from "@/device/store"
+import { keepingTrouble } from "@/device/useDevice"
 import type { Makes } from "@/documents/recipe"
+import type { Begun } from "@/engine/prep"
 import { useEngine } from "@/engine/useEngine"
 import { DRAWN_SIDE, LEAST_SIDE, MOST_FILE, MOST_PIXELS, MOST_RATIO } from "@/generated/layout"
 
@@ -73,12 +75,33 @@ async function drawn(svg: Uint8Array<ArrayBuffer>): Promise<Blob> {
 /** A file's name without its ending, as words. */
 const called = (name: string) => name.replace(/\.[a-z0-9]{2,5}$/i, "").replaceAll("_", " ")
 
+/** What was to be kept on this device; throws a sentence where it could not be. What of it lies there goes by itself. */
+async function kept<T>(keeping: Promise<T>): Promise<T> {
+  return keeping.catch((error: unknown) => {
+    throw new Error(keepingTrouble(error))
+  })
+}
+
+async function keepBegun(
+  store: Store,
+  file: Uint8Array<ArrayBuffer>,
+  { makes, recipe, working, picture }: Begun,
+  name: string,
+): Promise<StoredSource> {
+  const pictures = {
+    original: await keepPicture(store, file),
+    working: await keepPicture(store, working),
+    picture: await keepPicture(store, picture),
+  }
+  return makeSource(store, { name, note: "", makes, recipe, ...pictures })
+}
+
 /** Make a source of a picture file. Throws a sentence where it cannot be taken; nothing is kept then. */
 export async function takeIn(store: Store, file: Blob, name: string, makes?: Makes): Promise<Taken> {
   const bytes = new Uint8Array(await file.arrayBuffer())
   const kind = kindOf(bytes)
   if (kind === "tiff") {
-    await takeInFile(store, name, await keepPicture(store, bytes), makes)
+    await kept(keepPicture(store, bytes).then((original) => takeInFile(store, name, original, makes)))
     return { notes: [`${name} is opened by the server, and is here once that can be reached.`] }
   }
   const { api } = useEngine()
@@ -90,12 +113,5 @@ export async function takeIn(store: Store, file: Blob, name: string, makes?: Mak
       `${name} cannot be opened here: it is damaged, or of a kind that this browser does not know. Save it as a PNG, then add it.`,
     )
   }
-  const { recipe, notes } = begun
-  const [original, working, picture] = [
-    await keepPicture(store, bytes),
-    await keepPicture(store, begun.working),
-    await keepPicture(store, begun.picture),
-  ]
-  const told = { name: called(name), note: "", makes: begun.makes, recipe, picture, original, working }
-  return { source: await makeSource(store, told), notes }
+  return { source: await kept(keepBegun(store, bytes, begun, called(name))), notes: begun.notes }
 }

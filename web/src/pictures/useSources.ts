@@ -4,7 +4,7 @@ import { changeSource, makeSource, putSourceBack, takeSource } from "@/acts/keep
 import { api, reach } from "@/api/client"
 import { keepPicture } from "@/device/pictures"
 import type { Store, StoredSource } from "@/device/store"
-import { presentStore } from "@/device/useDevice"
+import { keepingTrouble, presentStore } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { pictureUses } from "@/documents/brush"
 import type { Makes, Recipe } from "@/documents/recipe"
@@ -76,10 +76,21 @@ async function takeInAll(
 }
 
 /** Make a source that begins with a generator or with bare paper. */
-async function make(store: Store, name: string, makes: Makes, recipe: Recipe): Promise<StoredSource> {
+async function make(
+  store: Store,
+  name: string,
+  makes: Makes,
+  recipe: Recipe,
+): Promise<StoredSource | undefined> {
   const { api: engine } = useEngine()
-  const picture = await keepPicture(store, await engine.makePicture(recipe, makes))
-  return makeSource(store, { name, note: "", makes, recipe, picture, original: null, working: null })
+  const made = await engine.makePicture(recipe, makes)
+  try {
+    const picture = await keepPicture(store, made)
+    return await makeSource(store, { name, note: "", makes, recipe, picture, original: null, working: null })
+  } catch (error) {
+    notice(keepingTrouble(error))
+    return undefined
+  }
 }
 
 /** Make a copy of a source, one's own or one that ships. */

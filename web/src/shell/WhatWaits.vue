@@ -6,7 +6,7 @@ import { useWaiting } from "@/device/useDevice"
 import type { Store } from "@/device/store"
 
 const props = defineProps<{ store: Store }>()
-const { waiting, stuck, way } = useWaiting(props.store)
+const { waiting, pictures, stuck, way } = useWaiting(props.store)
 const held = ref("")
 
 const WAYS = {
@@ -17,7 +17,9 @@ const WAYS = {
 }
 const says = computed(() => {
   if (waiting.value === 0) return "All you did has arrived."
-  return `${waiting.value === 1 ? "One thing waits" : `${waiting.value} things wait`}, ${WAYS[way.value]}.`
+  const things = waiting.value === 1 ? "One thing waits" : `${waiting.value} things wait`
+  const beside = pictures.value === 1 ? " with a picture" : ` with ${pictures.value} pictures`
+  return `${things}${pictures.value > 0 ? beside : ""}, ${WAYS[way.value]}.`
 })
 
 onMounted(async () => {

@@ -93,13 +93,13 @@ async function generate(kind: Kind): Promise<void> {
     start: { ...kind.begins } as Start,
     steps: [],
   })
-  await table(source)
+  if (source) await table(source)
 }
 
 async function draw(): Promise<void> {
   const steps = [{ kind: "draw", on: true, strokes: [] }]
   const source = await make("Drawn", "shape", { start: { kind: "blank", side: 512 }, steps })
-  await table(source)
+  if (source) await table(source)
 }
 
 async function copy(source: Source): Promise<void> {
