@@ -11,7 +11,6 @@ from proofs.actions.take_strokes import put_strokes_back, take_strokes
 from proofs.serializers import ProofStrokeSerializer, StrokesSerializer, WishedLaneSerializer
 from rest_framework import serializers
 from rolls.actions.delete_brush import delete_brush, restore_brush
-from rolls.actions.follow_source import let_follow
 from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
 from rolls.serializers import WishedBrushSerializer, WishedRollSerializer
@@ -77,7 +76,6 @@ KINDS: dict[str, Kind] = {
     "putSourceBack": Kind(Nothing, _quiet(restore_source)),
     "keepRecipe": Kind(KeptRecipeSerializer, _quiet(keep_recipe)),
     "forgetRecipe": Kind(Nothing, _quiet(forget_recipe)),
-    "letFollow": Kind(Nothing, _quiet(let_follow)),
     "prefer": Kind(WishSerializer, lambda account, _, __, told: prefer(account, **told)),
 }
 """By the name that the device calls it by."""

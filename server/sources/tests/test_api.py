@@ -313,7 +313,6 @@ class KeepingTests(SourceTests):
         ):
             self.assertEqual(answer.status_code, 404)
         self.assertIn("not among yours", self.act("keepSource", source, STATE, 1)["detail"])
-        self.assertIn("not among yours", self.act("letFollow", source)["detail"])
         self.act("takeSource", source)
         self.assertIsNone(Source.objects.get(pk=source.pk).deleted_at)
         weave = {"name": "W", "makes": "grain", "recipe": {"start": {"kind": "picture"}}, "working": source.picture_id}
@@ -346,12 +345,13 @@ class UseTests(SourceTests):
         users = self.client.get("/api/sources").json()[0]["users"]
         self.assertEqual([(user["name"], user["roll"]) for user in users], [("Stone", "Shore")])
 
-    def test_brushes_keep_their_copy_until_they_are_asked_to_follow(self):
+    def test_brushes_keep_their_copy_until_they_are_kept_with_another(self):
         before = Brush.objects.get(pk=self.brush.pk)
         kept = self.keep(self.source, recipe={**DOTS, "steps": [{"kind": "invert"}]})
         self.assertEqual(Brush.objects.get(pk=self.brush.pk).document, before.document)
         self.ink(self.source.picture_id)
-        self.assertEqual(self.act("letFollow", self.source)["answer"], "done")
+        grain = self.brush.document["grain"] | {"picture": kept["picture"]}
+        self.assertEqual(keep_brush(self.client, self.account, self.brush, grain=grain)["answer"], "done")
         after = Brush.objects.get(pk=self.brush.pk)
         self.assertEqual(after.document["grain"]["picture"], kept["picture"])
         self.assertEqual(after.revision, before.revision + 1)

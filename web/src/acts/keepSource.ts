@@ -2,8 +2,10 @@
 // the brushes that use it follow.
 import { note, noteSource } from "@/device/note"
 import type { KeptSource, Store, StoredSource } from "@/device/store"
+import { pictureUses, type GrainUse } from "@/documents/brush"
 import { newId } from "@/documents/ids"
 import { copyName } from "@/documents/names"
+import { changeBrush } from "./keepBrush"
 import { documentActs } from "./keepDocument"
 
 const MOST_NAME = 80
@@ -48,7 +50,18 @@ export function takeInFile(store: Store, name: string, original: string, makes?:
   return store.transaction("rw", store.acts, () => note(store, "takeIn", newId(), { name, original, makes }))
 }
 
-/** Let all brushes that use a source have what its recipe now comes to: the server makes it, and tells of them. */
-export function letFollow(store: Store, id: string): Promise<void> {
-  return store.transaction("rw", store.acts, () => note(store, "letFollow", id))
+/** Let all brushes that use a source have another picture of it; returns how many changed. */
+export function letFollow(store: Store, id: string, picture: string): Promise<number> {
+  return store.transaction("rw", store.brushes, store.acts, async () => {
+    const lags = (use: GrainUse) => use.source === id && use.picture !== picture
+    const behind = await store.brushes.filter(({ document }) => pictureUses(document).some(lags)).toArray()
+    for (const { id: brush, document } of behind) {
+      const now = <Use extends GrainUse>(use: Use): Use => (lags(use) ? { ...use, picture } : use)
+      const { shapes, grain } = document
+      await changeBrush(store, brush, {
+        document: { ...document, shapes: shapes.map(now), grain: grain && now(grain) },
+      })
+    }
+    return behind.length
+  })
 }

@@ -97,9 +97,9 @@ async function follow(yes: boolean): Promise<void> {
   asking.value = false
   if (yes) {
     await prep.finish()
-    await store.write(letFollow(store, props.source))
-    const count = users.value.length
-    notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
+    const told = (count: number) => notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
+    const picture = prep.keeping.row.value?.picture
+    if (picture) await store.write(letFollow(store, props.source, picture).then(told))
   }
   if (leaving) await router.push(leaving)
 }
