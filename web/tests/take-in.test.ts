@@ -10,7 +10,9 @@ const begun = {
   picture: new Uint8Array([2]),
 }
 const beginSource = vi.fn(async () => begun)
-vi.mock("@/engine/useEngine", () => ({ useEngine: () => ({ api: { beginSource } }) }))
+vi.mock("@/engine/useEngine", () => ({
+  useEngine: () => ({ ready: Promise.resolve(), api: { beginSource } }),
+}))
 afterEach(() => void beginSource.mockReset().mockResolvedValue(begun))
 
 const png = (width: number, height: number) =>

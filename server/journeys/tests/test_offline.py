@@ -111,7 +111,7 @@ class OfflineTests(DeviceCase):
         settle(page)
         page.get_by_role("button", name="open the bench").click()
         page.wait_for_url("**/bench/**")
-        self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
+        self.wait_for(lambda: (self.pixels(page)[..., 0] < 160).sum() > 500)
         settle(page)
         self.draw(page)
         page.get_by_role("link", name="Rolls").click()
@@ -130,7 +130,7 @@ class OfflineTests(DeviceCase):
         page.wait_for_selector(".name:text-is('gravel 2')")
         self.wait_for(lambda: page.evaluate(PRINTS) >= 3)
         page.goto(f"{self.way.url}/rolls")
-        self.open_brush_away(page, "gravel")
+        self.open_brush_away(page, "gravel", 160)
         away = self.pixels(page)
         self.assertGreater((away[-90:, 100:340, 0] < 200).sum(), 1000)
         self.assertEqual(Source.objects.filter(account=self.account).count(), 0)
@@ -172,9 +172,9 @@ class OfflineTests(DeviceCase):
         page.wait_for_selector(".name:text-is('shell')")
         self.assertEqual(Source.objects.get(name="shell").makes, "shape")
 
-    def open_brush_away(self, page, name):
+    def open_brush_away(self, page, name, dark=60):
         page.get_by_role("button", name=f"Open {name}", exact=True).click()
-        self.wait_for(lambda: page.query_selector("canvas.sheet") and (self.pixels(page)[..., 0] < 60).sum() > 500)
+        self.wait_for(lambda: page.query_selector("canvas.sheet") and (self.pixels(page)[..., 0] < dark).sum() > 500)
         settle(page)
 
     def test_signing_out_leaves_nothing_for_the_next_one(self):

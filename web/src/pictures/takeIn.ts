@@ -104,7 +104,8 @@ export async function takeIn(store: Store, file: Blob, name: string, makes?: Mak
     await kept(keepPicture(store, bytes).then((original) => takeInFile(store, name, original, makes)))
     return { notes: [`${name} is opened by the server, and is here once that can be reached.`] }
   }
-  const { api } = useEngine()
+  const { api, ready } = useEngine()
+  await ready
   let begun
   try {
     begun = await api.beginSource(kind === "svg" ? await drawn(bytes) : new Blob([bytes]), makes)

@@ -82,7 +82,8 @@ async function make(
   makes: Makes,
   recipe: Recipe,
 ): Promise<StoredSource | undefined> {
-  const { api: engine } = useEngine()
+  const { api: engine, ready } = useEngine()
+  await ready
   const made = await engine.makePicture(recipe, makes)
   try {
     const picture = await keepPicture(store, made)

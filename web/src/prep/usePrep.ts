@@ -51,6 +51,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   let edit = 0
   let unfinished = false
   let finishing = 0
+  let finished = Promise.resolve()
   let open: { key: string; at: number; before: Laid } | undefined
 
   const at = computed(() => (chosen.value === "start" ? -1 : keys.value.indexOf(chosen.value)))
@@ -77,8 +78,14 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   }
 
   /** What the state as it stands comes to, made and kept: once it has rested, or as soon as somebody needs it. */
-  async function finish(): Promise<void> {
+  function finish(): Promise<void> {
     window.clearTimeout(finishing)
+    // One at a time: whoever needs it waits for the one that is being made, too.
+    finished = finished.then(make)
+    return finished
+  }
+
+  async function make(): Promise<void> {
     const made = state.value
     if (!made || !unfinished) return
     unfinished = false

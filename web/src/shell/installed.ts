@@ -19,6 +19,8 @@ export function install(): void {
     onRegisteredSW: (_, found) => (registration = found),
     onRegisterError: (error: unknown) => console.warn("Hollowmist does not lie on this device", error),
   })
+  // Older versions kept pictures beside the accounts' stores, where signing out does not take them away.
+  void globalThis.caches?.delete("pictures").catch(() => undefined)
 }
 
 /** Fetch the new version, if there is one. */
