@@ -14,6 +14,8 @@ from proofs.models import ProofStroke
 from rolls.actions.keep_roll import keep_roll
 from rolls.models import Brush, Roll
 
+from journeys.way import Way
+
 from .test_offline import DeviceCase
 
 WEB = Path(__file__).parents[3] / "web"
@@ -83,15 +85,19 @@ class TwoTabletsTests(DeviceCase):
         page.wait_for_selector("text=keeping waits")
 
     def test_both_states_all_strokes_and_one_order_of_rolls_are_there(self):
-        one, other = self.installed_page(), self.installed_page()
+        # Each has a way of its own: which of them is back first is the test's to say.
+        others_way = Way(self.live_server_url)
+        self.addCleanup(others_way.close)
+        one, other = self.installed_page(), self.installed_page(others_way)
         before = self.order(one)
-        self.way.away = True
+        self.way.away = others_way.away = True
         self.away_for_a_day(one, 31, "Shore textures", "up")
         self.away_for_a_day(other, 57, "Labels & titles", "down")
         self.way.away = False
         one.evaluate("window.dispatchEvent(new Event('online'))")
         one.wait_for_selector(".standing:has-text('kept')")
         self.wait_for(lambda: Brush.objects.get().document["size"] == 31.0)
+        others_way.away = False
         other.evaluate("window.dispatchEvent(new Event('online'))")
         other.wait_for_selector("text=This brush was changed on another device too")
         asked = other.get_by_role("dialog")
@@ -102,8 +108,8 @@ class TwoTabletsTests(DeviceCase):
         sizes = sorted(brush.document["size"] for brush in Brush.objects.all())
         self.assertEqual(sizes, [31.0, 57.0])
         self.wait_for(lambda: ProofStroke.objects.count() == 2)
-        for page in (one, other):
-            page.goto(f"{self.way.url}/rolls")
+        for page, way in ((one, self.way), (other, others_way)):
+            page.goto(f"{way.url}/rolls")
             page.wait_for_selector(".pocket:has-text('(this device)')")
         there = [roll.name for roll in Roll.objects.filter(account=self.account).order_by("place", "pk")]
         self.assertEqual(self.order(one), there)

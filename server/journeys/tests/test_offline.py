@@ -29,10 +29,11 @@ class DeviceCase(JourneyCase):
         self.way = Way(self.live_server_url)
         self.addCleanup(self.way.close)
 
-    def installed_page(self):
+    def installed_page(self, way=None):
         """A page of a device of its own, with all that it needs to go on alone."""
-        page = self.open_page(installed=True, url=self.way.url)
-        page.goto(f"{self.way.url}/rolls")
+        url = (way or self.way).url
+        page = self.open_page(installed=True, url=url)
+        page.goto(f"{url}/rolls")
         page.wait_for_selector(".pocket")
         self.wait_for(lambda: page.evaluate(INSTALLED))
         settle(page)

@@ -55,11 +55,12 @@ class WebKitTests(StaticLiveServerTestCase):
         return self.fail("waited in vain")
 
     def at(self, selector, words=""):
-        """The first thing in sight of a selector whose text begins with some words."""
+        """The first thing of a selector that is in sight, can be touched, and begins with some words."""
 
         def seen():
             found = self.webkit.driver.find_elements("css selector", selector)
-            return next((one for one in found if one.is_displayed() and one.text.startswith(words)), None)
+            ready = (one for one in found if one.is_displayed() and one.is_enabled())
+            return next((one for one in ready if one.text.startswith(words)), None)
 
         return self.wait_for(seen)
 
