@@ -121,7 +121,7 @@ class WebKitTests(StaticLiveServerTestCase):
         """Make a source of a picture. On a busy machine this engine's worker can lose a call; then it is begun anew."""
         for _ in range(tries):
             self.webkit.driver.get(f"{self.way.url}/sources")
-            self.wait_for(lambda: self.webkit.run("async () => window.hollowmist.rests()"))
+            self.wait_for(lambda: self.webkit.run("async () => window.hollowmist?.rests()"))
             self.at("button", "Pictures")
             self.webkit.driver.find_element("css selector", "input[aria-label='Picture files']").send_keys(str(photo))
             end = time.monotonic() + PATIENCE / 3
