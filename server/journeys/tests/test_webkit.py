@@ -1,6 +1,8 @@
-"""A short way through the other engine that tablets have: sign in, draw, change, start again alone."""
+"""A short way through the other engine that tablets have: sign in, draw, change, make a source, start again alone."""
 
+import tempfile
 import time
+from pathlib import Path
 
 from accounts.models import Account
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
@@ -9,6 +11,8 @@ from hollowmist_core import proofs
 from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
+from sources.models import Source
+from sources.tests.pictures import gravel
 
 from journeys.browser import PATIENCE
 from journeys.home_speed import INSTALLED
@@ -90,11 +94,30 @@ class WebKitTests(StaticLiveServerTestCase):
         self.wait_for(lambda: self.kept().document["size"] > 24.0)
         self.wait_for(lambda: self.ink() not in (0, before))
 
+        with tempfile.TemporaryDirectory() as folder:
+            photo = Path(folder) / "gravel.jpg"
+            photo.write_bytes(gravel())
+            go(f"{self.way.url}/sources")
+            self.wait_for(lambda: run(INSTALLED))
+            self.way.away = True
+            self.at("button", "Pictures")
+            self.webkit.driver.find_element("css selector", "input[aria-label='Picture files']").send_keys(str(photo))
+            self.wait_for(lambda: "/sources/" in self.webkit.driver.current_url)
+            self.at("button", "New brush from here").click()
+            self.at(".proposal", "as it is")
+            self.at("button", "Keep 1 and open the bench").click()
+            self.wait_for(lambda: "/bench/" in self.webkit.driver.current_url)
+            self.wait_for(lambda: self.ink() > 1000)
+
         go(f"{self.way.url}/rolls")
-        self.wait_for(lambda: run(INSTALLED))
-        self.way.away = True
-        go(f"{self.way.url}/rolls")
-        self.at("[aria-label='Open Rope Ribbon']")
+        self.at("[aria-label='Open gravel']").click()
+        self.wait_for(lambda: self.ink() > 1000)
+        self.assertEqual(Source.objects.count(), 0)
+        self.way.away = False
+        run("async () => { dispatchEvent(new Event('online')) }")
+        source = self.wait_for(lambda: Source.objects.filter(name="gravel").first())
+        brush = self.wait_for(lambda: self.brush.roll.brushes.filter(name="gravel").first())
+        self.assertEqual(brush.document["grain"], {"picture": source.picture_id, "source": str(source.pk)})
 
     def kept(self):
         self.brush.refresh_from_db()

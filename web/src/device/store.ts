@@ -2,7 +2,7 @@
 import type { BrushDocument } from "@/documents/brush"
 import type { Makes, Recipe, Step } from "@/documents/recipe"
 import type { Stroke } from "@/documents/stroke"
-import Dexie, { type EntityTable, type Table } from "dexie"
+import Dexie, { type DBCore, type EntityTable, type Table } from "dexie"
 
 /** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
 export interface StoredStroke extends Stroke {
@@ -180,6 +180,7 @@ export class Store extends Dexie {
       marks: "key",
     })
     // A newer version of the application, in another tab, must not be held up by this one.
+    this.use({ stack: "dbcore", name: "under way", create: (core) => this.watchOver(core) })
     this.on("versionchange", () => {
       this.close()
       this.failed(new OutdatedError())
@@ -189,6 +190,39 @@ export class Store extends Dexie {
     this.version(3)
       .stores({ recipes: "id", pictures: "digest, waits", steps: "id, thing, at" })
       .upgrade((tx) => tx.table("marks").delete("since"))
+  }
+
+  /** Transactions of this page that may hold up other pages. */
+  private readonly underWay = new Set<IDBTransaction>()
+
+  private watchOver(core: DBCore): DBCore {
+    return {
+      ...core,
+      transaction: (...given) => {
+        const made = core.transaction(...given)
+        const native = made as IDBTransaction
+        this.underWay.add(native)
+        for (const end of ["complete", "abort"]) {
+          native.addEventListener(end, () => this.underWay.delete(native))
+        }
+        return made
+      },
+    }
+  }
+
+  /**
+   * Let go of everything at once, as the browser puts the page to sleep. A transaction in the midst of it would sleep
+   * along, and no other page could write before it woke: it is undone whole.
+   */
+  letGo(): void {
+    for (const one of [...this.underWay]) {
+      try {
+        one.abort()
+      } catch {
+        // It was just being completed.
+      }
+    }
+    this.close()
   }
 
   /** Acts of this tab that are being written: until they are, the screen is ahead of the store. */

@@ -57,6 +57,12 @@ export function openDevice({ id, username }: { id: number; username: string }): 
   return open.value
 }
 
+/** The browser puts the page to sleep, to show it again as it was: it holds nothing meanwhile. */
+export function putToSleep(): void {
+  open.value?.carrier.stop()
+  open.value?.store.letGo()
+}
+
 export function closeDevice(): void {
   open.value?.carrier.stop()
   open.value?.store.close()

@@ -4,7 +4,7 @@ import { computed } from "vue"
 import { usePicture } from "./usePicture"
 
 const props = withDefaults(defineProps<{ picture: string; makes: string; tile?: number }>(), { tile: 96 })
-const address = usePicture(() => props.picture)
+const { address, busy } = usePicture(() => props.picture)
 const laid = computed(() => ({
   backgroundImage: address.value ? `url(${address.value})` : "none",
   backgroundSize: `${props.tile}px`,
@@ -12,7 +12,7 @@ const laid = computed(() => ({
 </script>
 
 <template>
-  <span class="paper">
+  <span class="paper" :aria-busy="busy">
     <span v-if="makes === 'grain'" class="ink tiled" :style="laid" />
     <img v-else-if="address" class="ink" :src="address" alt="" />
   </span>

@@ -1,24 +1,32 @@
-// The address of a picture that lies on this device, for as long as it is shown.
-import { onScopeDispose, ref, watch, type Ref } from "vue"
+// The address of a picture by its digest, for as long as it is shown: once it lies on this device, whoever brings it.
+import { liveQuery } from "dexie"
+import { onScopeDispose, ref, watch } from "vue"
 import { pictureOf } from "@/device/pictures"
 import { presentStore } from "@/device/useDevice"
 
-export function usePicture(digest: () => string): Ref<string> {
+export function usePicture(digest: () => string) {
   const address = ref("")
-  function show(next: string): void {
-    if (address.value) URL.revokeObjectURL(address.value)
-    address.value = next
-  }
+  /** Whether it is being brought. */
+  const busy = ref(true)
+  const forget = () => URL.revokeObjectURL(address.value)
   watch(
     digest,
-    async (wanted) => {
+    (wanted, _, onCleanup) => {
       const store = presentStore.value
-      // Where it is on neither side the paper stays bare.
-      const file = store && (await pictureOf(store, wanted).catch(() => undefined))
-      if (digest() === wanted) show(file ? URL.createObjectURL(file) : "")
+      if (!store) return
+      busy.value = true
+      const lies = liveQuery(() => store.pictures.get(wanted)).subscribe((found) => {
+        if (!found) return
+        forget()
+        address.value = URL.createObjectURL(new Blob([found.bytes], { type: "image/png" }))
+        busy.value = false
+      })
+      // Where it cannot be brought now the paper stays bare until it comes.
+      pictureOf(store, wanted).catch(() => (busy.value = false))
+      onCleanup(() => lies.unsubscribe())
     },
     { immediate: true },
   )
-  onScopeDispose(() => show(""))
-  return address
+  onScopeDispose(forget)
+  return { address, busy }
 }

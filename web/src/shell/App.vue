@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { useEventListener } from "@vueuse/core"
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/device/useSession"
 import { pictureOf } from "@/device/pictures"
-import { closeDevice, openDevice, presentStore, trouble } from "@/device/useDevice"
+import { closeDevice, openDevice, presentStore, putToSleep, trouble } from "@/device/useDevice"
 import { setBringing, useEngine } from "@/engine/useEngine"
 import { notice } from "@/parts/notice"
 import { useRenewal } from "./useRenewal"
@@ -14,6 +15,9 @@ setBringing((digest) => {
   return pictureOf(presentStore.value, digest)
 })
 useRenewal()
+useEventListener(window, "pagehide", ({ persisted }) => persisted && putToSleep())
+// Awake again it begins anew, with what other pages did meanwhile.
+useEventListener(window, "pageshow", ({ persisted }) => persisted && location.reload())
 watchEffect(() => {
   document.documentElement.dataset.theme = session.account?.theme ?? "fog"
 })
