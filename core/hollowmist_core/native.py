@@ -17,6 +17,7 @@ from .kernels.records import (
     RECENT,
     SAMPLE,
     STAMP,
+    STATES,
     STROKE,
     TILE,
     TILE_AREA,
@@ -160,7 +161,7 @@ class Sheet:
             raise ValueError(f"a sheet is 1 to 8192 px a side, not {width} x {height}; choose a smaller paper")
         tiles = -(-width // TILE) * -(-height // TILE)
         self.width, self.height = width, height
-        self.state = np.zeros(1, STROKE)
+        self.state = np.zeros(STATES, STROKE)
         self.maps = np.zeros(PLANES * tiles, np.int32)
         self.free = np.zeros(PLANES * tiles + 1, np.int32)
         # Untouched pages of a zeroed array take no memory, so the pool can be made whole at once.
@@ -190,12 +191,14 @@ class Sheet:
         self.state["record_only"] = record_only
         stroke.begin(self.state, brush.record, kind, int(erase), seed, layer)
 
-    def feed(self, samples: np.ndarray, watched: bool = True) -> np.ndarray:
+    def feed(self, samples: np.ndarray, watched: bool = True, foreseen: np.ndarray | None = None) -> np.ndarray:
         """Move the pen. Returns the samples that counted; unsound ones are dropped.
 
-        Without `watched` the sheet does not show the open end before the lift.
+        Without `watched` the sheet does not show the open end before the lift. With `foreseen` samples it shows the
+        stroke drawn on through these until the next call, and nothing of them stays.
         """
-        batch = samples.astype(SAMPLE, copy=True)
+        guesses = np.empty(0, SAMPLE) if foreseen is None else foreseen
+        batch = np.concatenate([samples, guesses]).astype(SAMPLE)
         kept = stroke.feed(
             self.state,
             self._brush.record,
@@ -211,7 +214,8 @@ class Sheet:
             self._brush.images,
             self._brush.bank,
             batch,
-            len(batch),
+            len(samples),
+            len(guesses),
             int(watched),
         )
         return batch[:kept]

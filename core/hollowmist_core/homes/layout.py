@@ -112,6 +112,7 @@ def typescript() -> str:
         "INK_WORK": INK_WORK,
         "MOST_LAYERS": settings.MOST_LAYERS,
         "RECENT": records.RECENT,
+        "STATES": records.STATES,
         "MAX_NODES": responses.MAX_NODES,
         "MAX_LINKS": responses.MAX_LINKS,
         "MAX_SHAPES": record.MAX_SHAPES,

@@ -12,7 +12,7 @@ from numba import float32
 
 from .bundles import Place
 from .corners import SPAN, UNKNOWN, corner_limit, decidable, hold_point, is_corner, measure_turns
-from .even import close_steadied, compact_even, note_corner, push_path, set_window, smooth, trail_steadied
+from .even import close_steadied, note_corner, push_path, set_window, smooth, trail_steadied
 from .point import blend, copy_point
 from .records import HAND, HELD, INK, KEPT, NEWEST, NOW, RAW, TARGET
 from .registry import helper
@@ -158,7 +158,6 @@ def follow(state, brush, recent, even, path):
     """Take the hand's newest point into the line; where corners are kept it may have to wait."""
     if state.corner_span <= 0.0:
         extend(state, brush, recent, even, path, HAND, False)
-        compact_even(state, even)
         return
     hold_point(state, recent)
     newest = recent[HELD + state.held]
@@ -174,7 +173,6 @@ def follow(state, brush, recent, even, path):
         i = state.decided
         extend(state, brush, recent, even, path, HELD + i, is_corner(state, recent, i))
         state.decided += 1
-    compact_even(state, even)
 
 
 @helper

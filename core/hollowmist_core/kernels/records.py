@@ -43,7 +43,13 @@ NEWEST, RAW, TARGET, MEAN, SUM, HAND, INK, KEPT, HELD = 3, 4, 5, 6, 7, 8, 9, 10,
 line, scratch points of the steadying, the last sample as the hand made it, where the steadied ink is, six points
 that are put aside while the open end is drawn, and the points that wait for a corner to show."""
 
-RECENT = HELD + MOST_HELD
+LATELY = HELD + MOST_HELD
+"""Places of `recent` that a stroke goes on from. As many again follow, where they are put by meanwhile."""
+
+RECENT = 2 * LATELY
+
+STATES = 2
+"""States that a sheet has: of the stroke in hand, and the same put by while it is drawn on to where it is foreseen."""
 
 CORNERS = 12
 """Places for corners of the line, for the steadying window; some are only the open end's."""

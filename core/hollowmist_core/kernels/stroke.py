@@ -9,14 +9,15 @@ from .blend import ERASE
 from .bundles import Sources, Surface
 from .chance import MOST_STAMPS
 from .cover import box_of
+from .even import compact_even
 from .grain import ground
-from .hand import DROPPED, MERGED, take
+from .hand import DROPPED, MERGED, TAKEN, take
 from .ink import claim_layer, drop_fresh, dry
 from .lay import lay
 from .line import begin_line, follow, open_end, place_at, set_along
 from .point import copy_point
 from .pooling import POOLING_WORK, pool_change, pool_rims
-from .records import AT_END, IMAGE, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
+from .records import AT_END, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .respond import listen
 from .ribbon import band_box, lay_band, waits_for_its_end
@@ -294,6 +295,44 @@ def lay_open(state, brush, path, stamps, surface, sources):
     state.walk[NOW] = state.walk[AT_END]
 
 
+@helper
+def put_by(strokes, recent):
+    """Put the stroke by as it stands, ink apart."""
+    strokes[1] = strokes[0]
+    for i in range(LATELY):
+        copy_point(recent[i], recent[LATELY + i])
+
+
+@helper
+def bring_back(strokes, recent):
+    """Have the stroke again as it was put by. The open end on the sheet, and what it changed, stay told of."""
+    state, before = strokes[0], strokes[1]
+    before.left, before.top, before.right, before.bottom = state.left, state.top, state.right, state.bottom
+    before.open_left, before.open_top = state.open_left, state.open_top
+    before.open_right, before.open_bottom = state.open_right, state.open_bottom
+    before.starved = state.starved
+    strokes[0] = strokes[1]
+    for i in range(LATELY):
+        copy_point(recent[LATELY + i], recent[i])
+
+
+@helper
+def lay_foreseen(strokes, brush, recent, even, path, stamps, samples, first, until, surface, sources):
+    """Lay the open end as it will be after samples `first` to `until`, which are guesses: none of them stays.
+
+    Two real samples must be there, since the second still changes what was made of the first. (Nothing here settles
+    or is compacted; what even nodes and path receive beyond their counts is written anew by the next sample.)
+    """
+    put_by(strokes, recent)
+    state = strokes[0]
+    for i in range(first, until):
+        if take(state, brush, recent, even, path, samples, i) == TAKEN:
+            follow(state, brush, recent, even, path)
+    open_end(state, brush, recent, even, path)
+    lay_open(state, brush, path, stamps, surface, sources)
+    bring_back(strokes, recent)
+
+
 @kernel(
     int32,
     array(STROKE),
@@ -312,12 +351,31 @@ def lay_open(state, brush, path, stamps, surface, sources):
     array(SAMPLE),
     int32,
     int32,
+    int32,
 )
 def feed(
-    strokes, brushes, recent, even, path, stamps, maps, free, pool, cells, work, images, bank, samples, count, watched
+    strokes,
+    brushes,
+    recent,
+    even,
+    path,
+    stamps,
+    maps,
+    free,
+    pool,
+    cells,
+    work,
+    images,
+    bank,
+    samples,
+    count,
+    foreseen,
+    watched,
 ):
     """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
 
+    Where `foreseen` samples follow them, the open end is drawn on through these: where the hand is expected to be when
+    the ink is seen. Nothing of that stays in the stroke.
     Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
     changed is left in the state. A stroke that nobody watches (`watched` 0: it is lifted before it is
     shown) is spared its open end. `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers.
@@ -339,12 +397,17 @@ def feed(
         if state.sample_count == 1:
             ground(state, brush, images, maps, free)
         follow(state, brush, recent, even, path)
+        compact_even(state, even)
         settle(state, brush, path, stamps, surface, sources)
         compact_path(state, path)
         thin_path(state, path)
+    ahead = watched and foreseen > 0 and state.sample_count > 1
+    if ahead:
+        until = count + foreseen
+        lay_foreseen(strokes, brush, recent, even, path, stamps, samples, count, until, surface, sources)
     if state.sample_count > 0:
         open_end(state, brush, recent, even, path)
-    if state.sample_count > 0 and watched:
+    if state.sample_count > 0 and watched and not ahead:
         lay_open(state, brush, path, stamps, surface, sources)
     if watched:
         pool_change(state, brush, surface, work)

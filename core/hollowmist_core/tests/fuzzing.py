@@ -108,7 +108,9 @@ def check(rng) -> None:
     live.begin(brush, kind, erase, seed=seed)
     shown = None
     for start in range(0, len(samples), 7):
-        live.feed(samples[start : start + 7])
+        guesses = samples[start + 7 : start + 7 + int(rng.integers(5))].copy()
+        guesses["x"] += rng.normal(0, 9, len(guesses)).astype("f4")
+        live.feed(samples[start : start + 7], foreseen=guesses)
         shown = live.pixels()
     live.lift()
     whole = at_once.pixels()

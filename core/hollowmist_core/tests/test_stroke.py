@@ -47,6 +47,31 @@ class StreamingTests(TestCase):
             sheet.lift()
             np.testing.assert_array_equal(sheet.pixels(), whole, lane.key)
 
+    def test_what_is_foreseen_is_seen_as_if_it_were_drawn_and_leaves_no_trace(self):
+        lane = proofs.lanes()[1].strokes[0]
+        for own in ({}, {"steadying": "tow line"}, {"steadying": "speed-aware"}, {"keep_corners": 0.0}, {"pooling": 0.5}):
+            with self.subTest(own):
+                brush = prepared(read({**BRUSH, "overlap": "build", "flow": 0.2, **own}))
+                sheet, bold, plain = (Sheet(*proofs.LANES_AREA) for _ in range(3))
+                sheet.begin(brush)
+                bold.begin(brush)
+                for i in range(0, 160, 8):
+                    guesses = lane[i + 8 : i + 12]
+                    sheet.feed(lane[i : i + 8], foreseen=guesses)
+                    seen = sheet.pixels()
+                    bold.feed(lane[i : i + 8])
+                    meant = Sheet(*proofs.LANES_AREA)
+                    meant.begin(brush)
+                    meant.feed(lane[: i + 12])
+                    np.testing.assert_array_equal(seen, meant.pixels())
+                # The hand turned elsewhere, or rests: the guess is taken off.
+                sheet.feed(lane[:0])
+                np.testing.assert_array_equal(sheet.pixels(), bold.pixels())
+                sheet.feed(lane[160:168], foreseen=lane[:4])
+                sheet.lift()
+                plain.ink(brush, Stroke(lane[:168]))
+                np.testing.assert_array_equal(sheet.pixels(), plain.pixels())
+
     def test_what_is_seen_is_what_a_lift_would_leave(self):
         samples = proofs.lanes()[1].strokes[0]
         brush = prepared(read(BRUSH))

@@ -5,6 +5,7 @@ import re
 import numpy as np
 from django.test import tag
 from hollowmist_core.formats import inkml
+from hollowmist_core.kernels.records import SAMPLE
 from proofs.models import Lane, ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.demo import ROLLS
@@ -400,3 +401,51 @@ class ReportTests(HandCase):
         self.wait_for(lambda: self.kept().document["pen_pressure"] == "from speed")
         page.get_by_role("radio", name="Finger", exact=True).click()
         page.get_by_text("Draw a stroke with your finger").wait_for()
+
+
+FORESEE = """() => {
+  // A browser that expects the pen 60 px further on.
+  PointerEvent.prototype.getPredictedEvents = function () {
+    const { clientX, clientY, pressure, pointerType } = this
+    return [new PointerEvent("pointermove", { clientX: clientX + 60, clientY, pressure, pointerType })]
+  }
+  const sheet = document.querySelector("canvas.sheet")
+  const probe = new OffscreenCanvas(200, 1).getContext("2d", { willReadFrequently: true })
+  window.ahead = 0
+  sheet.addEventListener("pointermove", ({ clientX, clientY }) => {
+    const box = sheet.getBoundingClientRect()
+    const [x, y] = [Math.round(clientX - box.left), Math.round(clientY - box.top)]
+    function look() {
+      probe.drawImage(sheet, x, y, 200, 1, 0, 0, 200, 1)
+      const { data } = probe.getImageData(0, 0, 200, 1)
+      for (let i = 0; i < 200; i++) if (data[4 * i] < 100) window.ahead = Math.max(window.ahead, i)
+    }
+    requestAnimationFrame(() => requestAnimationFrame(look))
+  })
+}"""
+
+
+@tag("browser")
+class ForeseenTests(HandCase):
+    brushes = {"Plain": {"size": 20.0, "responses": {}, "steadying": "none", "ink": "#1e2a2d"}}
+
+    def test_ink_is_seen_ahead_of_the_pen_and_nothing_of_that_is_kept(self):
+        page = self.open_bench(name="Plain")
+        page.evaluate(FORESEE)
+        pen, box = Pen(page), self.sheet_box(page)
+        y = box["y"] + LOWER
+        pen.draw([(box["x"] + 60 + 6 * i, y, 0.5) for i in range(60)], lift=False, rest=0.008)
+        self.assertAlmostEqual(page.evaluate("window.ahead"), 60 + 10, delta=8)
+
+        def end():
+            rows = self.pixels(page)[LOWER - 20 : LOWER + 20, :, 0] < 100
+            return int(rows.any(axis=0).nonzero()[0].max())
+
+        # The hand rests: what was expected did not come.
+        self.wait_for(lambda: abs(end() - (60 + 6 * 59 + 10)) <= 2)
+        pen.event("mouseReleased", box["x"] + 60 + 6 * 59, y)
+        kept = self.wait_for(ProofStroke.objects.first)
+        drawn = np.frombuffer(kept.samples, SAMPLE)["x"]
+        self.assertAlmostEqual(drawn.max() - drawn.min(), 6 * 59, delta=1)
+        settle(page)
+        self.assertAlmostEqual(end(), 60 + 6 * 59 + 10, delta=2)

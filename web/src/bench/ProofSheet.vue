@@ -59,6 +59,12 @@ async function finish(): Promise<void> {
   if (drawn) bench.drew(drawn)
 }
 
+function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
+  const samples = new Float32Array(events.length * FLOATS)
+  events.forEach((event, i) => samples.set(sampleOf(event), i * FLOATS))
+  return samples
+}
+
 function send(events: PointerEvent[]): void {
   if (!stroke) return
   if (stroke.sent + events.length > MOST_SAMPLES) {
@@ -67,8 +73,7 @@ function send(events: PointerEvent[]): void {
     begin(stroke.kind, stroke.erase, events[0]!.timeStamp)
   }
   stroke.sent += events.length
-  const samples = new Float32Array(events.length * FLOATS)
-  events.forEach((event, i) => samples.set(sampleOf(event), i * FLOATS))
+  const samples = samplesOf(events)
   if (pointer.value === "practice") practice.lend(samples)
   void api.move(samples, performance.timeOrigin + events.at(-1)!.timeStamp)
 }
@@ -89,6 +94,10 @@ useSheetPointers(canvas, {
     send([event])
   },
   move: (events) => send(events),
+  foresee(events) {
+    // A practice pen's pressure comes of how it went, and cannot be foreseen.
+    if (stroke && pointer.value !== "practice") void api.foresee(samplesOf(events))
+  },
   up() {
     down.value = false
     void finish()

@@ -8,6 +8,8 @@ export const kindNumbered = (number: number): Kind =>
   (Object.keys(KIND) as Kind[]).find((kind) => KIND[kind] === number)!
 /** Floats of one sample, as the record `sample` lays them. */
 export const FLOATS = RECORDS.sample.bytes / 4
+/** Place of the time among them. */
+export const TIME = 2
 
 /** Samples from rows of x, y, t, pressure, altitude, azimuth and, where the pen has it, twist. */
 export function samplesFrom(rows: readonly number[][]): Float32Array<ArrayBuffer> {

@@ -1,7 +1,7 @@
 // The engine's desk: the proof sheet with its strokes, the stroke in hand, and the stations' pictures.
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
 import type { BrushDocument, CurveChange, Input, Link, Node } from "@/documents/brush"
-import { FLOATS, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
+import { FLOATS, TIME, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import { PROOF_SHEET, TABLE } from "@/generated/layout"
 import { writeLink } from "./brush"
 import { Images, picturesOf } from "./images"
@@ -48,6 +48,9 @@ export class Desk {
   private pockets?: Pockets
   private penDown = false
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
+  /** Samples that the hand is expected to make next, and the time of its newest one, ms. */
+  private foreseen = new Float32Array(0)
+  private handAt = -Infinity
   private stale = false
   private inHand = ""
   /** Whether sources of the brush are on their way: what is measured without them is not the brush's. */
@@ -214,6 +217,8 @@ export class Desk {
     if (this.penDown) this.cancel()
     this.penDown = true
     this.pen = pen
+    this.foreseen = new Float32Array(0)
+    this.handAt = -Infinity
     this.paper.begin(pen)
   }
 
@@ -257,10 +262,30 @@ export class Desk {
   move(samples: Float32Array<ArrayBuffer>): Live {
     if (this.penDown) {
       // What is recorded is what the hand meant: a later fitting must not change strokes that exist.
-      this.sheet.feed(this.fitted && this.pen.kind === "pen" ? this.asFitted(samples) : samples)
-      this.paper.showChange()
+      this.draw(this.asMeant(samples))
     }
     return this.live
+  }
+
+  /** Show the stroke drawn on to where the hand is expected next; nothing of that is kept. */
+  foresee(samples: Float32Array<ArrayBuffer>): void {
+    if (!this.penDown || samples.length + this.foreseen.length === 0) return
+    this.foreseen = this.asMeant(samples)
+    this.draw(new Float32Array(0))
+  }
+
+  private asMeant(samples: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
+    return this.fitted && this.pen.kind === "pen" && samples.length > 0 ? this.asFitted(samples) : samples
+  }
+
+  private draw(samples: Float32Array<ArrayBuffer>): void {
+    // Of what was foreseen, the hand has come by what lies before its newest sample.
+    if (samples.length > 0) this.handAt = samples[samples.length - FLOATS + TIME]!
+    let passed = 0
+    while (passed < this.foreseen.length && this.foreseen[passed + TIME]! <= this.handAt) passed += FLOATS
+    this.foreseen = this.foreseen.subarray(passed)
+    this.sheet.feed(samples, true, this.foreseen)
+    this.paper.showChange()
   }
 
   /** Lift the pen; returns the stroke, or nothing if no sample was sound. */

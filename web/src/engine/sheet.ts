@@ -1,7 +1,7 @@
 // A sheet in the module's memory, and the stroke in hand on it.
 import type { BrushDocument, Layer } from "@/documents/brush"
 import { FLOATS, type Pen, type Stroke } from "@/documents/stroke"
-import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, TILE } from "@/generated/layout"
+import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
 import { writeBrush } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -9,6 +9,8 @@ import type { Module } from "./module"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
 
 const BATCH = 4096
+/** Most samples that are drawn ahead of the hand. */
+const MOST_FORESEEN = 64
 const POINTS = 1 << 17
 const STAMPS = 1 << 16
 const MOST_SLOTS = 65536
@@ -21,6 +23,7 @@ export interface Rectangle {
   bottom: number
 }
 
+const NONE = new Float32Array(0)
 const NOWHERE: Rectangle = { left: 0, top: 0, right: 0, bottom: 0 }
 
 /** The smallest rectangle that holds both; an empty one adds nothing. */
@@ -53,7 +56,7 @@ export class Workspace {
     this.even = memory.take(POINTS, bytesOf("point"))
     this.path = memory.take(POINTS, bytesOf("point"))
     this.stamps = memory.take(STAMPS, bytesOf("stamp"))
-    this.samples = memory.take(BATCH, bytesOf("sample"))
+    this.samples = memory.take(BATCH + MOST_FORESEEN, bytesOf("sample"))
     this.work = memory.take(INK_WORK, 4)
   }
 }
@@ -103,7 +106,7 @@ export class Sheet {
     scale = 1,
   ) {
     const { memory } = module
-    this.state = memory.take(1, bytesOf("stroke"))
+    this.state = memory.take(STATES, bytesOf("stroke"))
     this.brush = memory.take(1, bytesOf("brush"))
     this.layers = memory.take(MOST_LAYERS, bytesOf("layer"))
     this.setLayers([PLAIN])
@@ -153,23 +156,40 @@ export class Sheet {
     this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0, seed, layer)
   }
 
-  /** Move the pen by whole samples; returns those that counted. Unwatched, the open end waits for the lift. */
-  feed(samples: Float32Array<ArrayBuffer>, watched = true): Float32Array<ArrayBuffer> {
+  /**
+   * Move the pen by whole samples; returns those that counted. Unwatched, the open end waits for the lift. Until the
+   * next call the stroke is shown drawn on through the foreseen samples.
+   */
+  feed(
+    samples: Float32Array<ArrayBuffer>,
+    watched = true,
+    foreseen: Float32Array<ArrayBuffer> = NONE,
+  ): Float32Array<ArrayBuffer> {
     const taken: Float32Array<ArrayBuffer>[] = []
-    for (let from = 0; from < samples.length; from += BATCH * FLOATS) {
-      taken.push(this.feedBatch(samples.subarray(from, from + BATCH * FLOATS), watched))
-    }
+    let from = 0
+    do {
+      const batch = samples.subarray(from, from + BATCH * FLOATS)
+      from += batch.length
+      taken.push(this.feedBatch(batch, watched, from < samples.length ? NONE : foreseen))
+    } while (from < samples.length)
     const all = joined(taken)
     this.kept.push(all)
     if (this.starved) this.inkAnew()
     return all
   }
 
-  private feedBatch(batch: Float32Array<ArrayBuffer>, watched: boolean): Float32Array<ArrayBuffer> {
+  private feedBatch(
+    batch: Float32Array<ArrayBuffer>,
+    watched: boolean,
+    foreseen: Float32Array<ArrayBuffer> = NONE,
+  ): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     const { memory } = this.module
     const { recent, even, path, stamps, samples, work, images } = this.space
-    memory.f32({ at: samples.at, length: batch.length }).set(batch)
+    const guesses = foreseen.subarray(0, MOST_FORESEEN * FLOATS)
+    const given = memory.f32({ at: samples.at, length: batch.length + guesses.length })
+    given.set(batch)
+    given.set(guesses, batch.length)
     const count = this.module.call(
       "feed",
       ...[this.state, this.brush, recent, even, path, stamps, this.maps, this.slots.free],
@@ -181,6 +201,7 @@ export class Sheet {
         memory.cells,
         samples,
         batch.length / FLOATS,
+        guesses.length / FLOATS,
         watched ? 1 : 0,
       ],
     )

@@ -76,6 +76,9 @@ let penIsDown = false
 /** A view that has stood so long, ms, is inked at its own pixels. */
 const SCALE_REST = 90
 let scaleTimer: ReturnType<typeof setTimeout> | undefined
+/** Where the hand was expected is not where it is, once it has rested for so long, ms. */
+const FORESIGHT = 50
+let foresightTimer: ReturnType<typeof setTimeout> | undefined
 
 /** The brush stands: measure it, unless that is done or something else comes first. */
 function rest(): void {
@@ -209,6 +212,12 @@ const api = {
   move(samples: Float32Array<ArrayBuffer>, at: number) {
     tell({ live: desk.move(samples) })
     if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
+  },
+  /** Samples that the browser expects next. */
+  foresee(samples: Float32Array<ArrayBuffer>) {
+    clearTimeout(foresightTimer)
+    desk.foresee(samples)
+    if (samples.length > 0) foresightTimer = setTimeout(() => desk.foresee(new Float32Array(0)), FORESIGHT)
   },
   up(id: string) {
     penIsDown = false

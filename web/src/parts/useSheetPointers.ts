@@ -7,6 +7,8 @@ export interface PointerActs {
   down: (kind: Kind, event: PointerEvent) => void
   /** The events in between that the browser gathered, oldest first. */
   move: (events: PointerEvent[]) => void
+  /** Where the browser expects the pointer next, if anywhere: once a frame. */
+  foresee?: (events: PointerEvent[]) => void
   up: () => void
   cancel: () => void
   pinch: (factor: number, atX: number, atY: number, dx: number, dy: number) => void
@@ -94,6 +96,8 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   useEventListener(target, raw ? "pointerrawupdate" : "pointermove", (event) => follow(event as PointerEvent))
 
   useEventListener(target, "pointermove", (event: PointerEvent) => {
+    // WebKitGTK expects nothing.
+    if (drawing?.id === event.pointerId) acts.foresee?.(event.getPredictedEvents?.() ?? [])
     if (panning === event.pointerId) return acts.pinch(1, 0, 0, event.movementX, event.movementY)
     const old = fingers.get(event.pointerId)
     if (!old || drawing || fingers.size !== 2) return

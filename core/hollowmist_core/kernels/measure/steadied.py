@@ -12,8 +12,9 @@ from numba import float32, float64, int32
 
 from ...record import BRUSH
 from ..corners import MILDEST, SPAN, UNKNOWN, hold_point, is_corner, measure_turns
+from ..even import compact_even
 from ..hand import CLOSE, DROPPED, MERGED, take
-from ..line import begin_line, compact_even, follow, open_end
+from ..line import begin_line, follow, open_end
 from ..point import copy_point
 from ..records import HAND, HELD, MOST_HELD, POINT, SAMPLE, STROKE
 from ..registry import array, helper, kernel

@@ -1,6 +1,6 @@
 // The practice pen: a simulated stylus for whoever has only a mouse. It lends a mouse's samples pressure and
 // tilt, and replays recorded strokes at their own speed.
-import { FLOATS, type KeptStroke } from "@/documents/stroke"
+import { FLOATS, TIME, type KeptStroke } from "@/documents/stroke"
 import { newId } from "@/documents/ids"
 import { reactive, ref } from "vue"
 import type { Bench } from "../useBench"
@@ -83,7 +83,7 @@ export function usePracticePen(bench: Bench) {
       while (going && fed < samples.length) {
         const now = await new Promise<number>((frame) => requestAnimationFrame(frame))
         let until = fed
-        while (until < samples.length && samples[until + 2]! <= now - start) until += FLOATS
+        while (until < samples.length && samples[until + TIME]! <= now - start) until += FLOATS
         if (until > fed) void api.move(samples.slice(fed, until), performance.timeOrigin + now)
         fed = until
       }
