@@ -12,8 +12,16 @@ from proofs.serializers import ProofStrokeSerializer, StrokesSerializer, WishedL
 from rest_framework import serializers
 from rolls.actions.delete_brush import delete_brush, restore_brush
 from rolls.actions.keep_brush import keep_brush
-from rolls.actions.keep_roll import keep_roll
-from rolls.serializers import WishedBrushSerializer, WishedRollSerializer
+from rolls.actions.keep_checkpoint import keep_checkpoint, put_checkpoint_back, take_checkpoint
+from rolls.actions.keep_roll import keep_roll, put_roll_back, take_roll
+from rolls.actions.place_brush import mark_brush, place_brush
+from rolls.serializers import (
+    MarkedBrushSerializer,
+    PlacedBrushSerializer,
+    WishedBrushSerializer,
+    WishedCheckpointSerializer,
+    WishedRollSerializer,
+)
 from sources.actions.delete_source import delete_source, restore_source
 from sources.actions.keep_recipe import forget_recipe, keep_recipe
 from sources.actions.keep_source import keep_source
@@ -67,7 +75,14 @@ KINDS: dict[str, Kind] = {
     "deleteLane": Kind(Nothing, _quiet(lanes.delete_lane)),
     "takeLaneApart": Kind(Nothing, _quiet(lanes.take_lane_apart)),
     "keepRoll": Kind(WishedRollSerializer, _quiet(keep_roll)),
+    "takeRoll": Kind(Nothing, _quiet(take_roll)),
+    "putRollBack": Kind(Nothing, _quiet(put_roll_back)),
     "keepBrush": Kind(WishedBrushSerializer, _keep_brush),
+    "placeBrush": Kind(PlacedBrushSerializer, _quiet(place_brush)),
+    "markBrush": Kind(MarkedBrushSerializer, _quiet(mark_brush)),
+    "keepCheckpoint": Kind(WishedCheckpointSerializer, _quiet(keep_checkpoint)),
+    "takeCheckpoint": Kind(Nothing, _quiet(take_checkpoint)),
+    "putCheckpointBack": Kind(Nothing, _quiet(put_checkpoint_back)),
     "takeBrush": Kind(Nothing, _quiet(delete_brush)),
     "putBrushBack": Kind(Nothing, _quiet(restore_brush)),
     "keepSource": Kind(WishedSourceSerializer, _keep_source),

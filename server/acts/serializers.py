@@ -46,7 +46,7 @@ class AnswersSerializer(serializers.Serializer):
 class ChangeSerializer(serializers.Serializer):
     """A row that changed."""
 
-    table = serializers.ChoiceField(["strokes", "lanes", "rolls", "brushes", "sources", "recipes"])
+    table = serializers.ChoiceField(["strokes", "lanes", "rolls", "brushes", "checkpoints", "sources", "recipes"])
     id = serializers.UUIDField()
     number = serializers.IntegerField()
     row = serializers.DictField(allow_null=True, help_text="As it is now; nothing where it was deleted.")

@@ -17,13 +17,26 @@ class Placed(Numbered):
         abstract = True
 
 
+class Tint(models.TextChoices):
+    """What the cloth of a roll is dyed with; undyed where it is none."""
+
+    KELP = "kelp"
+    RUST = "rust"
+    MUSSEL = "mussel"
+    LICHEN = "lichen"
+    HEATHER = "heather"
+
+
 class Roll(Placed):
     """A set of brushes of one account."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="rolls")
     name = models.CharField(max_length=80)
+    note = models.TextField(max_length=2000, blank=True)
+    tint = models.CharField(max_length=12, choices=Tint.choices, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
+    deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["place", "id"]
@@ -41,15 +54,17 @@ class BrushQuerySet(models.QuerySet):
         return self.filter(roll__account=account)
 
     def present(self):
-        """Those that were not taken out of their pockets."""
-        return self.filter(deleted_at=None)
+        """Those that were not taken out of their pockets, nor deleted with their roll."""
+        return self.filter(deleted_at=None, roll__deleted_at=None)
 
 
 class Brush(Placed):
     """A brush in a pocket.
 
-    `document` is what `hollowmist_core.document.read` returns; `revision` counts its kept states. `picture` and
-    `tip_print` are empty until somebody asks for them (`actions.paint_brush`).
+    `document` is what `hollowmist_core.document.read` returns; `revision` counts its kept states: of its name, its
+    note and its document, while its pocket and what is marked on it are no part of them. `cover` is the person's own
+    picture of it, instead of its tip's print. `picture` and `tip_print` are empty until somebody asks for them
+    (`actions.paint_brush`).
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -58,6 +73,9 @@ class Brush(Placed):
     note = models.TextField(max_length=2000, blank=True)
     document = models.JSONField()
     revision = models.PositiveIntegerField(default=1)
+    favourite = models.BooleanField(default=False)
+    used_at = models.DateTimeField(null=True, blank=True, help_text="When it was last on the bench.")
+    cover = models.ForeignKey(Picture, models.PROTECT, related_name="covers", null=True, blank=True)
     picture = models.BinaryField(default=b"")
     tip_print = models.BinaryField(default=b"")
     created_at = models.DateTimeField(auto_now_add=True)
@@ -72,6 +90,38 @@ class Brush(Placed):
 
     def __str__(self):
         return self.name
+
+
+class Checkpoint(Numbered):
+    """A kept state of a brush, to return to or compare with. It never changes, but for its label.
+
+    `pictures` are those that its document uses: they stay as long as it does.
+    """
+
+    class Why(models.TextChoices):
+        """What it was made for."""
+
+        HAND = "hand", "by hand"
+        VISIT = "visit", "at the start of a visit"
+        CHANGE = "change", "before a large change"
+        ELSEWHERE = "elsewhere", "the state of another device"
+        FIRST = "first", "as it was when it came"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    brush = models.ForeignKey(Brush, models.CASCADE, related_name="checkpoints")
+    label = models.CharField(max_length=80, blank=True)
+    why = models.CharField(max_length=9, choices=Why.choices)
+    document = models.JSONField()
+    made_at = models.DateTimeField()
+    deleted_at = models.DateTimeField(null=True, blank=True)
+    pictures = models.ManyToManyField(Picture, related_name="checkpoints")
+
+    class Meta:
+        ordering = ["made_at", "id"]
+        indexes = [models.Index(fields=["brush", "number"])]
+
+    def __str__(self):
+        return self.label or self.get_why_display()
 
 
 class PictureUse(models.Model):

@@ -1,12 +1,18 @@
 """What the API says of rolls and brushes."""
 
+from datetime import UTC, datetime
+
+from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from fractional_indexing import FIError, generate_key_between
 from hollowmist_core.document import read
 from rest_framework import serializers
 
-from .models import Brush, Roll
+from .models import Brush, Checkpoint, Roll, Tint
+
+MOST_MS = 2**43
+"""Some 280 years after 1970, as ms."""
 
 
 @extend_schema_field(OpenApiTypes.OBJECT)
@@ -39,7 +45,7 @@ class PocketSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Brush
-        fields = ["id", "name", "note", "revision", "place", "kept_at"]
+        fields = ["id", "name", "note", "favourite", "revision", "place", "kept_at"]
 
 
 class RollSerializer(serializers.ModelSerializer):
@@ -49,7 +55,7 @@ class RollSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Roll
-        fields = ["id", "name", "place", "brushes"]
+        fields = ["id", "name", "note", "tint", "place", "brushes"]
 
 
 class BrushSerializer(serializers.ModelSerializer):
@@ -79,6 +85,8 @@ class WishedRollSerializer(serializers.Serializer):
 
     name = serializers.CharField(max_length=80)
     place = PlaceField()
+    note = serializers.CharField(max_length=2000, allow_blank=True, required=False)
+    tint = serializers.ChoiceField(Tint.choices, allow_blank=True, required=False)
 
 
 class KeptRollSerializer(serializers.ModelSerializer):
@@ -86,7 +94,43 @@ class KeptRollSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Roll
-        fields = ["name", "place"]
+        fields = ["name", "place", "note", "tint"]
+
+
+class PlacedBrushSerializer(serializers.Serializer):
+    """A pocket that a brush is put into."""
+
+    roll = serializers.UUIDField()
+    place = PlaceField()
+
+
+@extend_schema_field(OpenApiTypes.INT64)
+class MomentField(serializers.Field):
+    """A moment as devices tell it: ms since 1970."""
+
+    def to_internal_value(self, data):
+        """A moment with its time zone. A device's clock may be wrong, but nothing happens after now."""
+        if not isinstance(data, int) or not 0 <= data <= MOST_MS:
+            raise serializers.ValidationError(f"“{data!s:.20}” is no moment; send ms since 1970")
+        return min(datetime.fromtimestamp(data / 1000, UTC), timezone.now())
+
+
+class MarkedBrushSerializer(serializers.Serializer):
+    """What is marked on a brush; what is not told stays."""
+
+    favourite = serializers.BooleanField(required=False)
+    used_at = MomentField(required=False)
+    cover = serializers.CharField(max_length=64, allow_null=True, required=False)
+
+
+class WishedCheckpointSerializer(serializers.Serializer):
+    """A checkpoint as it is to be kept."""
+
+    brush = serializers.UUIDField()
+    label = serializers.CharField(max_length=80, allow_blank=True, required=False, default="")
+    why = serializers.ChoiceField(Checkpoint.Why.choices)
+    document = serializers.DictField()
+    made_at = MomentField()
 
 
 class ReadingRowSerializer(serializers.Serializer):

@@ -26,7 +26,7 @@ from .serializers import (
 def own_rolls(account):
     """An account's rolls with the brushes that are in their pockets; pictures are left where they are."""
     present = Brush.objects.of(account).present().defer("document", "picture", "tip_print")
-    return Roll.objects.filter(account=account).prefetch_related(Prefetch("brushes", present))
+    return Roll.objects.filter(account=account, deleted_at=None).prefetch_related(Prefetch("brushes", present))
 
 
 def own_brush(account, brush_id) -> Brush:

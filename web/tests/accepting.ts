@@ -2,7 +2,7 @@
 import { server } from "./server"
 
 interface Row {
-  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources" | "recipes"
+  table: "strokes" | "lanes" | "rolls" | "brushes" | "checkpoints" | "sources" | "recipes"
   id: string
   number: number
   row: Record<string, unknown> | null
@@ -38,10 +38,15 @@ export class ActsServer {
     const known = this.rows.get(thing)
     if (!(kind === "keepBrush" || kind === "keepSource") || !known) return undefined
     if (!known.row) return { answer: "gone" }
-    const same = Object.keys(body).every(
-      (field) => JSON.stringify(known.row![field]) === JSON.stringify(body[field]),
-    )
+    const state = Object.keys(body).filter((field) => field !== "roll" && field !== "place")
+    const same = state.every((field) => JSON.stringify(known.row![field]) === JSON.stringify(body[field]))
     return same || known.row.revision === base ? undefined : { answer: "stale", theirs: known.row }
+  }
+
+  /** A roll that was taken away comes back with what is put into it. */
+  private holdRoll(id: string): void {
+    const known = this.rows.get(id)
+    if (known && !known.row) this.touch("rolls", id, this.taken.get(id) ?? null)
   }
 
   private doIt({ kind, thing, body }: SentAct): object {
@@ -72,9 +77,23 @@ export class ActsServer {
       for (const one of this.rows.values()) if (one.row?.lane === thing) change(one.id, { lane: null })
       this.touch("lanes", thing, null)
     } else if (kind === "keepRoll") this.touch("rolls", thing, body)
-    else if (kind === "keepBrush") {
-      const revision = Number(this.rows.get(thing)?.row?.revision ?? 0) + 1
-      this.touch("brushes", thing, { ...body, revision, kept_at: Date.now() })
+    else if (kind === "takeRoll") {
+      this.taken.set(thing, this.rows.get(thing)?.row ?? null)
+      this.touch("rolls", thing, null)
+    } else if (kind === "putRollBack") this.touch("rolls", thing, this.taken.get(thing) ?? null)
+    else if (kind === "keepCheckpoint") this.touch("checkpoints", thing, body)
+    else if (kind === "takeCheckpoint") this.touch("checkpoints", thing, null)
+    else if (kind === "placeBrush" || kind === "markBrush") {
+      const row = this.rows.get(thing)?.row
+      if (kind === "placeBrush") this.holdRoll(String(body.roll))
+      if (row) this.touch("brushes", thing, { ...row, ...JSON.parse(JSON.stringify(body)) })
+      else this.taken.set(thing, { ...this.taken.get(thing), ...JSON.parse(JSON.stringify(body)) })
+    } else if (kind === "keepBrush") {
+      const row = this.rows.get(thing)?.row
+      const revision = Number(row?.revision ?? 0) + 1
+      const { roll, place } = { ...body, ...row }
+      const marks = { favourite: false, used_at: 0, cover: null, ...row }
+      this.touch("brushes", thing, { ...marks, ...body, roll, place, revision, kept_at: Date.now() })
       return { revision }
     } else if (kind === "keepSource") {
       const row = this.rows.get(thing)?.row

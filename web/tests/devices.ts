@@ -63,22 +63,27 @@ function idOf(chance: () => number): string {
 
 /** What a person may do just now, each by the share of times that they do it; `roll` holds their brushes. */
 async function wishes({ store }: Device, chance: () => number, at: number, roll: string) {
-  const [strokes, taking, laying, apart, brushes, out, sources, recipes, pictures] = await Promise.all([
-    import("@/acts/keepStroke"),
-    import("@/acts/takeStrokes"),
-    import("@/acts/keepLane"),
-    import("@/acts/deleteLane"),
-    import("@/acts/keepBrush"),
-    import("@/acts/takeBrush"),
-    import("@/acts/keepSource"),
-    import("@/acts/keepRecipe"),
-    import("@/device/pictures"),
-  ])
+  const [strokes, taking, laying, apart, brushes, out, sources, recipes, pictures, pockets, rolls, points] =
+    await Promise.all([
+      import("@/acts/keepStroke"),
+      import("@/acts/takeStrokes"),
+      import("@/acts/keepLane"),
+      import("@/acts/deleteLane"),
+      import("@/acts/keepBrush"),
+      import("@/acts/takeBrush"),
+      import("@/acts/keepSource"),
+      import("@/acts/keepRecipe"),
+      import("@/device/pictures"),
+      import("@/acts/placeBrush"),
+      import("@/acts/keepRoll"),
+      import("@/acts/keepCheckpoint"),
+    ])
   const pick = <T>(from: T[]): T | undefined => from[Math.floor(from.length * chance())]
   const loose = pick(await store.strokes.filter((one) => one.lane === null).primaryKeys())
   const lanes = await store.lanes.toArray()
   const [lane, brush] = [pick(lanes), pick(await store.brushes.toArray())]
   const [source, recipe] = [pick(await store.sources.toArray()), pick(await store.recipes.toArray())]
+  const [into, point] = [pick(await store.rolls.toArray()), pick(await store.checkpoints.toArray())]
   const id = idOf(chance)
   const name = `made at ${at}`
   const document = { size: 1 + (at % 300), shapes: [], grain: null } as never
@@ -94,7 +99,7 @@ async function wishes({ store }: Device, chance: () => number, at: number, roll:
   const fresh = { id, name, set: "mine", hidden: false, position: lanes.length }
   const moved = lane && { ...lane, name, position: Math.floor(lanes.length * chance()) }
   return [
-    [0.28, () => strokes.keepStroke(store, { ...stroke, id, drawnAt: at, lane: null })],
+    [0.18, () => strokes.keepStroke(store, { ...stroke, id, drawnAt: at, lane: null })],
     [0.1, loose && (() => taking.takeStrokes(store, [loose]))],
     [0.1, loose && (() => laying.keepLane(store, fresh, [loose]))],
     [0.06, moved && (() => laying.keepLane(store, moved, []))],
@@ -107,6 +112,13 @@ async function wishes({ store }: Device, chance: () => number, at: number, roll:
     [0.01, source && (() => sources.takeSource(store, source.id))],
     [0.03, () => recipes.keepRecipe(store, name, [])],
     [0.01, recipe && (() => recipes.forgetRecipe(store, recipe.id))],
+    [0.03, brush && into && (() => pockets.placeBrushes(store, [brush.id], { roll: into.id }))],
+    [0.02, brush && (() => pockets.markBrush(store, brush.id, { favourite: at % 2 === 0 }))],
+    [0.01, () => rolls.makeRoll(store, { name })],
+    [0.01, into && (() => rolls.changeRoll(store, into.id, { note: name, tint: "kelp" }))],
+    [0.01, into && into.id !== roll && (() => rolls.takeRoll(store, into.id))],
+    [0.015, brush && (() => points.keepCheckpoint(store, { brush: brush.id, why: "hand", document }))],
+    [0.005, point && (() => points.takeCheckpoint(store, point.id))],
   ] as [number, (() => Promise<unknown>) | undefined][]
 }
 
@@ -166,7 +178,9 @@ type Row = Record<string, unknown>
 const AS_HELD: Record<string, (row: Row) => unknown[]> = {
   strokes: (one) => [one.id, one.lane],
   lanes: (one) => [one.id, one.name, one.position],
-  brushes: (one) => [one.id, one.name, one.document, one.place, one.revision],
+  rolls: (one) => [one.id, one.name, one.note, one.tint, one.place],
+  brushes: (one) => [one.id, one.name, one.document, one.roll, one.place, one.favourite, one.revision],
+  checkpoints: (one) => [one.id, one.brush, one.why],
   sources: (one) => [one.id, one.name, one.recipe, one.picture, one.revision],
   recipes: (one) => [one.id, one.name],
 }

@@ -49,7 +49,13 @@ class StreamingTests(TestCase):
 
     def test_what_is_foreseen_is_seen_as_if_it_were_drawn_and_leaves_no_trace(self):
         lane = proofs.lanes()[1].strokes[0]
-        for own in ({}, {"steadying": "tow line"}, {"steadying": "speed-aware"}, {"keep_corners": 0.0}, {"pooling": 0.5}):
+        for own in (
+            {},
+            {"steadying": "tow line"},
+            {"steadying": "speed-aware"},
+            {"keep_corners": 0.0},
+            {"pooling": 0.5},
+        ):
             with self.subTest(own):
                 brush = prepared(read({**BRUSH, "overlap": "build", "flow": 0.2, **own}))
                 sheet, bold, plain = (Sheet(*proofs.LANES_AREA) for _ in range(3))

@@ -10,7 +10,7 @@ from django.db import OperationalError
 from django.test import TestCase
 from django.utils import timezone
 from hollowmist_core.kernels.records import SAMPLE
-from proofs.models import ProofStroke
+from proofs.models import Lane, ProofStroke
 from proofs.tests.test_api import body
 
 from acts.actions.changes import PAGE
@@ -111,6 +111,29 @@ class ChangesTests(ActsCase):
         (gone,) = self.changes(seen)["changes"]
         self.assertEqual((gone["id"], gone["row"]), (str(first), None))
 
+    def test_what_is_done_while_the_tables_are_read_is_told_later_and_not_passed_over(self):
+        lane, late = uuid.uuid4(), uuid.uuid4()
+        first = uuid.uuid4()
+        act(self.client, self.account, "keepStroke", first, stroke())
+        told = {"name": "Tide numerals", "strokes": [str(first)]}
+        act(self.client, self.account, "keepLane", lane, told)
+        since = self.changes()["changes"][-1]["number"]
+        lanes = Lane.objects.filter
+
+        def interrupted(*args, **kwargs):
+            # Strokes have been read. Another device draws one, and then renames a lane.
+            if not ProofStroke.objects.filter(pk=late).exists():
+                act(self.client, self.account, "keepStroke", late, stroke())
+                act(self.client, self.account, "keepLane", lane, told | {"name": "Numerals"})
+            return lanes(*args, **kwargs)
+
+        with mock.patch.object(Lane.objects, "filter", interrupted):
+            page = self.changes(since)
+        seen = page["changes"][-1]["number"] if page["changes"] else since
+        ids = [one["id"] for one in page["changes"] + self.changes(seen)["changes"]]
+        self.assertIn(str(late), ids)
+        self.assertIn(str(lane), ids)
+
     def test_a_lane_tells_its_strokes_and_their_moving(self):
         first, lane = uuid.uuid4(), uuid.uuid4()
         act(self.client, self.account, "keepStroke", first, stroke())
@@ -125,6 +148,7 @@ class ChangesTests(ActsCase):
             for i in range(1, 2 * PAGE)
         ]
         ProofStroke.objects.bulk_create(strokes)
+        Account.objects.filter(pk=self.account.pk).update(number=len(strokes))
         seen, since, more = [], 0, True
         while more:
             told = self.changes(since)

@@ -1,5 +1,7 @@
 """Keep a brush: a new one, or another state of one that is there."""
 
+from datetime import datetime
+
 from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
@@ -9,6 +11,7 @@ from sources.actions.pictures import own_pictures, touch
 from sources.models import Source
 
 from ..models import Brush, PictureUse, Roll
+from .keep_roll import put_roll_back
 
 
 def sound(document: dict, account) -> dict:
@@ -53,10 +56,14 @@ def note_uses(brush: Brush) -> None:
 
 
 def own_roll(account, roll_id) -> Roll:
-    """A roll of the account, or Refused."""
+    """A roll of the account that a brush is put into, or Refused.
+
+    One that was deleted on another device meanwhile comes back: what was put into it must not be lost with it.
+    """
     roll = Roll.objects.filter(account=account, pk=roll_id).first()
     if roll is None:
         raise Refused("the roll that this brush was put into is not among yours; put it into another one")
+    put_roll_back(account, roll_id)
     return roll
 
 
@@ -72,6 +79,7 @@ def _pocket(account, brush_id) -> Brush | None:
 def keep_brush(account, brush_id, base: int, *, roll, name: str, note: str = "", document: dict, place: str) -> Brush:
     """Keep a state of a brush, made from the state whose revision is `base`; 0 where it is new.
 
+    `roll` and `place` tell the pocket of a new one; one that is there stays where it is (`place_brush` moves it).
     Sending the state that already stands once more changes nothing.
 
     Raises
@@ -87,9 +95,9 @@ def keep_brush(account, brush_id, base: int, *, roll, name: str, note: str = "",
     """
     document = sound(document, account)
     brush = _pocket(account, brush_id)
-    told = {"roll_id": own_roll(account, roll).pk, "name": name, "note": note, "document": document, "place": place}
+    told = {"name": name, "note": note, "document": document}
     if brush is None:
-        brush = Brush(pk=brush_id, revision=0)
+        brush = Brush(pk=brush_id, revision=0, roll=own_roll(account, roll), place=place)
     elif brush.deleted_at is not None:
         raise Gone
     elif all(getattr(brush, field) == value for field, value in told.items()):
@@ -107,6 +115,11 @@ def keep_brush(account, brush_id, base: int, *, roll, name: str, note: str = "",
     return brush
 
 
+def in_ms(moment: datetime | None) -> int:
+    """A moment in ms since 1970, as devices tell it; 0 where there was none."""
+    return int(moment.timestamp() * 1000) if moment else 0
+
+
 def told_row(brush: Brush) -> dict:
     """A brush as devices are told of it."""
     return {
@@ -116,5 +129,8 @@ def told_row(brush: Brush) -> dict:
         "document": read(brush.document),
         "revision": brush.revision,
         "place": brush.place,
-        "kept_at": int(brush.kept_at.timestamp() * 1000),
+        "favourite": brush.favourite,
+        "used_at": in_ms(brush.used_at),
+        "cover": brush.cover_id,
+        "kept_at": in_ms(brush.kept_at),
     }

@@ -1,7 +1,8 @@
-"""Keep a roll: made, renamed, moved."""
+"""Keep a roll: made, renamed, noted, dyed, moved. Take it away, and put it back."""
 
 from accounts.numbers import count_on
 from django.db import transaction
+from django.utils import timezone
 from hollowmist.refusal import Refused
 
 from ..models import Roll
@@ -9,8 +10,10 @@ from .places import last_place
 
 
 @transaction.atomic
-def keep_roll(account, roll_id=None, name: str = "", place: str = "") -> Roll:
-    """Keep a roll's name, and its place among the others; without one a new roll comes last.
+def keep_roll(account, roll_id=None, **wished) -> Roll:
+    """Keep a roll as it is wished: its `name`, `note`, `tint`, and its `place` among the others.
+
+    What is not wished stays as it is; a new roll without a place comes last.
 
     Raises
     ------
@@ -22,7 +25,29 @@ def keep_roll(account, roll_id=None, name: str = "", place: str = "") -> Roll:
         raise Refused("this roll is not yours; make it anew")
     if roll is None:
         roll = Roll(account=account, place=last_place(account.rolls), **({"pk": roll_id} if roll_id else {}))
-    roll.name, roll.place = name, place or roll.place
+    for field, value in wished.items():
+        setattr(roll, field, value)
     count_on(account, [roll])
     roll.save()
     return roll
+
+
+def _mark(account, roll_id, deleted_at) -> None:
+    roll = Roll.objects.filter(account=account, pk=roll_id, deleted_at__isnull=deleted_at is not None).first()
+    if roll is None:
+        return
+    roll.deleted_at = deleted_at
+    count_on(account, [roll])
+    roll.save(update_fields=["deleted_at", "number"])
+
+
+@transaction.atomic
+def take_roll(account, roll_id) -> None:
+    """Take a roll away with all that is in it; one that is not there is away already."""
+    _mark(account, roll_id, timezone.now())
+
+
+@transaction.atomic
+def put_roll_back(account, roll_id) -> None:
+    """Put a roll back with its brushes, each as it was kept last."""
+    _mark(account, roll_id, None)

@@ -106,7 +106,7 @@ class BrushTests(TestCase):
         self.assertEqual(self.names(), ["Rope Ribbon", "Rope 2", "Kelp Liner"])
         roll = uuid.uuid4()
         self.act("keepRoll", roll, {"name": "Before", "place": generate_key_between(None, self.roll.place)})
-        self.act("keepBrush", copy, told | {"roll": str(roll)}, 1)
+        self.act("placeBrush", copy, {"roll": str(roll), "place": "a0"})
         self.assertEqual(self.names(), ["Rope 2", "Rope Ribbon", "Kelp Liner"])
         told = {one["id"]: one for one in self.client.get("/api/changes?since=0").json()["changes"]}
         self.assertEqual(told[str(copy)]["row"]["roll"], str(roll))

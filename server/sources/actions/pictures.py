@@ -100,5 +100,5 @@ def drop_unused() -> int:
     old = Picture.objects.filter(used_at__lt=timezone.now() - UNDO_REACHES)
     used = Source.objects.values_list
     digests = {*used("picture_id", flat=True), *used("original_id", flat=True), *used("working_id", flat=True)}
-    gone, _ = old.filter(uses=None).exclude(pk__in=digests - {None}).delete()
+    gone, _ = old.filter(uses=None, covers=None, checkpoints=None).exclude(pk__in=digests - {None}).delete()
     return gone

@@ -1,7 +1,7 @@
 // Keep a state of a brush; make a new one; and choose between two states, where another device made one too.
 import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
-import { note, noteBrush } from "@/device/note"
+import { NO_MARKS, note, noteBrush, noteMarks } from "@/device/note"
 import type { Store, StoredBrush } from "@/device/store"
 import { documentActs } from "./keepDocument"
 
@@ -16,6 +16,7 @@ export interface NewBrush {
   name: string
   note?: string
   document: StoredBrush["document"]
+  cover?: string | null
   /** The brush in the pocket before it; without one it comes last. */
   after?: string
 }
@@ -25,12 +26,13 @@ export function makeBrush(store: Store, made: NewBrush): Promise<string> {
   return within(store, async () => {
     const others = (await store.brushes.where("roll").equals(made.roll).toArray()).sort(byPlace)
     const place = placeAfter(others, made.after)
-    const { roll, name, note: words = "", document } = made
+    const { roll, name, note: words = "", document, cover = null } = made
     const id = newId()
     const brush = { id, roll, name: name.slice(0, MOST_NAME), note: words, document, place }
-    const kept = { ...brush, revision: 0, keptAt: Date.now() }
+    const kept = { ...brush, ...NO_MARKS, cover, revision: 0, keptAt: Date.now() }
     await store.brushes.put(kept)
     await noteBrush(store, id, kept, 0)
+    if (cover) await noteMarks(store, id, { cover })
     return id
   })
 }

@@ -1,7 +1,7 @@
 // What waited on this device before it had a store of its own becomes acts like all others.
 import { outbox, type StoredStroke as Waiting } from "./outbox"
 import { liveQuery } from "dexie"
-import { note, noteBrush, noteLane, noteSource, noteStroke } from "./note"
+import { NO_MARKS, note, noteBrush, noteLane, noteSource, noteStroke } from "./note"
 import type { Store, StoredStroke } from "./store"
 
 const kept = (one: Waiting, drawnAt: number, lane: string | null = null): StoredStroke => {
@@ -56,7 +56,8 @@ export async function adoptBrushes(store: Store, username: string): Promise<void
         await store.brushes.put({ ...standing, ...mine })
         await noteBrush(store, id, { ...standing, ...mine }, revision)
       } else if (rolls[0]) {
-        await store.brushes.put({ ...mine, roll: rolls[0].id, place: "a0", keptAt: Date.now(), gone: true })
+        const pocket = { roll: rolls[0].id, place: "a0" }
+        await store.brushes.put({ ...mine, ...pocket, ...NO_MARKS, keptAt: Date.now(), gone: true })
       }
     })
     await db.delete("brushes", id)

@@ -53,6 +53,11 @@ function changedBy({ thing, body }: Act): string[] {
   return [thing, ...((body.strokes as string[] | undefined) ?? [])]
 }
 
+/** What must be there before an act can be done. */
+function neededBy({ kind, body }: Act): string[] {
+  return [body.roll, kind === "keepCheckpoint" && body.brush].filter((one) => typeof one === "string")
+}
+
 /** The acts that go next, marked as sent: what rests, and what concerns the same thing, waits; all else goes on. */
 function nextActs(store: Store, most: number): Promise<Act[]> {
   return store.transaction("rw", store.acts, async () => {
@@ -64,7 +69,7 @@ function nextActs(store: Store, most: number): Promise<Act[]> {
       const changed = changedBy(act)
       // The next state of a document is made from what the answer to this one tells.
       const ahead = act.kind in DOCUMENTS && kept.has(act.thing)
-      const waits = changed.some((one) => resting.has(one)) || resting.has(act.body.roll as string)
+      const waits = [...changed, ...neededBy(act)].some((one) => resting.has(one))
       if (restOf(act) > 0 || ahead || waits) {
         changed.forEach((one) => resting.add(one))
         continue

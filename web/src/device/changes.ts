@@ -3,10 +3,21 @@ import { kindNumbered } from "@/documents/stroke"
 import { api, reach } from "@/api/client"
 import type { Table } from "dexie"
 import { fromBase64 } from "./base64"
-import { noteBrush, noteLane, noteRecipe, noteRoll, noteSource, noteStroke } from "./note"
+import {
+  noteBrush,
+  noteCheckpoint,
+  noteLane,
+  noteMarks,
+  notePlace,
+  noteRecipe,
+  noteRoll,
+  noteSource,
+  noteStroke,
+} from "./note"
 import {
   DOCUMENTS,
   type Store,
+  type StoredCheckpoint,
   type StoredLane,
   type StoredRecipe,
   type StoredRoll,
@@ -16,7 +27,7 @@ import type { Kept } from "./useKept"
 
 type Row = Record<string, unknown>
 export interface Change {
-  table: "strokes" | "lanes" | "rolls" | "brushes" | "sources" | "recipes"
+  table: "strokes" | "lanes" | "rolls" | "brushes" | "checkpoints" | "sources" | "recipes"
   id: string
   number: number
   row: Row | null
@@ -24,8 +35,8 @@ export interface Change {
 
 /** A brush or a source as the server tells of it. */
 export function readDocument<Kept>(row: Row): Kept {
-  const { kept_at: keptAt, ...document } = row
-  return { ...document, keptAt } as Kept
+  const { kept_at: keptAt, used_at: usedAt, ...document } = row
+  return { ...document, keptAt, ...(usedAt !== undefined && { usedAt }) } as Kept
 }
 
 const READ = {
@@ -50,7 +61,8 @@ const READ = {
     hidden: row.hidden as boolean,
     position: row.position as number,
   }),
-  rolls: (id: string, row: Row): StoredRoll => ({ id, name: row.name as string, place: row.place as string }),
+  rolls: (id: string, row: Row) => ({ id, ...row }) as StoredRoll,
+  checkpoints: (id: string, { made_at: madeAt, ...row }: Row) => ({ id, ...row, madeAt }) as StoredCheckpoint,
   recipes: (id: string, row: Row): StoredRecipe => ({
     id,
     name: row.name as string,
@@ -97,7 +109,8 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
 
 const tablesOf = (store: Store) => [
   store.pictures,
-  ...[store.strokes, store.lanes, store.rolls, store.brushes, store.sources, store.recipes],
+  ...[store.strokes, store.lanes, store.rolls, store.brushes, store.checkpoints],
+  ...[store.sources, store.recipes],
   ...[store.acts, store.stuck, store.marks],
 ]
 
@@ -172,6 +185,7 @@ export async function standAsKept(store: Store): Promise<void> {
     await store.strokes.filter(foreign).delete()
     await store.lanes.filter(foreign).delete()
     await store.rolls.filter(foreign).delete()
+    await store.checkpoints.filter(foreign).delete()
     await store.brushes.filter((one) => foreign(one) && !one.gone).delete()
     await store.sources.filter((one) => foreign(one) && !one.gone).delete()
     await store.recipes.filter(foreign).delete()
@@ -182,6 +196,7 @@ export async function standAsKept(store: Store): Promise<void> {
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const [strokes, lanes] = [await store.strokes.toArray(), await store.lanes.toArray()]
   const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
+  const checkpoints = await store.checkpoints.toArray()
   const [sources, recipes] = [await store.sources.toArray(), await store.recipes.toArray()]
   const there = await retake(store)
   if (!there) return false
@@ -209,6 +224,13 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
       const base = theirs?.revision ?? 0
       await store.brushes.put({ ...brush, revision: base })
       await noteBrush(store, brush.id, brush, base)
+      if (theirs && (theirs.roll !== brush.roll || theirs.place !== brush.place))
+        await notePlace(store, brush)
+      await noteMarks(store, brush.id, brush)
+    }
+    for (const checkpoint of checkpoints.filter(lacking)) {
+      await store.checkpoints.put(checkpoint)
+      await noteCheckpoint(store, checkpoint)
     }
     for (const source of sources) {
       const theirs = await store.sources.get(source.id)

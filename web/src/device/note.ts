@@ -6,11 +6,18 @@ import type {
   KeptBrush,
   KeptSource,
   Store,
+  StoredBrush,
+  StoredCheckpoint,
   StoredLane,
   StoredRecipe,
   StoredRoll,
   StoredStroke,
 } from "./store"
+
+/** What is marked on a brush beside its state. */
+export type BrushMarks = Partial<Pick<StoredBrush, "favourite" | "usedAt" | "cover">>
+
+export const NO_MARKS: Required<BrushMarks> = { favourite: false, usedAt: 0, cover: null }
 
 /** A state that changes on is carried once it has stood for so long, ms. */
 const REST = 500
@@ -58,8 +65,27 @@ export function noteLane(store: Store, lane: StoredLane, strokes: string[]): Pro
 }
 
 /** Note that a roll is kept. */
-export function noteRoll(store: Store, { id, name, place }: StoredRoll): Promise<void> {
-  return note(store, "keepRoll", id, { name, place })
+export function noteRoll(store: Store, { id, name, place, note: words, tint }: StoredRoll): Promise<void> {
+  return note(store, "keepRoll", id, { name, place, note: words, tint })
+}
+
+/** Note the pocket that a brush is in. */
+export function notePlace(
+  store: Store,
+  { id, roll, place }: Pick<StoredBrush, "id" | "roll" | "place">,
+): Promise<void> {
+  return note(store, "placeBrush", id, { roll, place })
+}
+
+/** Note what was marked on a brush. */
+export function noteMarks(store: Store, id: string, { favourite, usedAt, cover }: BrushMarks): Promise<void> {
+  return note(store, "markBrush", id, { favourite, used_at: usedAt, cover })
+}
+
+/** Note that a checkpoint is kept. */
+export function noteCheckpoint(store: Store, checkpoint: StoredCheckpoint): Promise<void> {
+  const { id, brush, label, why, document, madeAt: made_at } = checkpoint
+  return note(store, "keepCheckpoint", id, { brush, label, why, document, made_at })
 }
 
 /** Note that a brush is kept, made from its state with the revision `base`. */

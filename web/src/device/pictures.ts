@@ -1,6 +1,6 @@
 // Pictures on this device, named by their content: made or chosen here, or brought before they are needed.
 import { api, reach } from "@/api/client"
-import { pictureUses } from "@/documents/brush"
+import { pictureUses, type BrushDocument } from "@/documents/brush"
 import type { Act, Store } from "./store"
 
 /** So many are fetched at a time. */
@@ -44,7 +44,13 @@ async function fetched(digest: string): Promise<Bytes> {
 /** The pictures that what lies on this device shows. */
 async function shown(store: Store): Promise<Set<string>> {
   const found = new Set<string>()
-  await store.brushes.each(({ document }) => pictureUses(document).forEach((use) => found.add(use.picture)))
+  const uses = ({ document }: { document: BrushDocument }) =>
+    pictureUses(document).forEach((use) => found.add(use.picture))
+  await store.brushes.each((brush) => {
+    uses(brush)
+    if (brush.cover) found.add(brush.cover)
+  })
+  await store.checkpoints.each(uses)
   await store.sources.each(({ picture }) => void found.add(picture))
   for (const { picture } of await store.mark<{ picture: string }[]>("shipped sources", [])) found.add(picture)
   return found

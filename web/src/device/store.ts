@@ -2,6 +2,7 @@
 import type { BrushDocument } from "@/documents/brush"
 import type { Makes, Recipe, Step } from "@/documents/recipe"
 import type { Stroke } from "@/documents/stroke"
+import type { Tint } from "@/documents/tints"
 import Dexie, { type DBCore, type EntityTable, type Table } from "dexie"
 
 /** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
@@ -34,6 +35,8 @@ export interface StoredLane {
 export interface StoredRoll {
   id: string
   name: string
+  note: string
+  tint: Tint
   /** Its place among the rolls: a key between keys. */
   place: string
 }
@@ -46,6 +49,11 @@ export interface KeptBrush {
   document: BrushDocument
   /** Its place among the brushes of its roll: a key between keys. */
   place: string
+  favourite: boolean
+  /** When it was last on the bench, ms since 1970; 0 where it never was. */
+  usedAt: number
+  /** Digest of the person's own picture of it, instead of its tip's print. */
+  cover: string | null
   revision: number
   /** When it was kept, ms since 1970. */
   keptAt: number
@@ -57,6 +65,20 @@ export interface StoredBrush extends KeptBrush {
   theirs?: KeptBrush
   /** It was taken out of its pocket elsewhere while changes of this device waited. */
   gone?: boolean
+}
+
+/** What a checkpoint was made for. */
+export type Why = "hand" | "visit" | "change" | "elsewhere" | "first"
+
+/** A kept state of a brush, to return to or compare with. */
+export interface StoredCheckpoint {
+  id: string
+  brush: string
+  label: string
+  why: Why
+  document: BrushDocument
+  /** When it was made, ms since 1970. */
+  madeAt: number
 }
 
 /** A state of a source that the server keeps. */
@@ -158,6 +180,7 @@ export class Store extends Dexie {
   lanes!: EntityTable<StoredLane, "id">
   rolls!: EntityTable<StoredRoll, "id">
   brushes!: EntityTable<StoredBrush, "id">
+  checkpoints!: EntityTable<StoredCheckpoint, "id">
   sources!: EntityTable<StoredSource, "id">
   recipes!: EntityTable<StoredRecipe, "id">
   pictures!: EntityTable<StoredPicture, "digest">
@@ -190,6 +213,12 @@ export class Store extends Dexie {
     this.version(3)
       .stores({ recipes: "id", pictures: "digest, waits", steps: "id, thing, at" })
       .upgrade((tx) => tx.table("marks").delete("since"))
+    this.version(4)
+      .stores({ checkpoints: "id, brush" })
+      .upgrade(async (tx) => {
+        await tx.table("rolls").toCollection().modify({ note: "", tint: "" })
+        await tx.table("brushes").toCollection().modify({ favourite: false, usedAt: 0, cover: null })
+      })
   }
 
   /** Transactions of this page that may hold up other pages. */

@@ -1,5 +1,5 @@
 // Places among others, as keys between keys: two devices that put things somewhere end with one order.
-import { generateKeyBetween } from "fractional-indexing"
+import { generateKeyBetween, generateNKeysBetween } from "fractional-indexing"
 
 interface Placed {
   id: string
@@ -23,4 +23,11 @@ export function placeAfter(others: Placed[], id?: string): string {
 export function placeAt(others: Placed[], position: number): string {
   const before = others[position - 1]
   return before ? placeAfter(others, before.id) : generateKeyBetween(null, others[0]?.place ?? null)
+}
+
+/** Places for `count` things that are put side by side at a position among some others, which are in order. */
+export function placesBetween(others: Placed[], position: number, count: number): string[] {
+  const before = others[position - 1]?.place ?? null
+  const after = others.find((one) => before === null || one.place > before)?.place ?? null
+  return generateNKeysBetween(before, position < others.length ? after : null, count)
 }

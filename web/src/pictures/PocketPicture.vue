@@ -2,6 +2,7 @@
 // A brush's stroke, or the print of its tip, inked at the screen's own pixels once it is in sight.
 import type { BrushDocument } from "@/documents/brush"
 import { useDevicePixelRatio, useElementSize, useElementVisibility } from "@vueuse/core"
+import { dequal } from "dequal"
 import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
 import type { PocketPicture } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
@@ -28,7 +29,9 @@ watch(
   async (now) => {
     const { document, across, down, seen } = now
     if (!seen || across < 1 || down < 1) return
-    if (shown?.document === document && shown.across === across && shown.down === down) return
+    // The store tells of all brushes anew whenever one changes.
+    const same = shown && shown.across === across && shown.down === down && dequal(shown.document, document)
+    if (same) return
     busy.value = true
     await engine.ready
     const inked = await engine.api.inkPocket(props.which, toRaw(document), across, down)

@@ -1,34 +1,55 @@
 <script setup lang="ts">
-// A narrow upright pocket: the brush's stroke, its name on the pocket's lip, a print of its tip.
-import { Ellipsis } from "@lucide/vue"
+// A narrow upright pocket: the brush's stroke, its name on the pocket's lip, and its tip's print or its own picture.
+import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { ref } from "vue"
 import type { StoredBrush } from "@/device/store"
+import OwnPicture from "@/pictures/OwnPicture.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 
-defineProps<{ brush: StoredBrush }>()
-const emit = defineEmits<{ open: []; duplicate: []; name: []; remove: [] }>()
+defineProps<{
+  brush: StoredBrush
+  /** Whether brushes are being chosen, and this one is. */
+  choosing: boolean
+  chosen: boolean
+  /** Whether a copy of it is in hand. */
+  copied?: boolean
+}>()
+const emit = defineEmits<{
+  open: []
+  choose: []
+  act: [name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip"]
+}>()
 const asked = ref(false)
 
-function act(name: "duplicate" | "name" | "remove"): void {
+function act(name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip" | "choose"): void {
   asked.value = false
-  if (name === "duplicate") emit("duplicate")
-  else if (name === "name") emit("name")
-  else emit("remove")
+  if (name === "choose") emit("choose")
+  else emit("act", name)
 }
 </script>
 
 <template>
-  <article class="pocket">
-    <button type="button" class="slip" :aria-label="`Open ${brush.name}`" @click="emit('open')">
+  <article class="pocket" :class="{ chosen, copied }" :data-brush="brush.id">
+    <button
+      type="button"
+      class="slip"
+      :aria-label="choosing ? `Choose ${brush.name}` : `Open ${brush.name}`"
+      :aria-pressed="choosing ? chosen : undefined"
+      @click="choosing || copied ? emit('choose') : emit('open')"
+    >
       <PocketPicture class="stroke" which="stroke" :document="brush.document" />
+      <span v-if="copied" class="copy">a copy</span>
       <span class="lip">
         <span class="name">{{ brush.name }}</span>
         <span v-if="brush.gone || brush.theirs" class="two">{{ brush.gone ? "deleted" : "two states" }}</span>
-        <PocketPicture class="print" which="print" :document="brush.document" />
+        <OwnPicture v-if="brush.cover" class="print" :picture="brush.cover" />
+        <PocketPicture v-else class="print" which="print" :document="brush.document" />
+        <Star v-if="brush.favourite" class="star" :size="16" fill="currentColor" aria-label="favourite" />
       </span>
     </button>
-    <ElPopover v-model:visible="asked" trigger="click" placement="top" :width="250">
+    <span v-if="choosing" class="mark" aria-hidden="true"><Check v-if="chosen" :size="20" /></span>
+    <ElPopover v-else v-model:visible="asked" trigger="click" placement="top" :width="250">
       <template #reference>
         <button type="button" class="hm-quiet more" :aria-label="`More for ${brush.name}`">
           <Ellipsis :size="20" />
@@ -38,8 +59,16 @@ function act(name: "duplicate" | "name" | "remove"): void {
       <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
       <p v-if="brush.note" class="note">{{ brush.note }}</p>
       <div class="acts">
+        <button type="button" class="hm-quiet" @click="act('favourite')">
+          {{ brush.favourite ? "No favourite any more" : "A favourite" }}
+        </button>
         <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
         <button type="button" class="hm-quiet" @click="act('name')">Name and note</button>
+        <button type="button" class="hm-quiet" @click="act('cover')">A picture of your own</button>
+        <button v-if="brush.cover" type="button" class="hm-quiet" @click="act('tip')">
+          The tip's print again
+        </button>
+        <button type="button" class="hm-quiet" @click="act('choose')">Choose, to move or copy</button>
         <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
       </div>
     </ElPopover>
@@ -49,7 +78,8 @@ function act(name: "duplicate" | "name" | "remove"): void {
 <style scoped>
 .pocket {
   position: relative;
-  flex: 0 0 116px;
+  height: 384px;
+  user-select: none;
 }
 .slip {
   display: flex;
@@ -61,6 +91,23 @@ function act(name: "duplicate" | "name" | "remove"): void {
   background: #fbfaf5;
   cursor: pointer;
   color: #1e2a2d;
+}
+.chosen .slip {
+  outline: 3px solid var(--active);
+  outline-offset: 2px;
+}
+.copied .slip {
+  translate: 0 -8px;
+}
+.copy {
+  position: absolute;
+  top: 8px;
+  left: 0;
+  right: 0;
+  text-align: center;
+  font-size: 14px;
+  font-weight: 700;
+  color: var(--ember);
 }
 .stroke {
   flex: 1;
@@ -74,8 +121,8 @@ function act(name: "duplicate" | "name" | "remove"): void {
   align-items: center;
   justify-content: space-between;
   width: 100%;
-  height: 112px;
-  padding: 10px 6px 44px;
+  height: 108px;
+  padding: 8px 6px 44px;
   background: var(--pocket);
   border-top: 2px dashed var(--stitch);
   color: var(--ink);
@@ -86,6 +133,7 @@ function act(name: "duplicate" | "name" | "remove"): void {
   line-height: 1.2;
   text-align: center;
   text-wrap: balance;
+  overflow-wrap: anywhere;
 }
 .two {
   color: var(--ember);
@@ -100,10 +148,33 @@ function act(name: "duplicate" | "name" | "remove"): void {
   height: 32px;
   border-radius: 50%;
 }
-.more {
+.star {
+  position: absolute;
+  left: 46px;
+  bottom: 14px;
+  color: var(--active);
+}
+.more,
+.mark {
   position: absolute;
   right: 0;
   bottom: 0;
+}
+.mark {
+  display: grid;
+  place-items: center;
+  width: 28px;
+  height: 28px;
+  right: 8px;
+  bottom: 8px;
+  border: 2px solid var(--ink-soft);
+  border-radius: 50%;
+  pointer-events: none;
+}
+.chosen .mark {
+  border-color: var(--active);
+  background: var(--active);
+  color: var(--on-active);
 }
 .note {
   margin-bottom: 8px;

@@ -1,23 +1,51 @@
 <script setup lang="ts">
-import { Plus } from "@lucide/vue"
-import { ref, shallowRef, watch } from "vue"
+import { Plus, Search, SquareCheck } from "@lucide/vue"
+import { ElOption, ElSelect } from "element-plus"
+import { useFileDialog } from "@vueuse/core"
+import { computed, ref, shallowRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import type { StoredBrush } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
-import type { FilledRoll } from "@/device/useRollList"
+import type { FilledRoll as Filled } from "@/device/useRollList"
 import NameDialog from "@/parts/NameDialog.vue"
+import { notice } from "@/parts/notice"
+import { keepCover } from "@/pictures/keepCover"
 import PlaceNav from "@/shell/PlaceNav.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
+import ChosenBar from "./ChosenBar.vue"
+import FilledRoll from "./FilledRoll.vue"
+import PickRoll from "./PickRoll.vue"
 import RollCloth from "./RollCloth.vue"
-import { useRolls } from "./useRolls"
+import RollDialog from "./RollDialog.vue"
+import { ORDERS, useFound } from "./useFound"
+import type { Drop } from "./usePockets"
+import { calledOf, useRolls } from "./useRolls"
+import { useSpringing } from "./useSpringing"
 
+const NOTES: Record<string, string> = {
+  Favourites: "What you gave a star.",
+  Recent: "What was on the bench last.",
+}
 const route = useRoute()
 const router = useRouter()
-const { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll, shiftRoll } =
-  useRolls(presentStore.value!)
+const store = presentStore.value!
+const own = useRolls(store)
+const { rolls, problem, opened } = own
+const { text, order, seeking, found, filled } = useFound(store, rolls)
 const unfolded = ref<Record<string, boolean>>({})
 const named = shallowRef<StoredBrush>()
 const naming = ref(false)
+const described = shallowRef<Filled>()
+const describing = ref(false)
+const choosing = ref(false)
+const chosen = ref(new Set<string>())
+/** The act that a roll is picked for. */
+const picked = ref<"move" | "copy">("move")
+const picking = ref(false)
+
+const chosenBrushes = computed(() =>
+  rolls.value.flatMap((roll) => roll.brushes.filter((one) => chosen.value.has(one.id))),
+)
 
 // Once they are there, the one that was asked for lies open, else the first.
 watch(rolls, (now, before) => {
@@ -26,16 +54,83 @@ watch(rolls, (now, before) => {
   const first = now.find((one) => one.id === wanted) ?? now[0]!
   unfolded.value[first.id] = true
 })
+useSpringing((roll) => (unfolded.value[roll] = true))
 
 const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
 
-async function begin(roll: FilledRoll): Promise<void> {
-  await bench(await addBrush(roll))
+async function begin(roll: Filled): Promise<void> {
+  await bench(await own.addBrush(roll))
 }
 
-function ask(brush: StoredBrush): void {
+const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
+files.onChange(async (given) => {
+  const [file] = given ?? []
+  const brush = named.value
+  if (!file || !brush) return
+  try {
+    own.mark([brush], { cover: await keepCover(store, file) })
+  } catch {
+    notice(`${file.name} is no picture that can be shown here. ${brush.name} stays as it was.`)
+  }
+})
+
+function act(
+  brush: StoredBrush,
+  name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip",
+): void {
   named.value = brush
-  naming.value = true
+  if (name === "duplicate") own.duplicate([brush])
+  else if (name === "remove") own.remove([brush])
+  else if (name === "favourite") own.mark([brush], { favourite: !brush.favourite })
+  else if (name === "tip") own.mark([brush], { cover: null })
+  else if (name === "cover") files.open()
+  else naming.value = true
+}
+
+function choose({ id }: StoredBrush): void {
+  choosing.value = true
+  const now = new Set(chosen.value)
+  if (!now.delete(id)) now.add(id)
+  chosen.value = now
+}
+
+function chosenAct(name: "move" | "copy" | "earlier" | "later" | "favourite" | "remove" | "done"): void {
+  const brushes = chosenBrushes.value
+  if (name === "move" || name === "copy") [picked.value, picking.value] = [name, true]
+  else if (name === "earlier" || name === "later") own.shift(brushes, name === "earlier" ? -1 : 1)
+  else if (name === "favourite") own.mark(brushes, { favourite: !brushes.every((one) => one.favourite) })
+  else if (name === "remove") own.remove(brushes)
+  if (name === "remove" || name === "done") leaveOff()
+}
+
+function leaveOff(): void {
+  choosing.value = false
+  chosen.value = new Set()
+}
+
+function pick(roll: Filled): void {
+  own.put(chosenBrushes.value, { roll: roll.id }, picked.value === "copy")
+  unfolded.value[roll.id] = true
+  leaveOff()
+}
+
+/** A pocket was dragged; with it go all that are chosen, if it is one of them. */
+function drop({ brush, roll, position, copy }: Drop): void {
+  const one = rolls.value.flatMap((each) => each.brushes).find(({ id }) => id === brush)
+  const into = rolls.value.find(({ id }) => id === roll)
+  if (!one || !into) return
+  const together = chosen.value.has(brush) ? chosenBrushes.value : [one]
+  const rest = into.brushes.filter(({ id }) => id !== brush)
+  const stays = copy ? into.brushes : rest.filter(({ id }) => !together.some((each) => each.id === id))
+  const before = rest.slice(position).find((each) => stays.includes(each))
+  own.put(together, { roll, before: before?.id }, copy)
+}
+
+function rollAct(roll: Filled, name: "describe" | "duplicate" | "remove"): void {
+  if (name === "duplicate") return own.duplicateRoll(roll)
+  if (name === "remove") return own.removeRoll(roll)
+  described.value = roll
+  describing.value = true
 }
 </script>
 
@@ -44,32 +139,78 @@ function ask(brush: StoredBrush): void {
     <header>
       <PlaceNav />
       <span class="space" />
-      <button type="button" class="hm-quiet" @click="addRoll"><Plus :size="20" /> New roll</button>
+      <label class="search">
+        <Search :size="20" />
+        <input v-model="text" type="search" placeholder="Find a brush" aria-label="Find a brush" />
+      </label>
+      <ElSelect v-model="order" class="order" aria-label="Order of the brushes">
+        <ElOption v-for="one in ORDERS" :key="one.value" :value="one.value" :label="one.label" />
+      </ElSelect>
+      <button
+        type="button"
+        class="hm-quiet"
+        aria-label="Choose several brushes"
+        :aria-pressed="choosing"
+        @click="choosing ? leaveOff() : (choosing = true)"
+      >
+        <SquareCheck :size="20" />
+      </button>
+      <button type="button" class="hm-quiet" @click="own.addRoll"><Plus :size="20" /> New roll</button>
       <RoomMenu />
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="opened && rolls.length === 0">You have no roll yet. Make one, and put a first brush in.</p>
+    <p v-else-if="seeking && found.length === 0" role="status">
+      No brush of yours has “{{ text.trim() }}” in its name, its note, its roll or its sources.
+    </p>
+    <FilledRoll
+      v-for="roll in filled"
+      :key="roll.name"
+      v-bind="roll"
+      :note="NOTES[roll.name]!"
+      :choosing="choosing"
+      :chosen="chosen"
+      :model-value="unfolded[roll.name] ?? false"
+      @update:model-value="unfolded[roll.name] = $event"
+      @brush="bench($event.id)"
+      @choose="choose"
+      @act="act"
+    />
     <RollCloth
-      v-for="(roll, i) in rolls"
+      v-for="(roll, i) in found"
       :key="roll.id"
       :roll="roll"
       :first="i === 0"
-      :last="i === rolls.length - 1"
-      :model-value="unfolded[roll.id] ?? false"
+      :last="i === found.length - 1"
+      :choosing="choosing"
+      :chosen="chosen"
+      :model-value="seeking || (unfolded[roll.id] ?? false)"
       @update:model-value="unfolded[roll.id] = $event"
       @brush="bench($event.id)"
-      @duplicate="duplicate"
-      @name="ask"
-      @remove="remove"
+      @choose="choose"
+      @act="act"
+      @drop="drop"
       @add="begin(roll)"
-      @rename="renameRoll(roll, $event)"
-      @move="shiftRoll(roll, $event)"
+      @move="own.shiftRoll(roll, $event)"
+      @own="rollAct(roll, $event)"
     />
+    <ChosenBar v-if="choosing" :brushes="chosenBrushes" :ordered="order === 'pocket'" @act="chosenAct" />
     <NameDialog
       v-model="naming"
       :name="named?.name ?? ''"
       :note="named?.note ?? ''"
-      @take="(name, note) => named && rename(named, name, note)"
+      @take="(name, note) => named && own.rename(named, name, note)"
+    />
+    <RollDialog
+      v-model="describing"
+      :roll="described"
+      @take="described && own.describeRoll(described, $event)"
+    />
+    <PickRoll
+      v-model="picking"
+      :title="`${picked === 'move' ? 'Move' : 'Copy'} ${calledOf(chosenBrushes)} to`"
+      :rolls="rolls"
+      @pick="pick"
     />
   </main>
 </template>
@@ -86,11 +227,32 @@ function ask(brush: StoredBrush): void {
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
+  gap: 4px;
   min-height: 56px;
 }
 .space {
   flex: 1;
+}
+.search {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+.search input {
+  width: 170px;
+  height: 44px;
+  border: 0;
+  background: none;
+}
+.order {
+  width: 136px;
+}
+.order :deep(.el-select__wrapper) {
+  min-height: 44px;
 }
 .problem {
   color: var(--ember);

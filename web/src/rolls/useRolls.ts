@@ -1,16 +1,22 @@
-// The account's rolls, and what people do with the brushes in them.
-import type { BrushDocument } from "@/documents/brush"
+// The account's rolls, and what people do with them and with the brushes in them.
 import { computed } from "vue"
 import { changeBrush, makeBrush } from "@/acts/keepBrush"
-import { keepRoll, makeRoll, moveRoll } from "@/acts/keepRoll"
+import { changeRoll, makeRoll, moveRoll, putRollBack, takeRoll } from "@/acts/keepRoll"
+import { markBrush, placeBack, placeBrushes, type Pocket } from "@/acts/placeBrush"
 import { putBrushBack, takeBrush } from "@/acts/takeBrush"
 import type { Way } from "@/device/carrier"
+import type { BrushMarks } from "@/device/note"
 import type { Store, StoredBrush, StoredRoll } from "@/device/store"
 import { useLive } from "@/device/useLive"
 import { useRollList, type FilledRoll } from "@/device/useRollList"
+import type { BrushDocument } from "@/documents/brush"
 import { copyName } from "@/documents/names"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import { notice } from "@/parts/notice"
+
+/** "Rope Ribbon", or "3 brushes". */
+export const calledOf = (brushes: { name: string }[]): string =>
+  brushes.length === 1 ? brushes[0]!.name : `${brushes.length} brushes`
 
 export function useRolls(store: Store) {
   const rolls = useRollList(store)
@@ -22,22 +28,99 @@ export function useRolls(store: Store) {
       ? "Your rolls are not on this device yet, and Hollowmist cannot be reached just now."
       : "",
   )
+  const rollOf = (id: string) => rolls.value.find((one) => one.id === id)
 
-  async function duplicate(brush: StoredBrush): Promise<void> {
-    const taken = rolls.value.find((one) => one.id === brush.roll)?.brushes.map((one) => one.name) ?? []
-    const name = copyName(brush.name, taken)
-    const made = makeBrush(store, { ...brush, name, after: brush.id })
-    await store.write(made.then(() => notice(`${name} is a copy of ${brush.name}.`)))
+  /** Put copies of brushes into a roll, side by side; returns their ids. */
+  async function copy(brushes: StoredBrush[], pocket: Pocket): Promise<string[]> {
+    const taken = (rollOf(pocket.roll)?.brushes ?? []).map((one) => one.name)
+    const made: string[] = []
+    for (const brush of brushes) {
+      const name = taken.includes(brush.name) ? copyName(brush.name, taken) : brush.name
+      taken.push(name)
+      made.push(await makeBrush(store, { ...brush, name, roll: pocket.roll }))
+    }
+    await placeBrushes(store, made, pocket)
+    return made
   }
 
-  async function remove(brush: StoredBrush): Promise<void> {
-    await store.write(takeBrush(store, brush.id))
-    const act = () => void store.write(putBrushBack(store, brush))
-    notice(`${brush.name} is out of its pocket.`, { label: "Put it back", act })
+  function duplicate(brushes: StoredBrush[]): void {
+    const [last] = brushes.slice(-1)
+    const roll = last && rollOf(last.roll)
+    if (!roll) return
+    const after = roll.brushes[roll.brushes.findIndex((one) => one.id === last.id) + 1]
+    const done = copy(brushes, { roll: roll.id, before: after?.id }).then(async ([first]) => {
+      const name = (await store.brushes.get(first!))?.name
+      notice(
+        brushes.length === 1 ? `${name} is a copy of ${last.name}.` : `${brushes.length} brushes copied.`,
+      )
+    })
+    void store.write(done)
+  }
+
+  /** Put brushes, or copies of them, into a roll. */
+  function put(brushes: StoredBrush[], pocket: Pocket, copies: boolean): void {
+    const into = rollOf(pocket.roll)
+    if (!into || brushes.length === 0) return
+    const ids = brushes.map((one) => one.id)
+    if (copies) {
+      const undo = (made: string[]) => ({
+        label: "Take it back",
+        act: () => made.forEach((id) => void store.write(takeBrush(store, id))),
+      })
+      const told = `Copied ${calledOf(brushes)} into ${into.name}.`
+      void store.write(copy(brushes, pocket).then((made) => notice(told, undo(made))))
+      return
+    }
+    show(brushes, pocket)
+    const elsewhere = brushes.some((one) => one.roll !== pocket.roll)
+    const done = placeBrushes(store, ids, pocket).then((before) => {
+      const act = () => void store.write(placeBack(store, before))
+      if (elsewhere) notice(`${calledOf(brushes)} moved into ${into.name}.`, { label: "Move back", act })
+    })
+    void store.write(done)
+  }
+
+  /** Show brushes where they are put, before the store has them there. */
+  function show(brushes: StoredBrush[], { roll, before }: Pocket): void {
+    const ids = new Set(brushes.map((one) => one.id))
+    rolls.value = rolls.value.map((one) => {
+      const rest = one.brushes.filter((brush) => !ids.has(brush.id))
+      if (one.id !== roll) return { ...one, brushes: rest }
+      const at = rest.findIndex((brush) => brush.id === before)
+      return { ...one, brushes: rest.toSpliced(at < 0 ? rest.length : at, 0, ...brushes) }
+    })
+  }
+
+  /** Move brushes one pocket earlier (-1) or later (1) in their rolls. */
+  function shift(brushes: StoredBrush[], by: -1 | 1): void {
+    for (const roll of rolls.value) {
+      const mine = roll.brushes.filter((one) => brushes.some(({ id }) => id === one.id))
+      const [first, last] = [mine[0], mine.at(-1)]
+      if (!first || !last) continue
+      const rest = roll.brushes.filter((one) => !mine.includes(one))
+      const edge = roll.brushes.indexOf(by < 0 ? first : last)
+      const past = roll.brushes[edge + by]
+      if (!past) continue
+      const at = rest.indexOf(past) + (by > 0 ? 1 : 0)
+      put(mine, { roll: roll.id, before: rest[at]?.id }, false)
+    }
+  }
+
+  function remove(brushes: StoredBrush[]): void {
+    const each = (act: (brush: StoredBrush) => Promise<void>) => Promise.all(brushes.map(act)).then(() => {})
+    const act = () => void store.write(each((brush) => putBrushBack(store, brush)))
+    const told = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
+    void store.write(
+      each(({ id }) => takeBrush(store, id)).then(() => notice(told, { label: "Put back", act })),
+    )
   }
 
   function rename({ id }: StoredBrush, name: string, note: string): void {
     void store.write(changeBrush(store, id, { name, note }))
+  }
+
+  function mark(brushes: StoredBrush[], marks: BrushMarks): void {
+    for (const { id } of brushes) void store.write(markBrush(store, id, marks))
   }
 
   async function addBrush(roll: FilledRoll): Promise<string> {
@@ -46,14 +129,37 @@ export function useRolls(store: Store) {
   }
 
   function addRoll(): void {
-    void store.write(makeRoll(store, "New roll").then(() => undefined))
+    void store.write(makeRoll(store, { name: "New roll" }).then(() => undefined))
   }
 
-  function renameRoll({ id, place }: StoredRoll, name: string): void {
-    void store.write(keepRoll(store, { id, name, place }))
+  function duplicateRoll({ id, name, note, tint, brushes }: FilledRoll): void {
+    const called = copyName(
+      name,
+      rolls.value.map((one) => one.name),
+    )
+    const done = makeRoll(store, { name: called, note, tint }, id).then(async (roll) => {
+      await copy(brushes, { roll })
+      notice(`${called} is a copy of ${name}.`)
+    })
+    void store.write(done)
+  }
+
+  function describeRoll({ id }: StoredRoll, parts: Pick<StoredRoll, "name" | "note" | "tint">): void {
+    void store.write(changeRoll(store, id, parts))
   }
 
   const shiftRoll = ({ id }: StoredRoll, by: -1 | 1) => void store.write(moveRoll(store, id, by))
 
-  return { rolls, problem, opened, duplicate, remove, rename, addBrush, addRoll, renameRoll, shiftRoll }
+  function removeRoll(roll: FilledRoll): void {
+    const { id, name, note, tint, place } = roll
+    const act = () => void store.write(putRollBack(store, { id, name, note, tint, place }))
+    const told =
+      roll.brushes.length === 0 ? `${name} is gone.` : `${name} is gone, with ${calledOf(roll.brushes)}.`
+    void store.write(takeRoll(store, id).then(() => notice(told, { label: "Put it back", act })))
+  }
+
+  return {
+    ...{ rolls, problem, opened, duplicate, put, shift, remove, rename, mark, addBrush },
+    ...{ addRoll, duplicateRoll, describeRoll, shiftRoll, removeRoll },
+  }
 }

@@ -63,7 +63,9 @@ def draw_probe(desk, kind, length, x, y, direction, changing, pressure):
     count = fill_probe(samples, length, x, y, direction, changing, pressure)
     # A probe's sheet has no dried ink: no cell is read as such.
     cells = bank
-    feed(strokes, brushes, recent, even, path, stamps, maps, free, pool, cells, work, images, bank, samples, count, 0, 0)
+    feed(
+        strokes, brushes, recent, even, path, stamps, maps, free, pool, cells, work, images, bank, samples, count, 0, 0
+    )
     finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank)
 
 

@@ -7,7 +7,7 @@ from django.contrib.sessions.models import Session
 from django.core.management.base import BaseCommand
 from django.utils import timezone
 from proofs.models import Lane, ProofStroke
-from rolls.models import Brush
+from rolls.models import Brush, Checkpoint, Roll
 from sources.actions.pictures import drop_unused
 from sources.models import Source
 
@@ -24,7 +24,7 @@ class Command(BaseCommand):
         before = timezone.now() - UNDO_REACHES
         gone = {
             kind.__name__: kind.objects.filter(deleted_at__lt=before).delete()[0]
-            for kind in (Brush, Source, ProofStroke, Lane)
+            for kind in (Checkpoint, Brush, Roll, Source, ProofStroke, Lane)
         }
         gone["Session"] = Session.objects.filter(expire_date__lt=timezone.now()).delete()[0]
         gone["Picture"] = drop_unused()

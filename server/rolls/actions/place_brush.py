@@ -1,0 +1,58 @@
+"""Put a brush into another pocket, and mark it."""
+
+from accounts.numbers import count_on
+from django.db import transaction
+from hollowmist.refusal import Refused
+from sources.actions.pictures import own_pictures, touch
+
+from ..models import Brush
+from .keep_brush import own_roll
+
+
+def own_brush(account, brush_id) -> Brush:
+    """A brush of the account, in its pocket or out of it, or Refused."""
+    brush = Brush.objects.of(account).filter(pk=brush_id).first()
+    if brush is None:
+        raise Refused("this brush is not among yours; duplicate it and make that your own")
+    return brush
+
+
+@transaction.atomic
+def place_brush(account, brush_id, roll, place: str) -> None:
+    """Put a brush into the pocket `place` of a roll. Of two devices that do so the later one has it.
+
+    Raises
+    ------
+    Refused
+        The brush or the roll is not the account's.
+    """
+    brush = own_brush(account, brush_id)
+    brush.roll, brush.place = own_roll(account, roll), place
+    count_on(account, [brush])
+    brush.save(update_fields=["roll", "place", "number"])
+
+
+@transaction.atomic
+def mark_brush(account, brush_id, **marks) -> None:
+    """Mark a brush: whether it is a `favourite`, when it was last used (`used_at`), a `cover` by its picture's digest.
+
+    What is not told stays as it is. A brush that was last used at one time was not last used before that.
+
+    Raises
+    ------
+    Refused
+        The brush is not the account's, or the picture is not here.
+    """
+    brush = own_brush(account, brush_id)
+    if "favourite" in marks:
+        brush.favourite = marks["favourite"]
+    if "used_at" in marks:
+        brush.used_at = max(filter(None, (brush.used_at, marks["used_at"])))
+    if "cover" in marks:
+        digest = marks["cover"]
+        if digest and not own_pictures(account).filter(pk=digest).exists():
+            raise Refused("the picture for this brush did not come along; choose it again")
+        touch(one for one in (digest, brush.cover_id) if one)
+        brush.cover_id = digest
+    count_on(account, [brush])
+    brush.save(update_fields=["favourite", "used_at", "cover", "number"])

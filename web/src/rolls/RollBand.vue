@@ -1,0 +1,80 @@
+<script setup lang="ts">
+// The upper edge of a roll: its name; folded, the prints of its tips as well.
+import { ChevronDown, ChevronUp } from "@lucide/vue"
+import type { StoredBrush } from "@/device/store"
+import PocketPicture from "@/pictures/PocketPicture.vue"
+
+defineProps<{ name: string; note: string; brushes: StoredBrush[] }>()
+const open = defineModel<boolean>({ required: true })
+/** So many tips show on a folded roll. */
+const TIPS = 12
+</script>
+
+<template>
+  <header>
+    <button type="button" class="hm-quiet fold" :aria-expanded="open" @click="open = !open">
+      <component :is="open ? ChevronUp : ChevronDown" :size="20" />
+      <h2>{{ name }}</h2>
+    </button>
+    <p class="note hm-small">{{ note }}</p>
+    <span v-if="!open" class="tips" aria-hidden="true" @click="open = true">
+      <PocketPicture
+        v-for="brush in brushes.slice(0, TIPS)"
+        :key="brush.id"
+        class="tip"
+        which="print"
+        :document="brush.document"
+      />
+    </span>
+    <slot v-else />
+    <span class="hm-small count">{{ brushes.length }} {{ brushes.length === 1 ? "brush" : "brushes" }}</span>
+  </header>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  min-height: 60px;
+  padding: 0 18px 0 8px;
+}
+.fold {
+  flex-shrink: 0;
+  max-width: 60%;
+}
+h2 {
+  font-size: 20px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.note {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.tips {
+  display: flex;
+  justify-content: flex-end;
+  flex: 0 1 auto;
+  min-width: 40px;
+  height: 34px;
+  padding-left: 5px;
+  flex-wrap: wrap;
+  overflow: hidden;
+  cursor: pointer;
+}
+.tip {
+  width: 34px;
+  height: 34px;
+  margin-left: -5px;
+  border-radius: 50%;
+}
+.count {
+  margin-left: 8px;
+  white-space: nowrap;
+}
+</style>
