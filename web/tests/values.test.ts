@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest"
-import { onStep, placeOf, shown, typed, valueAt } from "@/parts/values"
+import { onStep, placeOf, shown, typed, valueAt } from "@/documents/values"
 
 describe("values of settings", () => {
   it("are shown with as many decimals as their step needs", () => {

@@ -3,13 +3,34 @@ import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
 import { NO_MARKS, note, noteBrush, noteMarks } from "@/device/note"
 import type { Store, StoredBrush } from "@/device/store"
+import { keepCheckpoint } from "./keepCheckpoint"
 import { documentActs } from "./keepDocument"
 
 const MOST_NAME = 80
 
 const brushes = documentActs<StoredBrush>({ table: (store) => store.brushes, note: noteBrush })
-export const { keep: keepBrush, change: changeBrush, keepMine, takeTheirs } = brushes
+export const { keep: keepBrush, change: changeBrush } = brushes
 const { within, keepOver } = brushes
+
+/** A choice between two states: whichever stands, both stay as checkpoints. */
+function choosing<T>(store: Store, id: string, choose: () => Promise<T>): Promise<T> {
+  return store.transaction("rw", store.brushes, store.checkpoints, store.acts, async () => {
+    const mine = await store.brushes.get(id)
+    if (mine?.theirs) {
+      const { document, theirs } = mine
+      await keepCheckpoint(store, { brush: id, why: "elsewhere", document: theirs.document })
+      await keepCheckpoint(store, { brush: id, why: "elsewhere", label: "From this device", document })
+    }
+    return choose()
+  })
+}
+
+/** Let this device's state stand over the other's. */
+export const keepMine = (store: Store, id: string) => choosing(store, id, () => brushes.keepMine(store, id))
+
+/** Let the other device's state stand; returns it. */
+export const takeTheirs = (store: Store, id: string) =>
+  choosing(store, id, () => brushes.takeTheirs(store, id))
 
 export interface NewBrush {
   roll: string
@@ -39,10 +60,10 @@ export function makeBrush(store: Store, made: NewBrush): Promise<string> {
 
 /** Let both stand: this device's becomes a brush of its own, in the next pocket; returns its id. */
 export function keepBoth(store: Store, id: string): Promise<string | undefined> {
-  return within(store, async () => {
+  return choosing(store, id, async () => {
     const mine = await store.brushes.get(id)
     if (!mine?.theirs) return undefined
-    await takeTheirs(store, id)
+    await brushes.takeTheirs(store, id)
     const suffix = " (this device)"
     const name = `${mine.name.slice(0, MOST_NAME - suffix.length)}${suffix}`
     return makeBrush(store, { ...mine, roll: mine.theirs.roll, name, after: id })

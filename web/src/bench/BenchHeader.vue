@@ -1,14 +1,21 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
-import { ChevronRight, Frame, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
+import { ChevronRight, Flag, Frame, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { useSession } from "@/device/useSession"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 
-const emit = defineEmits<{ name: []; lanes: []; layers: [] }>()
-defineProps<{ lanes: boolean; layers: boolean }>()
+/** Trays that are opened up here. */
+type Tray = "checkpoints" | "lanes" | "layers"
+const emit = defineEmits<{ name: []; tray: [key: Tray] }>()
+defineProps<{ open: string | undefined }>()
+const TRAYS = [
+  { key: "checkpoints", label: "Checkpoints", icon: Flag },
+  { key: "lanes", label: "Lanes", icon: Rows3 },
+  { key: "layers", label: "Layers", icon: Layers2 },
+] as const
 const practising = defineModel<boolean>("practising", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 const bench = useBench()
@@ -61,11 +68,16 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
       Sign in again
     </button>
     <span class="space" />
-    <button type="button" class="hm-quiet" aria-label="Lanes" :aria-pressed="lanes" @click="emit('lanes')">
-      <Rows3 :size="20" /> <span class="word">Lanes</span>
-    </button>
-    <button type="button" class="hm-quiet" aria-label="Layers" :aria-pressed="layers" @click="emit('layers')">
-      <Layers2 :size="20" /> <span class="word">Layers</span>
+    <button
+      v-for="tray in TRAYS"
+      :key="tray.key"
+      type="button"
+      class="hm-quiet"
+      :aria-label="tray.label"
+      :aria-pressed="open === tray.key"
+      @click="emit('tray', tray.key)"
+    >
+      <component :is="tray.icon" :size="20" /> <span class="word">{{ tray.label }}</span>
     </button>
     <button
       type="button"

@@ -9,6 +9,7 @@ import PracticePen from "./practice/PracticePen.vue"
 import { usePracticePen } from "./practice/usePracticePen"
 import BenchHeader from "./BenchHeader.vue"
 import BenchRail from "./BenchRail.vue"
+import CheckpointsTray from "./CheckpointsTray.vue"
 import LanesTray from "./LanesTray.vue"
 import LayersTray from "./LayersTray.vue"
 import ProofSheet from "./ProofSheet.vue"
@@ -31,7 +32,14 @@ useBenchKeys(bench)
 followFitting()
 const { on: practising } = usePracticePen(bench)
 
-type Tray = Station["key"] | "responses" | "lanes" | "layers"
+type Tray = Station["key"] | "responses" | "checkpoints" | "lanes" | "layers"
+/** Trays that are no station's. */
+const OTHERS: Partial<Record<Tray, string>> = {
+  responses: "Responses",
+  checkpoints: "Checkpoints",
+  lanes: "Lanes",
+  layers: "Layers",
+}
 const open = ref<Tray>()
 const reading = ref<ReadingKey>()
 const pointer = ref<Kind | "practice">()
@@ -41,8 +49,7 @@ const naming = ref(false)
 const tray = computed(() => STATIONS.find((one) => one.key === open.value))
 const opened = computed(() => {
   if (reading.value) return readingOf(reading.value).label
-  const others: Partial<Record<Tray, string>> = { responses: "Responses", lanes: "Lanes", layers: "Layers" }
-  return open.value && (others[open.value] ?? tray.value?.label)
+  return open.value && (OTHERS[open.value] ?? tray.value?.label)
 })
 const { standing, message } = bench.keeping
 
@@ -70,11 +77,9 @@ function openReading(key: ReadingKey | undefined): void {
       v-model:practising="practising"
       v-model:capturing="capturing"
       class="head"
-      :lanes="open === 'lanes'"
-      :layers="open === 'layers'"
+      :open="open"
       @name="naming = true"
-      @lanes="toggle('lanes')"
-      @layers="toggle('layers')"
+      @tray="toggle"
     />
     <BenchRail class="side" />
     <ProofSheet
@@ -87,6 +92,7 @@ function openReading(key: ReadingKey | undefined): void {
     <section v-if="opened" class="tray" :aria-label="`${opened} tray`">
       <ReadingTray v-if="reading" :reading="reading" @station="toggle($event as Tray)" />
       <ResponseGrid v-else-if="open === 'responses'" :drawing="drawing" />
+      <CheckpointsTray v-else-if="open === 'checkpoints'" />
       <LanesTray v-else-if="open === 'lanes'" />
       <LayersTray v-else-if="open === 'layers'" />
       <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />

@@ -6,7 +6,7 @@ import { useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
 import InkChooser from "@/parts/InkChooser.vue"
-import { onStep, shown } from "@/parts/values"
+import { onStep, shown } from "@/documents/values"
 import { useBench } from "./useBench"
 import { useLastInks } from "./useLastInks"
 

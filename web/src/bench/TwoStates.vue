@@ -3,8 +3,7 @@
 import { ElButton, ElDialog } from "element-plus"
 import { computed } from "vue"
 import { useRouter } from "vue-router"
-import { SETTINGS } from "@/generated/layout"
-import { shown } from "@/parts/values"
+import { differences } from "@/documents/differences"
 import { useBench } from "./useBench"
 
 const bench = useBench()
@@ -12,29 +11,18 @@ const router = useRouter()
 const { standing, theirs } = bench.keeping
 const open = computed(() => standing.value === "conflict")
 
-interface Difference {
+interface Row {
   label: string
-  mine: string
-  theirs: string
+  before: string
+  after: string
 }
 
-const differences = computed((): Difference[] => {
+const rows = computed((): Row[] => {
   const mine = bench.state.value
   if (!mine || !theirs.value) return []
-  const other = theirs.value.document
-  const rows: Difference[] = []
-  if (mine.name !== theirs.value.name)
-    rows.push({ label: "Name", mine: mine.name, theirs: theirs.value.name })
-  for (const { name, label, kind, unit, step } of SETTINGS) {
-    if (mine.document[name] === other[name]) continue
-    const text = (value: unknown) =>
-      kind === "number" ? `${shown(Number(value), unit, step)} ${unit}` : String(value)
-    rows.push({ label, mine: text(mine.document[name]), theirs: text(other[name]) })
-  }
-  if (JSON.stringify(mine.document.responses) !== JSON.stringify(other.responses)) {
-    rows.push({ label: "Responses", mine: "this device's curves", theirs: "the other's curves" })
-  }
-  return rows
+  const { name, document } = theirs.value
+  const named = mine.name === name ? [] : [{ label: "Name", before: mine.name, after: name }]
+  return [...named, ...differences(mine.document, document)]
 })
 
 async function both(): Promise<void> {
@@ -63,10 +51,10 @@ async function both(): Promise<void> {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in differences" :key="row.label">
+        <tr v-for="row in rows" :key="row.label">
           <th>{{ row.label }}</th>
-          <td>{{ row.mine }}</td>
-          <td>{{ row.theirs }}</td>
+          <td>{{ row.before }}</td>
+          <td>{{ row.after }}</td>
         </tr>
       </tbody>
     </table>

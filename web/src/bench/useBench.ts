@@ -10,10 +10,12 @@ import {
 import type { KeptStroke } from "@/documents/stroke"
 import { dequal } from "dequal"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
+import { markBrush } from "@/acts/placeBrush"
 import { openDevice, useWaiting } from "@/device/useDevice"
 import { newId } from "@/documents/ids"
 import { useEngine } from "@/engine/useEngine"
 import { CORNERED, SHAKY } from "@/generated/layout"
+import { useCheckpoints } from "./useCheckpoints"
 import { useEraser } from "./useEraser"
 import { useHistory } from "@/device/useHistory"
 import { useKeeping, type BrushState } from "./useKeeping"
@@ -109,10 +111,19 @@ export function makeBench(id: string, account: { id: number; username: string })
     if (state.value) put({ ...state.value, document: { ...state.value.document, proofs } })
   }
 
+  /** That it was used is noted once a visit. */
+  let used = false
+  function use(): void {
+    if (used) return
+    used = true
+    void device.store.write(markBrush(device.store, id, { usedAt: Date.now() }))
+  }
+
   /** Change the brush's state; `key` names what is changed, so that a drag becomes one step. */
   function become(next: BrushState, key: string): void {
     const before = state.value
     if (!before) return
+    use()
     put(next)
     const now = performance.now()
     if (open?.key === key && now - open.at < ONE_STEP) {
@@ -163,6 +174,15 @@ export function makeBench(id: string, account: { id: number; username: string })
   })
 
   const brush = computed(() => state.value?.document)
+  const checkpoints = useCheckpoints(device.store, id, {
+    row: keeping.row,
+    brush,
+    become: (document) => {
+      closeStep()
+      changeMany(document, "whole")
+      closeStep()
+    },
+  })
   const eraser = useEraser(brush, (size) => change("size", size))
   const sheetLayers = useSheetLayers(brush, device.store, engine, (layers, key) =>
     changeMany({ layers }, key),
@@ -194,6 +214,7 @@ export function makeBench(id: string, account: { id: number; username: string })
   /** A stroke was drawn on the sheet as it is laid out now; the engine has it already. */
   function drew(drawn: KeptStroke, inked = true): void {
     const stroke = proofs.add({ ...layout.asKept(drawn), brush: id })
+    use()
     if (inked) inHand.value = stroke.id
     closeStep()
     history.push({ added: [stroke] })
@@ -210,6 +231,7 @@ export function makeBench(id: string, account: { id: number; username: string })
   function removeLayer(which: number): void {
     const before = state.value
     if (!before || before.document.layers.length < 2) return
+    checkpoints.beforeChange()
     const left = sheetLayers.without(which, proofs.strokes.value)
     const after = { ...before, document: { ...before.document, layers: left.layers } }
     apply(after, [], left.strokes, undefined, true)
@@ -243,7 +265,10 @@ export function makeBench(id: string, account: { id: number; username: string })
     ])
     const [shaky, cornered] = [SHAKY, CORNERED].map((key) => lanes.shipped(key))
     if (shaky && cornered) void engine.api.setReference(shaky, cornered)
-    if (opened) show(opened)
+    if (opened) {
+      show(opened)
+      checkpoints.begin(opened.document)
+    }
     // What another device made of it while it was closed here can be taken back too.
     const known = history
       .changes()
@@ -264,6 +289,7 @@ export function makeBench(id: string, account: { id: number; username: string })
       state,
       eraser,
       sheetLayers,
+      checkpoints,
       sizing,
       inHand,
       keeping,

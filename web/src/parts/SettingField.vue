@@ -7,9 +7,16 @@ import ChoiceBar from "./ChoiceBar.vue"
 import InkChooser from "./InkChooser.vue"
 import ValueSlider from "./ValueSlider.vue"
 
-const props = withDefaults(defineProps<{ setting: Setting; disabled?: boolean; helped?: boolean }>(), {
-  helped: true,
-})
+const props = withDefaults(
+  defineProps<{
+    setting: Setting
+    disabled?: boolean
+    helped?: boolean
+    /** What it was in another state that it is looked at beside. */
+    stood?: number | string | boolean | undefined
+  }>(),
+  { helped: true, stood: undefined },
+)
 const value = defineModel<number | string | boolean>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 const options = computed(() => props.setting.choices.map((one) => ({ value: one, label: one })))
@@ -26,6 +33,7 @@ function set(next: unknown): void {
       v-bind="{ label: setting.label, unit: setting.unit, low: setting.low, high: setting.high }"
       :step="setting.step"
       :log="setting.log"
+      :stood="typeof stood === 'number' ? stood : undefined"
       :model-value="value as number"
       @update:model-value="set"
       @done="emit('done')"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A value with its unit that can be tapped and typed.
 import { computed, nextTick, ref, useTemplateRef } from "vue"
-import { shown, typed } from "./values"
+import { shown, typed } from "@/documents/values"
 
 const props = defineProps<{ label: string; unit: string; low: number; high: number; step: number }>()
 const value = defineModel<number>({ required: true })

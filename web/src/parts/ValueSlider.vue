@@ -5,7 +5,7 @@ import { computed, useTemplateRef } from "vue"
 import StepButton from "./StepButton.vue"
 import TypedValue from "./TypedValue.vue"
 import { useTrack } from "./useTrack"
-import { onStep, placeOf, shown, valueAt } from "./values"
+import { onStep, placeOf, shown, valueAt } from "@/documents/values"
 
 const props = withDefaults(
   defineProps<{
@@ -15,14 +15,21 @@ const props = withDefaults(
     high: number
     step: number
     log?: boolean
+    /** Where it stood in another state: a faint tick. */
+    stood?: number | undefined
   }>(),
-  { unit: "", log: false },
+  { unit: "", log: false, stood: undefined },
 )
 const value = defineModel<number>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 
 const track = useTemplateRef("track")
 const place = computed(() => placeOf(value.value, props.low, props.high, props.log))
+const tick = computed(() => {
+  const { stood, low, high, log } = props
+  const there = stood !== undefined && stood !== value.value && stood >= low && stood <= high
+  return there ? placeOf(stood, low, high, log) : undefined
+})
 const written = computed(() => shown(value.value, props.unit, props.step))
 
 function nudge(direction: number): void {
@@ -62,6 +69,7 @@ useTrack(track, {
         :aria-valuetext="`${written} ${unit}`"
       >
         <span class="line"><span class="done" :style="{ width: `${100 * place}%` }" /></span>
+        <span v-if="tick !== undefined" class="tick" :style="{ left: `${100 * tick}%` }" />
         <span class="knob" :style="{ left: `${100 * place}%` }" />
       </div>
       <StepButton :direction="1" :label="`${label}: more`" @step="nudge" @done="emit('done')" />
@@ -120,6 +128,15 @@ useTrack(track, {
   margin-left: -5px;
   border-radius: 2px;
   background: var(--ink);
+}
+.tick {
+  position: absolute;
+  top: 10px;
+  width: 2px;
+  height: 24px;
+  margin-left: -1px;
+  background: var(--ink-soft);
+  opacity: 0.6;
 }
 .value {
   min-width: 88px;

@@ -11,11 +11,13 @@ const props = withDefaults(defineProps<{ name: SettingName; disabled?: boolean; 
 const bench = useBench()
 const setting = computed(() => settingNamed(props.name))
 const value = computed(() => bench.state.value?.document[props.name] ?? setting.value.default)
+/** Where the checkpoint stood that the brush is looked at beside. */
+const stood = computed(() => bench.checkpoints.stood(props.name))
 </script>
 
 <template>
   <SettingField
-    v-bind="{ setting, disabled, helped }"
+    v-bind="{ setting, disabled, helped, stood }"
     :model-value="value"
     @update:model-value="bench.change(name, $event)"
     @done="bench.closeStep()"

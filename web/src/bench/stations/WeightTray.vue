@@ -39,6 +39,7 @@ const prefix = ref<(typeof POINTERS)[number]["value"]>("")
 const of = ref<(typeof OF)[number]["value"]>("")
 const brush = computed(() => bench.state.value?.document)
 const size = settingNamed("size")
+const stoodSize = computed(() => bench.checkpoints.stood("size") as number | undefined)
 const end = computed(() => (section.value === "end" ? "end" : "start"))
 const each = computed(() => brush.value?.tapers_for === "each")
 const taper = computed(() => `${each.value ? prefix.value : ""}taper_${end.value}${of.value}` as const)
@@ -65,6 +66,7 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
           :high="Math.max(Number(brush.size_high), Number(brush.size))"
           :step="size.step"
           log
+          :stood="stoodSize"
           :model-value="Number(brush.size)"
           @update:model-value="bench.change('size', $event)"
           @done="bench.closeStep()"

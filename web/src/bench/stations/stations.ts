@@ -8,7 +8,7 @@ import {
 } from "@/documents/brush"
 import type { Component } from "vue"
 import { CAUSES, TAPERS_EACH } from "@/generated/layout"
-import { shown } from "@/parts/values"
+import { shown } from "@/documents/values"
 import GrainTray from "./GrainTray.vue"
 import HandTray from "./HandTray.vue"
 import InkTray from "./InkTray.vue"

@@ -1,0 +1,132 @@
+// What sets two brushes apart, by station and in words.
+import { INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
+import { dequal } from "dequal"
+import { type BrushDocument, type Input, type Output, type Setting } from "./brush"
+import { shown } from "./values"
+
+export interface Difference {
+  /** A setting's name, or what of the document it is: `shapes`, `grain`, `pressure>size`. */
+  key: string
+  station: string
+  label: string
+  /** What it is in either brush, as it is shown. */
+  before: string
+  after: string
+  /** The parts of the document that make the first brush agree with the second in it. */
+  take: (before: BrushDocument) => Partial<BrushDocument>
+}
+
+/** Parts of a document that tell of its proof sheet, and not of the brush. */
+const OF_THE_SHEET = ["proofs", "layers", "ground", "swapped"] as const
+
+/** A brush as another state of it was, on the proof sheet that it has now. */
+export function onSheetOf(state: BrushDocument, now: BrushDocument): BrushDocument {
+  return { ...state, ...Object.fromEntries(OF_THE_SHEET.map((part) => [part, now[part]])) } as BrushDocument
+}
+
+/** Settings whose label another pointer has too. */
+const POINTERS = ["finger", "mouse", "pen"]
+const TAPER_OF_A_POINTER = /^(finger|mouse)_taper/
+
+function labelOf({ name, label }: Setting): string {
+  const pointer = POINTERS.find((one) => name.startsWith(`${one}_`))
+  return pointer && (TAPER_OF_A_POINTER.test(name) || !name.includes("taper"))
+    ? `${label}, ${pointer}`
+    : label
+}
+
+/** A setting's value as it is shown, with its unit. */
+export function told({ kind, unit, step }: Setting, value: unknown): string {
+  if (kind === "number") return `${shown(Number(value), unit, step)}${unit ? ` ${unit}` : ""}`
+  if (kind === "switch") return value ? "on" : "off"
+  return String(value)
+}
+
+function linkTold(link: unknown): string {
+  if (!link) return "none"
+  const { on, range } = link as { on: boolean; range: [number, number] }
+  if (!on) return "off"
+  const [low, high] = range.map((one) => Number(one.toFixed(2)))
+  return `${low} to ${high}`
+}
+
+const usesTold = (uses: unknown): string => {
+  const count = Array.isArray(uses) ? uses.length : uses ? 1 : 0
+  return count === 0 ? "none" : count === 1 ? "one source" : `${count} sources`
+}
+
+/** What sets the second brush apart from the first, in the order of the stations. */
+export function differences(before: BrushDocument, after: BrushDocument): Difference[] {
+  const found: Difference[] = []
+  for (const setting of SETTINGS as readonly Setting[]) {
+    const name = setting.name as keyof BrushDocument
+    if (before[name] === after[name]) continue
+    found.push({
+      key: setting.name,
+      station: setting.station,
+      label: labelOf(setting),
+      before: told(setting, before[name]),
+      after: told(setting, after[name]),
+      take: () => ({ [name]: after[name] }) as Partial<BrushDocument>,
+    })
+  }
+  for (const [part, station, label] of [
+    ["shapes", "tip", "Shapes"],
+    ["grain", "grain", "Grain source"],
+  ] as const) {
+    if (dequal(before[part], after[part])) continue
+    const [one, other] = [usesTold(before[part]), usesTold(after[part])]
+    const take = () => ({ [part]: after[part] }) as Partial<BrushDocument>
+    found.push({
+      key: part,
+      station,
+      label,
+      before: one,
+      after: one === other ? "another source" : other,
+      take,
+    })
+  }
+  for (const { name: output, label: end, station } of OUTPUTS) {
+    for (const { name: input, label: begin } of INPUTS) {
+      const [one, other] = [before.responses[output]?.[input], after.responses[output]?.[input]]
+      if (dequal(one, other)) continue
+      const [was, is] = [linkTold(one), linkTold(other)]
+      found.push({
+        key: `${input}>${output}`,
+        station,
+        label: `${begin} → ${end.toLowerCase()}`,
+        before: was,
+        after: was === is ? "another curve" : is,
+        take: (mine) => ({ responses: withLink(mine.responses, output, input, other) }),
+      })
+    }
+  }
+  const order = ["hand", "line", "weight", "tip", "grain", "ink"]
+  return found.sort((a, b) => order.indexOf(a.station) - order.indexOf(b.station))
+}
+
+function withLink(
+  responses: BrushDocument["responses"],
+  output: Output,
+  input: Input,
+  link: unknown,
+): BrushDocument["responses"] {
+  const row = { ...responses[output], [input]: link }
+  if (!link) delete row[input]
+  return { ...responses, [output]: row } as BrushDocument["responses"]
+}
+
+/** In words, the first few: "spacing 4 % to 9 %, wet on". */
+export function inWords(found: Difference[], most = 3): string {
+  const words = found.slice(0, most).map(({ label, before, after }) => {
+    const what = label.charAt(0).toLowerCase() + label.slice(1)
+    if (after === "on" || after === "off" || after.startsWith("another")) return `${what} ${after}`
+    const [, number, unit = ""] = /^(-?[\d.]+)( .*)?$/.exec(before) ?? []
+    // "4 to 9 %": the unit once.
+    return number !== undefined && after.endsWith(unit)
+      ? `${what} ${number} to ${after}`
+      : `${what} ${before} to ${after}`
+  })
+  const more = found.length - words.length
+  return [...words, ...(more > 0 ? [`${more} more`] : [])].join(", ")
+}
