@@ -48,7 +48,7 @@ async function opened() {
 
 type Bench = Awaited<ReturnType<typeof opened>>
 const size = (bench: Bench) => bench.state.value!.document.size
-const strokesShown = () => (engine.api.setStrokes!.mock.calls.at(-1)![0] as KeptStroke[]).map((one) => one.id)
+const strokesShown = () => (engine.api.setStrokes!.mock.calls.at(-1)![1] as KeptStroke[]).map((one) => one.id)
 
 function stroke(id: string): KeptStroke {
   const samples = samplesFrom([[100, 200, 0, 0.5, 1.5, 0]])

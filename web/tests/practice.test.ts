@@ -71,7 +71,7 @@ describe("the practice pen", () => {
     const fed = api.move.mock.calls.flatMap(([samples]) => [...(samples as Float32Array)])
     expect(fed.filter((_, i) => i % 7 === 0)).toEqual([110, 130, 150])
     expect(fed.filter((_, i) => i % 7 === 1)).toEqual([25, 25, 25])
-    expect(api.down).toHaveBeenCalledWith({ kind: "pen", erase: false, seed: 7 })
+    expect(api.down).toHaveBeenCalledWith("bench", { kind: "pen", erase: false, seed: 7 })
     expect(drew).toHaveBeenCalledTimes(1)
     expect(drew.mock.calls[0]![0].id).not.toBe("old")
     expect(replaying.value).toBe(false)

@@ -9,6 +9,7 @@ import PracticePen from "./practice/PracticePen.vue"
 import { usePracticePen } from "./practice/usePracticePen"
 import BenchHeader from "./BenchHeader.vue"
 import BenchRail from "./BenchRail.vue"
+import BesideTray from "./beside/BesideTray.vue"
 import CheckpointsTray from "./CheckpointsTray.vue"
 import LanesTray from "./LanesTray.vue"
 import LayersTray from "./LayersTray.vue"
@@ -32,11 +33,12 @@ useBenchKeys(bench)
 followFitting()
 const { on: practising } = usePracticePen(bench)
 
-type Tray = Station["key"] | "responses" | "checkpoints" | "lanes" | "layers"
+type Tray = Station["key"] | "responses" | "checkpoints" | "beside" | "lanes" | "layers"
 /** Trays that are no station's. */
 const OTHERS: Partial<Record<Tray, string>> = {
   responses: "Responses",
   checkpoints: "Checkpoints",
+  beside: "Side by side",
   lanes: "Lanes",
   layers: "Layers",
 }
@@ -93,6 +95,7 @@ function openReading(key: ReadingKey | undefined): void {
       <ReadingTray v-if="reading" :reading="reading" @station="toggle($event as Tray)" />
       <ResponseGrid v-else-if="open === 'responses'" :drawing="drawing" />
       <CheckpointsTray v-else-if="open === 'checkpoints'" />
+      <BesideTray v-else-if="open === 'beside'" />
       <LanesTray v-else-if="open === 'lanes'" />
       <LayersTray v-else-if="open === 'layers'" />
       <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />

@@ -15,6 +15,7 @@ import { openDevice, useWaiting } from "@/device/useDevice"
 import { newId } from "@/documents/ids"
 import { useEngine } from "@/engine/useEngine"
 import { CORNERED, SHAKY } from "@/generated/layout"
+import { useBeside } from "./beside/useBeside"
 import { useCheckpoints } from "./useCheckpoints"
 import { useEraser } from "./useEraser"
 import { useHistory } from "@/device/useHistory"
@@ -65,7 +66,7 @@ export function makeBench(id: string, account: { id: number; username: string })
   function show(next: BrushState): void {
     state.value = next
     engine.remeasuring.value = true
-    void engine.api.setBrush(next.document, ++edit)
+    void engine.api.setBrush("bench", next.document, ++edit)
   }
 
   function put(next: BrushState): void {
@@ -190,9 +191,15 @@ export function makeBench(id: string, account: { id: number; username: string })
 
   const layout = useLayout(shownLanes, proofs.strokes, inHand)
 
+  const beside = useBeside({
+    ...{ store: device.store, engine, brush, strokes: layout.shown, changeMany, closeStep },
+    beforeChange: checkpoints.beforeChange,
+  })
+
   function showStrokes(): void {
     // Before the engine is there the sheet may be laid out already.
-    if (started) void engine.api.setStrokes(layout.shown())
+    if (started) void engine.api.setStrokes("bench", layout.shown())
+    beside.showStrokes()
   }
 
   watch([shownLanes, layout.flow], showStrokes)
@@ -279,7 +286,7 @@ export function makeBench(id: string, account: { id: number; username: string })
     takeInHand(FIRST_IN_HAND)
   }
 
-  onScopeDispose(() => void engine.api.cancel())
+  onScopeDispose(() => void engine.api.cancel("bench"))
   start().catch((error: Error) => (failed.value = error.message))
   return {
     ...{
@@ -290,6 +297,7 @@ export function makeBench(id: string, account: { id: number; username: string })
       eraser,
       sheetLayers,
       checkpoints,
+      beside,
       sizing,
       inHand,
       keeping,

@@ -1,6 +1,7 @@
 // What a query of the device's store finds, now and whenever it changes, in this tab or another.
 import { liveQuery } from "dexie"
-import { onScopeDispose, shallowRef, type ShallowRef } from "vue"
+import { dequal } from "dequal"
+import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from "vue"
 import type { Store } from "./store"
 
 export function useLive<T>(query: () => Promise<T>, first: T): ShallowRef<T> {
@@ -10,6 +11,28 @@ export function useLive<T>(query: () => Promise<T>, first: T): ShallowRef<T> {
     error: (error) => console.error(error),
   })
   onScopeDispose(() => subscription.unsubscribe())
+  return found
+}
+
+/** What a query for the thing that is looked at finds; nothing while nothing is. What is found alike stays the same. */
+export function useLiveOf<Thing, T>(
+  thing: Ref<Thing | undefined>,
+  query: (thing: Thing) => Promise<T | undefined>,
+): ShallowRef<T | undefined> {
+  const found = shallowRef<T>()
+  watch(
+    thing,
+    (now, _, onCleanup) => {
+      found.value = undefined
+      if (!now) return
+      const subscription = liveQuery(() => query(now)).subscribe({
+        next: (value) => !dequal(value, found.value) && (found.value = value),
+        error: (error) => console.error(error),
+      })
+      onCleanup(() => subscription.unsubscribe())
+    },
+    { immediate: true },
+  )
   return found
 }
 

@@ -1,18 +1,20 @@
-// The engine's desk: the proof sheet with its strokes, the stroke in hand, and the stations' pictures.
+// The engine's desk: easels with a brush each, on shared tiles and sources, and the stations' pictures.
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
 import type { BrushDocument, CurveChange, Input, Link, Node } from "@/documents/brush"
-import { FLOATS, TIME, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
+import { FLOATS, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import { PROOF_SHEET, TABLE } from "@/generated/layout"
 import { writeLink } from "./brush"
-import { Images, picturesOf } from "./images"
+import { Easel, type EaselName } from "./easel"
+import { Images } from "./images"
 import { loadModule, type Module } from "./module"
 import { ProofPaper } from "./paper"
 import { Pictures, type Bring } from "./pictures"
 import { Pockets, type PocketPicture } from "./pockets"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
-import { ReadingsTaker, type Steadied } from "./readings"
-import type { Context, View } from "./screen"
+import { ReadingsTaker, type Readings, type Steadied } from "./readings"
+import type { Context } from "./screen"
+import { Supply } from "./supply"
 import { Sheet, Slots, Workspace, type Rectangle } from "./sheet"
 import {
   StationPictures,
@@ -26,35 +28,24 @@ import {
   type Wedge,
 } from "./stations"
 
-/** What the pen does just now, as the core reads it. */
-export interface Live {
-  pressure: number
-  tilt: number
-  azimuth: number
-  twist: number
-  speed: number
-  /** All inputs of responses, 0..1. */
-  inputs: number[]
-}
+const EMPTY: Stroke = { kind: "pen", erase: false, seed: 1, samples: new Float32Array(0) }
 
 export class Desk {
   readonly images: Images
   readonly sources: Pictures
   readonly prep: Prep
   readonly readings: ReadingsTaker
+  private supply: Supply
   private slots: Slots
-  private paper: ProofPaper
+  private spaces: Workspace[] = []
+  private easels = new Map<EaselName, Easel>()
   private pictures: StationPictures
   private pockets?: Pockets
-  private penDown = false
-  private pen: Pen = { kind: "pen", erase: false, seed: 1 }
-  /** Samples that the hand is expected to make next, and the time of its newest one, ms. */
-  private foreseen = new Float32Array(0)
-  private handAt = -Infinity
-  private stale = false
-  private inHand = ""
-  /** Whether sources of the brush are on their way: what is measured without them is not the brush's. */
-  private awaited = false
+  /** Measures brushes that are on no easel. */
+  private second?: ReadingsTaker
+  private turn = 0
+  private references: [shaky: Stroke, cornered: Stroke] = [EMPTY, EMPTY]
+  private colours: [paper: number, around: number] = [0xffffff, 0xe6ebe8]
   /** Whether the brush as it stands has not been measured whole yet. */
   unmeasured = false
   private link
@@ -67,15 +58,13 @@ export class Desk {
     /** Called when pictures are out of date, or the brush is to be measured. */
     private changed: () => void,
     bring: Bring,
-    width: number = PROOF_SHEET[0]!,
-    height: number = PROOF_SHEET[1]!,
+    private width: number = PROOF_SHEET[0]!,
+    private height: number = PROOF_SHEET[1]!,
   ) {
     this.slots = new Slots(module)
     this.images = new Images(module)
     this.sources = new Pictures(bring)
-    const space = new Workspace(module, this.images)
-    const sheet = () => new Sheet(module, this.slots, space, width, height)
-    this.paper = new ProofPaper(module, sheet(), sheet, width, height)
+    this.supply = new Supply(this.images, this.sources)
     this.pictures = new StationPictures(module, this.slots, this.images)
     this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
     this.link = module.memory.take(1, bytesOf("link"))
@@ -84,71 +73,62 @@ export class Desk {
     this.readings = new ReadingsTaker(module, this.slots, this.pictures.space, this.images)
   }
 
-  attach(context: Context): void {
-    this.paper.attach(context)
+  /** An easel, set up when it is first asked for. The one beside the bench's is drawn on together with that. */
+  easel(name: EaselName): Easel {
+    const there = this.easels.get(name)
+    if (there) return there
+    const { module, slots, width, height } = this
+    const space = (this.spaces[name === "beside" ? 1 : 0] ??= new Workspace(module, this.images))
+    const sheet = () => new Sheet(module, slots, space, width, height)
+    const paper = new ProofPaper(module, sheet(), sheet, width, height)
+    paper.setColours(...this.colours)
+    const meant = (samples: Float32Array<ArrayBuffer>, pen: Pen) => this.asMeant(samples, pen)
+    const made = new Easel(paper, this.supply, meant, () => this.renewPictures())
+    this.easels.set(name, made)
+    return made
+  }
+
+  private get bench(): Easel {
+    return this.easel("bench")
   }
 
   setColours(paper: number, around: number): void {
-    this.paper.setColours(paper, around)
+    this.colours = [paper, around]
+    for (const one of this.easels.values()) one.paper.setColours(paper, around)
     this.pictures.setPaper(paper)
     this.prep.setPaper(paper)
     this.changed()
   }
 
-  private get sheet(): Sheet {
-    return this.paper.sheet
-  }
-
   private get brush(): BrushDocument | undefined {
-    return this.paper.brush
+    return this.bench.brush
   }
 
   private get strokes(): KeptStroke[] {
-    return this.paper.strokes
+    return this.bench.strokes
   }
 
   /** Brushes that layers are inked with instead of the one on the bench, by id. */
   setOthers(others: Record<string, BrushDocument>): void {
-    this.paper.others = others
-    if (this.brush) this.setBrush(this.brush)
+    for (const one of this.easels.values()) one.setOthers(others)
   }
 
-  setView(view: View): void {
-    this.paper.setView(view)
-  }
-
-  /** Ink the sheet at the pixels that the view shows, unless it is. While the pen is down it waits for the lift. */
+  /** Ink sheets at the pixels that their views show, unless they are. */
   rescale(): void {
-    if (this.paper.unscaled) this.reink()
+    for (const one of this.easels.values()) one.rescale()
   }
 
-  /**
-   * Ink everything with a brush. The stations' pictures are left to `drawPicture`: strokes come first.
-   * Sources that are not here yet are fetched, and inked when they are.
-   */
-  setBrush(brush: BrushDocument): void {
-    this.paper.brush = brush
-    const missing = this.layOut()
-    this.awaited = missing.length > 0
+  /** Ink everything on an easel with a brush. The stations' pictures are left to `drawPicture`: strokes come first. */
+  setBrush(name: EaselName, brush: BrushDocument): void {
+    this.easel(name).setBrush(brush)
+    if (name !== "bench") return
     this.unmeasured = true
-    this.reink()
     this.renewPictures()
-    if (missing.length > 0) void this.bring(brush, missing)
   }
 
-  /** Have the sources of all brushes at hand; returns those that must be fetched first. */
-  private layOut(): string[] {
-    const { brushes } = this.paper
-    brushes.forEach((one) => this.loadImages(one))
-    return [...new Set(brushes.flatMap((one) => this.images.missing(one)))]
-  }
-
-  /** Bring those of a brush's sources that are here into the engine's memory. */
-  private loadImages(brush: BrushDocument): void {
-    for (const { role, digest } of picturesOf(brush)) {
-      const picture = this.images.indexOf(role, digest) < 0 && this.sources.get(digest)
-      if (picture) this.images.put(role, digest, picture)
-    }
+  setStrokes(name: EaselName, strokes: KeptStroke[]): void {
+    this.easel(name).setStrokes(strokes)
+    if (name === "bench") this.renewPictures()
   }
 
   /** A brush's picture for its pocket, once its sources are here. */
@@ -158,68 +138,26 @@ export class Desk {
     width: number,
     height: number,
   ): Promise<ImageBitmap> {
-    // One that cannot be fetched leaves its plain stand-in.
-    await Promise.allSettled(this.images.missing(brush).map((digest) => this.sources.bring(digest)))
-    this.loadImages(brush)
+    await this.supply.bring(this.supply.layOut([brush]))
+    this.supply.layOut([brush])
     this.pockets ??= new Pockets(this.module, this.slots, this.pictures.space)
     return this.pockets.ink(which, brush, width, height)
   }
 
-  private async bring(brush: BrushDocument, missing: string[]): Promise<void> {
-    // One that cannot be fetched leaves its plain stand-in; the next change asks for it again.
-    await Promise.allSettled(missing.map((digest) => this.sources.bring(digest)))
-    if (this.brush !== brush) return
-    this.awaited = false
-    this.layOut()
-    this.reink()
-    this.renewPictures()
-  }
-
-  setStrokes(strokes: KeptStroke[]): void {
-    if (this.penDown || this.stale || !this.paper.layOnTop(strokes)) this.reinkWith(strokes)
-    this.renewPictures()
-  }
-
-  private reinkWith(strokes: KeptStroke[]): void {
-    this.paper.strokes = strokes
-    this.reink()
-  }
-
-  /** Ink every stroke anew with the brush as it stands. While the pen is down it waits for the lift. */
-  reink(): void {
-    if (!this.brush) return
-    if (this.penDown) {
-      this.stale = true
-      return
-    }
-    this.stale = false
-    this.paper.inHand = this.inHand
-    this.paper.reink()
-  }
-
   /** Whether strokes are on their way. */
   get inking(): boolean {
-    return this.paper.inking
+    return [...this.easels.values()].some((one) => one.inking)
   }
 
-  /** Ink on where much is to be inked, unless the pen is down. Returns how long all took, ms, once it is done. */
+  /** Ink on where much is to be inked. Returns how long all took on the bench, ms, once that is done. */
   inkOn(): number | undefined {
-    if (!this.penDown) this.paper.inkOn()
-    return this.inking ? undefined : this.paper.took
+    const took = this.bench.inkOn()
+    for (const [name, one] of this.easels) if (name !== "bench") one.inkOn()
+    return took
   }
 
-  /** Whether the line is swept: its stamps are endlessly close, whatever the spacing. */
   get swept(): boolean {
-    return readField(this.module.memory, "brush", this.paper.coming.brush.at, "swept") === 1
-  }
-
-  down(pen: Pen): void {
-    if (this.penDown) this.cancel()
-    this.penDown = true
-    this.pen = pen
-    this.foreseen = new Float32Array(0)
-    this.handAt = -Infinity
-    this.paper.begin(pen)
+    return this.bench.sweptIn(this.module.memory)
   }
 
   /** Bring the pen's pressure through a fitted curve from now on, or take it as it comes. */
@@ -259,75 +197,20 @@ export class Desk {
     return out
   }
 
-  move(samples: Float32Array<ArrayBuffer>): Live {
-    if (this.penDown) {
-      // What is recorded is what the hand meant: a later fitting must not change strokes that exist.
-      this.draw(this.asMeant(samples))
-    }
-    return this.live
-  }
-
-  /** Show the stroke drawn on to where the hand is expected next; nothing of that is kept. */
-  foresee(samples: Float32Array<ArrayBuffer>): void {
-    if (!this.penDown || samples.length + this.foreseen.length === 0) return
-    this.foreseen = this.asMeant(samples)
-    this.draw(new Float32Array(0))
-  }
-
-  private asMeant(samples: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
-    return this.fitted && this.pen.kind === "pen" && samples.length > 0 ? this.asFitted(samples) : samples
-  }
-
-  private draw(samples: Float32Array<ArrayBuffer>): void {
-    // Of what was foreseen, the hand has come by what lies before its newest sample.
-    if (samples.length > 0) this.handAt = samples[samples.length - FLOATS + TIME]!
-    let passed = 0
-    while (passed < this.foreseen.length && this.foreseen[passed + TIME]! <= this.handAt) passed += FLOATS
-    this.foreseen = this.foreseen.subarray(passed)
-    this.sheet.feed(samples, true, this.foreseen)
-    this.paper.showChange()
+  private asMeant(samples: Float32Array<ArrayBuffer>, { kind }: Pen): Float32Array<ArrayBuffer> {
+    return this.fitted && kind === "pen" && samples.length > 0 ? this.asFitted(samples) : samples
   }
 
   /** Lift the pen; returns the stroke, or nothing if no sample was sound. */
-  up(id: string): KeptStroke | undefined {
-    if (!this.penDown) return undefined
-    this.penDown = false
-    const samples = this.sheet.lift()
-    this.paper.showChange()
-    let stroke: KeptStroke | undefined
-    if (samples.length > 0) {
-      stroke = { id, ...this.pen, samples }
-      this.paper.keep(stroke)
-      this.inHand = id
-      this.renewPictures()
-    }
-    if (this.stale) this.reink()
+  up(name: EaselName, id: string): KeptStroke | undefined {
+    const stroke = this.easel(name).up(id)
+    if (stroke && name === "bench") this.renewPictures()
     return stroke
-  }
-
-  cancel(): void {
-    if (!this.penDown) return
-    this.penDown = false
-    this.sheet.cancel()
-    this.paper.showChange()
-    if (this.stale) this.reink()
-  }
-
-  get live(): Live {
-    const { sheet } = this
-    return {
-      pressure: sheet.read("pressure"),
-      tilt: sheet.read("tilt"),
-      azimuth: sheet.read("azimuth"),
-      twist: sheet.read("twist"),
-      speed: sheet.read("speed"),
-      inputs: sheet.inputs,
-    }
   }
 
   /** Take a stroke in hand: the stations' pictures show it. */
   takeInHand(id: string): void {
-    this.inHand = id
+    this.bench.inHand = id
     this.renewPictures()
   }
 
@@ -382,7 +265,7 @@ export class Desk {
   private renewPictures(): void {
     const { strokes } = this
     const stroke =
-      strokes.find((one) => one.id === this.inHand) ?? strokes.find((one) => !one.erase && !one.dries)
+      strokes.find((one) => one.id === this.bench.inHand) ?? strokes.find((one) => !one.erase && !one.dries)
     if (this.brush && stroke) this.pictures.renew(this.brush, stroke)
     this.changed()
   }
@@ -394,7 +277,8 @@ export class Desk {
 
   /** Whether all is drawn and measured, and no source is on its way. */
   get rests(): boolean {
-    return this.pictures.done && !this.awaited && !this.readings.busy && !this.inking
+    const awaited = [...this.easels.values()].some((one) => one.awaited)
+    return this.pictures.done && !awaited && !this.readings.busy && !this.inking
   }
 
   /**
@@ -402,7 +286,7 @@ export class Desk {
    * rectangle holds no ink.
    */
   async capture(rectangle: Rectangle): Promise<Blob | undefined> {
-    const found = this.paper.inkIn(rectangle)
+    const found = this.bench.paper.inkIn(rectangle)
     if (!found?.ink.some((one) => one >= 0.5 / 255)) return undefined
     const image = new ImageData(found.width, found.height)
     found.ink.forEach((one, i) => (image.data[4 * i + 3] = Math.round(one * 255)))
@@ -413,14 +297,35 @@ export class Desk {
 
   /** The strokes on which the steadying is read and compared. */
   setReference(shaky: Stroke, cornered: Stroke): void {
+    this.references = [shaky, cornered]
     this.readings.setStrokes(shaky, cornered)
     this.unmeasured = true
     this.pictures.setReferences(shaky, cornered)
   }
 
+  /**
+   * The readings of any brush, by a little at a time: `wait` is called in between. Nothing where it is called for
+   * another brush meanwhile.
+   */
+  async readBrush(brush: BrushDocument, wait: () => Promise<void>): Promise<Readings | undefined> {
+    await this.supply.bring(this.supply.layOut([brush]))
+    this.supply.layOut([brush])
+    this.second ??= new ReadingsTaker(this.module, this.slots, this.pictures.space, this.images)
+    const taker = this.second
+    taker.setStrokes(...this.references)
+    taker.begin(brush)
+    const turn = ++this.turn
+    for (;;) {
+      await wait()
+      if (turn !== this.turn) return undefined
+      const readings = taker.advance()
+      if (readings?.whole) return readings
+    }
+  }
+
   /** Begin to measure the brush as it stands. */
   measure(): void {
-    if (this.brush && !this.awaited) this.readings.begin(this.brush)
+    if (this.brush && !this.bench.awaited) this.readings.begin(this.brush)
   }
 
   /** The figures of each way of steadying, for the brush as it stands. */

@@ -380,6 +380,14 @@ export class ProofPaper {
     this.reached.set(stroke.id, this.sheet.reached)
   }
 
+  /** Nobody looks at it any more: its strokes go, and their tiles are free. */
+  leave(): void {
+    this.strokes = []
+    this.pass = undefined
+    this.reached.clear()
+    for (const one of this.spare ? [this.sheet, this.spare] : [this.sheet]) one.clear()
+  }
+
   /** Show what the last call to the sheet changed. */
   showChange(): void {
     this.show(this.sheet.changed)

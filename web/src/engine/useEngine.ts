@@ -2,7 +2,7 @@
 import * as Comlink from "comlink"
 import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
 import engineAddress from "@/generated/engine.wasm?url"
-import type { Live } from "./desk"
+import type { Live } from "./easel"
 import type { Bring } from "./pictures"
 import type { PrepNews } from "./prep"
 import type { Readings } from "./readings"
@@ -171,7 +171,7 @@ function makeEngine(): Engine {
       (_, name: keyof WorkerApi) =>
       (...given: never[]) => {
         called()
-        if (name === "setBrush") changed.set(given[1]! as number, performance.now())
+        if (name === "setBrush" && given[0] === "bench") changed.set(given[2]! as number, performance.now())
         return (remote[name] as (...given: never[]) => unknown)(...given)
       },
   })

@@ -2,7 +2,8 @@
 import type { BrushDocument, Input, Link } from "@/documents/brush"
 import type { KeptStroke, Kind, Pen, Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
-import { makeDesk, type Desk, type Live } from "./desk"
+import { makeDesk, type Desk } from "./desk"
+import type { EaselName, Live } from "./easel"
 import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
 import type { PrepNews, Print } from "./prep"
 import type { Bring } from "./pictures"
@@ -33,7 +34,8 @@ const MOST_TIMES = 4096
 
 let desk: Desk
 let news: MessagePort
-let waiting: { brush: BrushDocument; edit: number } | undefined
+/** Brushes that wait to be inked: of each easel the latest. */
+const waiting = new Map<EaselName, { brush: BrushDocument; edit: number }>()
 let inkedEdit = 0
 let penTimes: number[] = []
 const beat = new MessageChannel()
@@ -43,13 +45,14 @@ let beating = false
 // the last is inked.
 beat.port1.onmessage = () => {
   beating = false
-  if (waiting) {
-    const { brush, edit } = waiting
-    waiting = undefined
+  for (const [name, { brush, edit }] of waiting) {
+    waiting.delete(name)
     const start = performance.now()
-    desk.setBrush(brush)
-    inkedEdit = edit
-    tell({ inked: { edit, ms: performance.now() - start, swept: desk.swept } })
+    desk.setBrush(name, brush)
+    if (name === "bench") {
+      inkedEdit = edit
+      tell({ inked: { edit, ms: performance.now() - start, swept: desk.swept } })
+    }
     return goOn()
   }
   // Then what is left to ink, and the pictures, one at a time, unless the pen is down.
@@ -78,7 +81,7 @@ const SCALE_REST = 90
 let scaleTimer: ReturnType<typeof setTimeout> | undefined
 /** Where the hand was expected is not where it is, once it has rested for so long, ms. */
 const FORESIGHT = 50
-let foresightTimer: ReturnType<typeof setTimeout> | undefined
+const foresightTimers = new Map<EaselName, ReturnType<typeof setTimeout>>()
 
 /** The brush stands: measure it, unless that is done or something else comes first. */
 function rest(): void {
@@ -101,6 +104,12 @@ measuring.port1.onmessage = () => {
   if (readings) tell({ readings })
   if (readings?.whole) desk.unmeasured = false
   else measuring.port2.postMessage(null)
+}
+
+/** Wait for a moment in which nothing else is to be done. */
+async function betweenMeasures(): Promise<void> {
+  do await new Promise((go) => setTimeout(go))
+  while (penIsDown || beating || desk.readings.busy)
 }
 
 function tell(what: News): void {
@@ -128,7 +137,7 @@ async function followRecipe(): Promise<void> {
     prepWish = undefined
     try {
       tell({ prep: await desk.prep.follow(recipe, makes, largest, edit) })
-      desk.setBrush(brush)
+      desk.setBrush("prep", brush)
     } catch (error) {
       if (isFatal(error)) tell({ broken: error.message })
       tell({ prepProblem: (error as Error).message })
@@ -170,18 +179,23 @@ const api = {
   memoryHeld: () => desk.module.memory.bytes.byteLength,
   /** Whether all that was asked for is inked, drawn and measured. */
   rests: () =>
-    !waiting && !prepping && !beating && restTimer === undefined && scaleTimer === undefined && desk.rests,
+    waiting.size === 0 &&
+    !prepping &&
+    !beating &&
+    restTimer === undefined &&
+    scaleTimer === undefined &&
+    desk.rests,
   /** Whether anybody is there. */
   alive: () => true,
-  attach: (canvas: OffscreenCanvas) => desk.attach(context(canvas)),
+  attach: (name: EaselName, canvas: OffscreenCanvas) => desk.easel(name).attach(context(canvas)),
   attachPicture: (id: string, which: Picture, canvas: OffscreenCanvas) =>
     desk.attachPicture(id, which, context(canvas)),
   sizePicture: (id: string, width: number, height: number) => desk.sizePicture(id, width, height),
   setWedge: (wedge: Wedge) => desk.setWedge(wedge),
   dropPicture: (id: string) => desk.dropPicture(id),
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
-  setView(view: View) {
-    desk.setView(view)
+  setView(name: EaselName, view: View) {
+    desk.easel(name).setView(view)
     // The ink is made anew at the view's pixels once fingers rest.
     clearTimeout(scaleTimer)
     scaleTimer = setTimeout(() => {
@@ -190,44 +204,60 @@ const api = {
       goOn()
     }, SCALE_REST)
   },
-  setBrush(brush: BrushDocument, edit: number) {
-    desk.readings.stop()
-    waiting = { brush, edit }
+  setBrush(name: EaselName, brush: BrushDocument, edit: number) {
+    if (name === "bench") desk.readings.stop()
+    waiting.set(name, { brush, edit })
     goOn()
+  },
+  /** Nobody looks at an easel any more. */
+  leave(name: EaselName) {
+    waiting.delete(name)
+    desk.easel(name).leave()
   },
   setOthers: (others: Record<string, BrushDocument>) => desk.setOthers(others),
   contrast: (first: number, second: number) => desk.contrast(first, second),
   lchOf: (colour: number) => desk.lchOf(colour),
   colourOf: (lightness: number, chroma: number, hue: number) => desk.colourOf(lightness, chroma, hue),
-  setStrokes: (strokes: KeptStroke[]) => desk.setStrokes(strokes),
+  setStrokes(name: EaselName, strokes: KeptStroke[]) {
+    desk.setStrokes(name, strokes)
+    goOn()
+  },
   setFitting: (link?: Link) => desk.setFitting(link),
   fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
   setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
-  down(pen: Pen) {
+  down(name: EaselName, pen: Pen) {
     penIsDown = true
     desk.readings.stop()
-    desk.down(pen)
+    desk.easel(name).down(pen)
   },
   /** `at` is when the pen event happened, ms since 1970. */
-  move(samples: Float32Array<ArrayBuffer>, at: number) {
-    tell({ live: desk.move(samples) })
+  move(name: EaselName, samples: Float32Array<ArrayBuffer>, at: number) {
+    const easel = desk.easel(name)
+    easel.move(samples)
+    if (name !== "bench") return
+    tell({ live: easel.live })
     if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
   },
   /** Samples that the browser expects next. */
-  foresee(samples: Float32Array<ArrayBuffer>) {
-    clearTimeout(foresightTimer)
-    desk.foresee(samples)
-    if (samples.length > 0) foresightTimer = setTimeout(() => desk.foresee(new Float32Array(0)), FORESIGHT)
+  foresee(name: EaselName, samples: Float32Array<ArrayBuffer>) {
+    const easel = desk.easel(name)
+    clearTimeout(foresightTimers.get(name))
+    easel.foresee(samples)
+    if (samples.length === 0) return
+    foresightTimers.set(
+      name,
+      setTimeout(() => easel.foresee(new Float32Array(0)), FORESIGHT),
+    )
   },
-  up(id: string) {
+  up(name: EaselName, id: string) {
     penIsDown = false
-    const stroke = desk.up(id)
+    const stroke = desk.up(name, id)
     goOn()
     return stroke
   },
-  cancel() {
+  cancel(name: EaselName) {
     penIsDown = false
-    desk.cancel()
+    desk.easel(name).cancel()
     goOn()
   },
   async inkPocket(which: PocketPicture, brush: BrushDocument, width: number, height: number) {
@@ -252,6 +282,7 @@ const api = {
     rest()
     return figures
   },
+  readBrush: (brush: BrushDocument) => desk.readBrush(brush, betweenMeasures),
   traceLink: (link: Link) => desk.traceLink(link),
   addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),
   moveNode: (link: Link, index: number, x: number, y: number) => desk.moveNode(link, index, x, y),

@@ -24,12 +24,12 @@ function colours(): void {
 onMounted(async () => {
   await engine.ready
   const lent = canvas.value!.transferControlToOffscreen()
-  await engine.api.attach(Comlink.transfer(lent, [lent]))
+  await engine.api.attach("prep", Comlink.transfer(lent, [lent]))
   watch(
     [width, height],
     () => {
       const zoom = Math.min(width.value / LANES_AREA[0]!, height.value / LANES_AREA[1]!) * ratio || 1
-      void engine.api.setView({
+      void engine.api.setView("prep", {
         zoom,
         originX: 0,
         originY: 0,

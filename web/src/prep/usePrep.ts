@@ -273,7 +273,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     if (!opened) return
     const { working } = keeping
     await engine.api.prepOpen(id, working.value ? await pictureOf(store, working.value) : undefined)
-    await engine.api.setStrokes(lanes.strokes.value)
+    await engine.api.setStrokes("prep", lanes.strokes.value)
     const laid = history.changes()
     nextKey = Math.max(0, ...laid.flatMap(({ before, after }) => [...before[1], ...after[1]])) + 1
     const known = laid.at(-1)?.after

@@ -77,20 +77,20 @@ export function usePracticePen(bench: Bench) {
       }
       const id = newId()
       const { kind, erase, seed, layer, size } = one
-      await api.down({ kind, erase, seed, layer, size })
+      await api.down("bench", { kind, erase, seed, layer, size })
       const start = performance.now()
       let fed = 0
       while (going && fed < samples.length) {
         const now = await new Promise<number>((frame) => requestAnimationFrame(frame))
         let until = fed
         while (until < samples.length && samples[until + TIME]! <= now - start) until += FLOATS
-        if (until > fed) void api.move(samples.slice(fed, until), performance.timeOrigin + now)
+        if (until > fed) void api.move("bench", samples.slice(fed, until), performance.timeOrigin + now)
         fed = until
       }
       if (going) {
-        const drawn = await api.up(id)
+        const drawn = await api.up("bench", id)
         if (drawn) bench.drew(drawn)
-      } else await api.cancel()
+      } else await api.cancel("bench")
     }
     replaying.value = false
   }

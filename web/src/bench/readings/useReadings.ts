@@ -79,17 +79,19 @@ const WARNS: Partial<Record<ReadingKey, (now: Readings) => boolean>> = {
   repeat: (now) => now.repeat[0]! > 0.8,
 }
 
+/** Each reading in words; those that say nothing are left out. */
+export function figuresOf(taken: Readings | undefined) {
+  if (!taken) return []
+  return READINGS.map((reading) => ({
+    ...reading,
+    text: SAYS[reading.key](taken),
+    warns: WARNS[reading.key]?.(taken) ?? false,
+  })).filter((one) => one.text !== undefined)
+}
+
 export function useReadings(bench: Bench) {
   const now = bench.engine.readings
-  const figures = computed(() => {
-    const taken = now.value
-    if (!taken) return []
-    return READINGS.map((reading) => ({
-      ...reading,
-      text: SAYS[reading.key](taken),
-      warns: WARNS[reading.key]?.(taken) ?? false,
-    })).filter((one) => one.text !== undefined)
-  })
+  const figures = computed(() => figuresOf(now.value))
 
   function causeOf(number: number): Omit<Cause, "effects"> | undefined {
     if (number < FIRST_LINK) {

@@ -1,0 +1,96 @@
+"""Two brushes side by side: what sets them apart, told and taken over, until they ink alike."""
+
+import base64
+
+import numpy as np
+from django.test import tag
+from proofs.models import ProofStroke
+from rolls.actions.add_brush import add_brush
+
+from journeys.browser import JourneyCase, Pen, settle
+
+_READ_BOTH = """() => [...document.querySelectorAll("canvas.sheet")].map((sheet) => {
+  const read = new OffscreenCanvas(sheet.width, sheet.height).getContext("2d")
+  read.drawImage(sheet, 0, 0)
+  const { data } = read.getImageData(0, 0, sheet.width, sheet.height)
+  let text = ""
+  for (let i = 0; i < data.length; i += 32768) text += String.fromCharCode(...data.subarray(i, i + 32768))
+  return [sheet.width, sheet.height, btoa(text)]
+})"""
+
+
+@tag("browser")
+class BesideTests(JourneyCase):
+    brushes = {"Rope Ribbon": {"size": 20.0, "responses": {}, "spacing": 0.1, "overlap": "build", "flow": 0.4}}
+
+    def both(self):
+        sheets = self.page.evaluate(_READ_BOTH)
+        return [np.frombuffer(base64.b64decode(data), np.uint8).reshape(h, w, 4) for w, h, data in sheets]
+
+    def apart(self):
+        mine, theirs = self.both()
+        return int(np.abs(mine.astype(int) - theirs).max())
+
+    def beside(self, changed):
+        document = {**self.kept().document, **changed}
+        add_brush(self.roll, "Rope Ribbon 2", document)
+        page = self.open_bench()
+        page.get_by_role("button", name="Side by side").click()
+        page.locator(".brushes").click()
+        page.get_by_role("option", name="Rope Ribbon 2").click()
+        page.wait_for_selector(".beside canvas")
+        settle(page)
+        return page
+
+    def rows(self):
+        return self.page.locator(".tray tbody tr td:first-child").all_inner_texts()
+
+    def test_a_duplicate_with_three_changed_settings_lists_these_and_taking_them_over_inks_alike(self):
+        page = self.beside({"size": 34.0, "spacing": 0.35, "opacity": 0.6})
+        self.assertEqual(self.rows(), ["Size", "Spacing", "Opacity"])
+        self.assertGreater(self.apart(), 100)
+
+        page.get_by_role("radio", name="Readings").click()
+        page.wait_for_selector(".figures")
+        moved = page.locator("tr.moved td:first-child").all_inner_texts()
+        self.assertIn("Width", moved)
+        self.assertIn("Stamps show", moved)
+        self.assertNotIn("Steadying", moved)
+
+        page.get_by_role("radio", name="Settings").click()
+        page.get_by_role("button", name="Take over Size").click()
+        self.wait_for(lambda: self.rows() == ["Spacing", "Opacity"])
+        page.get_by_role("button", name="Take all of Tip").click()
+        page.get_by_role("button", name="Take all of Ink").click()
+        page.get_by_text("they ink alike").wait_for()
+        settle(page)
+        self.assertEqual(self.apart(), 0)
+        self.wait_for(lambda: self.kept().document["spacing"] == 0.35)
+        self.assertEqual((self.kept().document["size"], self.kept().document["opacity"]), (34.0, 0.6))
+        for _ in range(3):
+            page.get_by_role("button", name="Undo").click()
+        self.wait_for(lambda: self.rows() == ["Size", "Spacing", "Opacity"])
+
+    def test_what_is_drawn_on_either_is_drawn_on_both_and_kept_once(self):
+        page = self.beside({"size": 40.0})
+        page.get_by_role("button", name="Side by side").click()
+        settle(page)
+        before = self.both()
+        box = page.locator(".beside canvas").bounding_box()
+        pen = Pen(page)
+        at = (box["x"] + 60, box["y"] + 0.82 * box["height"])
+        pen.draw([(at[0] + 5 * i, at[1], 0.8) for i in range(40)])
+        kept = self.wait_for(ProofStroke.objects.all)
+        settle(page)
+        self.assertEqual(len(kept), 1)
+        for was, now, least in zip(before, self.both(), (10, 20), strict=True):
+            drawn = (np.abs(was.astype(int) - now).max(axis=2) > 30)[int(0.7 * box["height"]) :]
+            self.assertGreater(drawn.any(axis=1).sum(), least)
+        # The same again once all is inked anew.
+        after = self.both()
+        page.get_by_role("button", name="Undo").click()
+        self.wait_for(lambda: not ProofStroke.objects.filter(deleted_at=None).exists())
+        page.get_by_role("button", name="Redo").click()
+        settle(page)
+        for drawn, again in zip(after, self.both(), strict=True):
+            self.assertEqual(int(np.abs(drawn.astype(int) - again).max()), 0)

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+// What to look at beside the brush: a checkpoint of it, another brush, or a picture that one wants to come near to.
+import { ImageUp } from "@lucide/vue"
+import { ElOption, ElSelect } from "element-plus"
+import { useFileDialog } from "@vueuse/core"
+import { computed } from "vue"
+import PocketPicture from "@/pictures/PocketPicture.vue"
+import { useBench } from "../useBench"
+import { calledOf, momentOf } from "../useCheckpoints"
+import { useOtherBrushes } from "../useOtherBrushes"
+
+const bench = useBench()
+const { choose } = bench.beside
+const { others } = useOtherBrushes(bench.store, bench.id)
+/** The latest first. */
+const checkpoints = computed(() => bench.checkpoints.list.value.toReversed())
+
+const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
+files.onChange((given) => {
+  const [file] = given ?? []
+  if (file) choose({ kind: "picture", name: file.name, picture: URL.createObjectURL(file) })
+})
+
+function brush(id: string): void {
+  const one = others.value.find((other) => other.id === id)
+  if (one) choose({ kind: "brush", id, name: one.name })
+}
+</script>
+
+<template>
+  <div class="choose">
+    <div class="own">
+      <p>Look at this brush beside another one: the same strokes, and what sets the two apart.</p>
+      <ElSelect
+        filterable
+        placeholder="Another brush"
+        aria-label="Another brush"
+        class="brushes"
+        @change="brush"
+      >
+        <ElOption v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
+      <button type="button" class="hm-quiet picture" @click="files.open()">
+        <ImageUp :size="20" /> A picture to come near to
+      </button>
+    </div>
+    <ol>
+      <li v-for="one in checkpoints" :key="one.id">
+        <button
+          type="button"
+          class="card"
+          @click="choose({ kind: 'checkpoint', id: one.id, name: `${calledOf(one)}, ${momentOf(one)}` })"
+        >
+          <PocketPicture class="stroke" which="stroke" :document="one.document" />
+          <strong>{{ calledOf(one) }}</strong>
+          <span class="hm-small">{{ momentOf(one) }}</span>
+        </button>
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.choose {
+  display: flex;
+  gap: 28px;
+  height: 100%;
+}
+.own {
+  flex: 0 0 340px;
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 12px;
+}
+.brushes {
+  width: 100%;
+}
+.brushes :deep(.el-select__wrapper) {
+  min-height: 48px;
+}
+.picture {
+  padding-left: 0;
+  text-decoration: underline;
+}
+ol {
+  flex: 1;
+  display: flex;
+  gap: 10px;
+  min-width: 0;
+  margin: 0;
+  padding: 0 0 6px;
+  overflow-x: auto;
+  list-style: none;
+}
+li {
+  flex: 0 0 118px;
+}
+.card {
+  display: flex;
+  flex-direction: column;
+  width: 100%;
+  height: 100%;
+  padding: 0 0 6px;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.stroke {
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  margin-bottom: 4px;
+  background: var(--paper);
+}
+strong {
+  line-height: 1.15;
+}
+@media (max-width: 1000px) {
+  .choose {
+    flex-direction: column;
+    gap: 12px;
+  }
+  .own {
+    flex: none;
+    width: 100%;
+  }
+}
+</style>

@@ -1,0 +1,107 @@
+// The stroke in hand: from pointer events to the engine, on every sheet that is drawn on together.
+import { FLOATS, newSeed, type Kind, type Pen } from "@/documents/stroke"
+import type { Ref } from "vue"
+import { newId } from "@/documents/ids"
+import { leanOf } from "@/documents/lean"
+import { MOST_SAMPLES } from "@/generated/layout"
+import type { PointerActs } from "@/parts/useSheetPointers"
+import { usePracticePen } from "./practice/usePracticePen"
+import type { Bench } from "./useBench"
+
+/** Bits of `buttons` (W3C Pointer Events): the pen's barrel button, and its eraser end. */
+const ERASERS = 2 | 32
+
+/** Places are told to 1/256 px: shifted by whole px, as lanes flow, they stay the same to the last bit. */
+const onGrid = (place: number) => Math.round(place * 256) / 256
+
+interface Sheet {
+  /** The sheet's canvas, and how it is seen. */
+  canvas: Ref<HTMLElement | null>
+  view: { zoom: number; x: number; y: number }
+  pinch: PointerActs["pinch"]
+  /** What draws just now, and whether it is down. */
+  pointer: Ref<Kind | "practice" | undefined>
+  down: Ref<boolean>
+}
+
+export function useDrawing(bench: Bench, { canvas, view, pinch, pointer, down }: Sheet): PointerActs {
+  const { api } = bench.engine
+  const practice = usePracticePen(bench)
+  let stroke: (Pen & { id: string; start: number; sent: number }) | undefined
+  /** The easels that it is drawn on: those that were there when it was begun. */
+  let easels = bench.beside.easels.value
+
+  function sampleOf(event: PointerEvent): number[] {
+    const box = canvas.value!.getBoundingClientRect()
+    const x = onGrid((event.clientX - box.left) / view.zoom + view.x)
+    const y = onGrid((event.clientY - box.top) / view.zoom + view.y)
+    const [altitude, azimuth] = leanOf(event)
+    const twist = ((event.twist || 0) * Math.PI) / 180
+    return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth, twist]
+  }
+
+  function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
+    const samples = new Float32Array(events.length * FLOATS)
+    events.forEach((event, i) => samples.set(sampleOf(event), i * FLOATS))
+    return samples
+  }
+
+  function begin(kind: Kind, erase: boolean, start: number): void {
+    // The pen's own eraser end is an eraser too, and as large.
+    const size = erase ? bench.eraser.eraserSize.value : null
+    const pen = { kind, erase, seed: newSeed(), layer: bench.sheetLayers.active.value, size }
+    stroke = { ...pen, id: newId(), start, sent: 0 }
+    easels = bench.beside.easels.value
+    for (const easel of easels) void api.down(easel, pen)
+  }
+
+  async function finish(): Promise<void> {
+    if (!stroke) return
+    const { id } = stroke
+    const [drawn] = await Promise.all(easels.map((easel) => api.up(easel, id)))
+    if (drawn) bench.drew(drawn)
+  }
+
+  function send(events: PointerEvent[]): void {
+    if (!stroke) return
+    if (stroke.sent + events.length > MOST_SAMPLES) {
+      // One recorded stroke holds so many samples and no more: the line goes on as a stroke of its own.
+      void finish()
+      begin(stroke.kind, stroke.erase, events[0]!.timeStamp)
+    }
+    stroke.sent += events.length
+    const samples = samplesOf(events)
+    if (pointer.value === "practice") practice.lend(samples)
+    const at = performance.timeOrigin + events.at(-1)!.timeStamp
+    for (const easel of easels) void api.move(easel, samples, at)
+  }
+
+  return {
+    down(kind, event) {
+      practice.stop()
+      const lent = kind === "mouse" && practice.on.value
+      pointer.value = lent ? "practice" : kind
+      down.value = true
+      const turned = kind === "pen" && (event.buttons & ERASERS) !== 0
+      const erase = bench.eraser.erase.value || turned
+      if (lent) practice.begin()
+      begin(lent ? "pen" : kind, erase, event.timeStamp)
+      send([event])
+    },
+    move: send,
+    foresee(events) {
+      // A practice pen's pressure comes of how it went, and cannot be foreseen.
+      if (!stroke || pointer.value === "practice") return
+      for (const easel of easels) void api.foresee(easel, samplesOf(events))
+    },
+    up() {
+      down.value = false
+      void finish()
+    },
+    cancel() {
+      down.value = false
+      for (const easel of easels) void api.cancel(easel)
+    },
+    pinch,
+  }
+}
