@@ -3,6 +3,7 @@ import { FLOATS, samplesFrom, type Stroke } from "./documents/stroke"
 import { Sheet, Slots, Workspace } from "./engine/sheet"
 import { Screen } from "./engine/screen"
 import { Images, picturesOf } from "./engine/images"
+import { neighbours } from "./engine/neighbours"
 import { loadModule, type Module } from "./engine/module"
 import { RecipeRunner } from "./engine/recipe"
 import { ReadingsTaker } from "./engine/readings"
@@ -273,7 +274,23 @@ async function steadied(brush: BrushDocument, rows: Rows): Promise<number[]> {
   return Array.from({ length: 2 * count }, (_, i) => (i % 2 ? y : x)[i >> 1]!)
 }
 
-const measures = { readings, steadied, ink, inkTime, layStamps, drawImages, feeds, recipe, recipeTime }
+/** Nine neighbours of a brush, as JSON can hold them. */
+async function near(brush: BrushDocument, stations: string[], far: number, seed: number) {
+  return neighbours(await load(), brush, stations, far, seed)
+}
+
+const measures = {
+  neighbours: near,
+  readings,
+  steadied,
+  ink,
+  inkTime,
+  layStamps,
+  drawImages,
+  feeds,
+  recipe,
+  recipeTime,
+}
 declare global {
   interface Window {
     measures: typeof measures

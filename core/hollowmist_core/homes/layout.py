@@ -9,7 +9,20 @@ from importlib import import_module
 import numpy as np
 from numba import types
 
-from .. import causes, document, papers, preview, proofs, readings, record, responses, settings, telling, variations
+from .. import (
+    causes,
+    document,
+    neighbours,
+    papers,
+    preview,
+    proofs,
+    readings,
+    record,
+    responses,
+    settings,
+    telling,
+    variations,
+)
 from ..formats import picture
 from ..kernels import records
 from ..kernels.generate.screens import SCREEN
@@ -23,6 +36,7 @@ from ..kernels.prepare.figures import FIGURES, OPEN
 from ..kernels.prepare.steps import MOST_POINTS, STEP
 from ..kernels.registry import KERNELS
 from ..kernels.stroke import INK_WORK
+from ..kernels.vary import STAYS
 from ..prepare import kinds, recipe
 from ..prepare.advice import ADVICE
 from ..prepare.generators import GENERATORS
@@ -101,6 +115,11 @@ def proposed() -> dict:
     return {makes: [one._asdict() for one in variations.proposals(makes, *given)] for makes in ("shape", "grain")}
 
 
+def varied() -> list[dict]:
+    """The settings that a brush's neighbours vary in."""
+    return [one._asdict() for one in neighbours.VARIED]
+
+
 def typescript() -> str:
     """The whole generated file."""
     for unit in UNITS:
@@ -110,6 +129,8 @@ def typescript() -> str:
         "TILE": records.TILE,
         "PLANES": records.PLANES,
         "INK_WORK": INK_WORK,
+        "NEIGHBOURS": neighbours.COUNT,
+        "STAYS": STAYS,
         "MOST_LAYERS": settings.MOST_LAYERS,
         "RECENT": records.RECENT,
         "STATES": records.STATES,
@@ -183,6 +204,7 @@ def typescript() -> str:
         f"export const ANY_SOURCE = {json.dumps(variations.ANY_SOURCE)}",
         f"export const ANY_TEXTURE = {json.dumps(variations.ANY_TEXTURE)}",
         f"export const TEXTURE = {json.dumps(variations.TEXTURE)}",
+        f"export const VARIED = {json.dumps(varied(), indent=1, ensure_ascii=False)} as const",
         f"export const PROPOSALS = {json.dumps(proposed(), indent=1)} as const",
         f"export const ONE_TOUCH = {json.dumps(preview.ONE_TOUCH)} as const",
         f"export const UPRIGHT = {json.dumps(upright)}",

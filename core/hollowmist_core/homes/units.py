@@ -30,6 +30,7 @@ UNITS = (
     "inks",
     "sheet",
     "pocket",
+    "vary",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 

@@ -94,3 +94,22 @@ class BesideTests(JourneyCase):
         settle(page)
         for drawn, again in zip(after, self.both(), strict=True):
             self.assertEqual(int(np.abs(drawn.astype(int) - again).max()), 0)
+
+    def test_a_station_is_copied_from_one_brush_and_put_down_on_another(self):
+        changed = {"size": 60.0, "spacing": 0.3, "softness": 0.5}
+        add_brush(self.roll, "Kelp", {**self.kept().document, **changed})
+        page = self.page
+        page.goto(f"{self.live_server_url}/rolls")
+        page.get_by_role("button", name="Open Kelp").click()
+        page.wait_for_selector(".standing:has-text('kept')")
+        page.get_by_role("button", name="Tip").first.click()
+        page.get_by_role("button", name="More for Tip").click()
+        page.get_by_role("button", name="Copy Tip").click()
+        self.open_bench()
+        page.get_by_role("button", name="Tip").first.click()
+        page.get_by_role("button", name="More for Tip").click()
+        page.get_by_role("button", name="Put down Tip of Kelp").click()
+        self.wait_for(lambda: self.kept().document["spacing"] == 0.3)
+        self.assertEqual((self.kept().document["softness"], self.kept().document["size"]), (0.5, 20.0))
+        page.get_by_role("button", name="Undo").click()
+        self.wait_for(lambda: self.kept().document["spacing"] == 0.1)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
-import { ChevronRight, Columns2, Flag, Frame, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
+import { ChevronRight, Columns2, Flag, Frame, Grid3x3, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { useSession } from "@/device/useSession"
@@ -8,12 +8,13 @@ import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 
 /** Trays that are opened up here. */
-type Tray = "checkpoints" | "beside" | "lanes" | "layers"
+type Tray = "checkpoints" | "beside" | "variations" | "lanes" | "layers"
 const emit = defineEmits<{ name: []; tray: [key: Tray] }>()
 defineProps<{ open: string | undefined }>()
 const TRAYS = [
   { key: "checkpoints", label: "Checkpoints", icon: Flag },
   { key: "beside", label: "Side by side", icon: Columns2 },
+  { key: "variations", label: "Variations", icon: Grid3x3 },
   { key: "lanes", label: "Lanes", icon: Rows3 },
   { key: "layers", label: "Layers", icon: Layers2 },
 ] as const

@@ -14,6 +14,7 @@ import CheckpointsTray from "./CheckpointsTray.vue"
 import LanesTray from "./LanesTray.vue"
 import LayersTray from "./LayersTray.vue"
 import ProofSheet from "./ProofSheet.vue"
+import StationMenu from "./stations/StationMenu.vue"
 import StationCard from "./stations/StationCard.vue"
 import ReadingsStrip from "./readings/ReadingsStrip.vue"
 import ReadingTray from "./readings/ReadingTray.vue"
@@ -22,6 +23,7 @@ import ResponsesCard from "./stations/ResponsesCard.vue"
 import ResponseGrid from "./stations/ResponseGrid.vue"
 import { STATIONS, type Station } from "./stations/stations"
 import TwoStates from "./TwoStates.vue"
+import VariationsTray from "./VariationsTray.vue"
 import { makeBench, provideBench } from "./useBench"
 import { useBenchKeys } from "./useBenchKeys"
 
@@ -33,12 +35,13 @@ useBenchKeys(bench)
 followFitting()
 const { on: practising } = usePracticePen(bench)
 
-type Tray = Station["key"] | "responses" | "checkpoints" | "beside" | "lanes" | "layers"
+type Tray = Station["key"] | "responses" | "checkpoints" | "beside" | "variations" | "lanes" | "layers"
 /** Trays that are no station's. */
 const OTHERS: Partial<Record<Tray, string>> = {
   responses: "Responses",
   checkpoints: "Checkpoints",
   beside: "Side by side",
+  variations: "Variations",
   lanes: "Lanes",
   layers: "Layers",
 }
@@ -96,9 +99,11 @@ function openReading(key: ReadingKey | undefined): void {
       <ResponseGrid v-else-if="open === 'responses'" :drawing="drawing" />
       <CheckpointsTray v-else-if="open === 'checkpoints'" />
       <BesideTray v-else-if="open === 'beside'" />
+      <VariationsTray v-else-if="open === 'variations'" />
       <LanesTray v-else-if="open === 'lanes'" />
       <LayersTray v-else-if="open === 'layers'" />
       <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />
+      <StationMenu v-if="tray && !reading" class="station-menu" :station="tray" />
     </section>
     <div class="path" role="group" aria-label="Stations, from hand to ink">
       <StationCard
@@ -178,7 +183,16 @@ function openReading(key: ReadingKey | undefined): void {
 .proof {
   grid-area: proof;
 }
+.station-menu {
+  position: absolute;
+  right: 12px;
+  top: 4px;
+}
+.tray :deep(.sections) {
+  margin-right: 48px;
+}
 .tray {
+  position: relative;
   grid-area: tray;
   padding: 6px 16px 4px;
   border-top: 1px solid var(--rule);

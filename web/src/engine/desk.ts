@@ -9,7 +9,7 @@ import { Images } from "./images"
 import { loadModule, type Module } from "./module"
 import { ProofPaper } from "./paper"
 import { Pictures, type Bring } from "./pictures"
-import { Pockets, type PocketPicture } from "./pockets"
+import { Pockets, type PocketPicture, type ShownOn } from "./pockets"
 import { Prep } from "./prep"
 import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Readings, type Steadied } from "./readings"
@@ -131,9 +131,9 @@ export class Desk {
     if (name === "bench") this.renewPictures()
   }
 
-  /** A brush's picture for its pocket, once its sources are here. */
+  /** A brush's picture for its pocket, or of a stroke of it, once its sources are here. */
   async inkPocket(
-    which: PocketPicture,
+    which: PocketPicture | ShownOn,
     brush: BrushDocument,
     width: number,
     height: number,
@@ -141,7 +141,9 @@ export class Desk {
     await this.supply.bring(this.supply.layOut([brush]))
     this.supply.layOut([brush])
     this.pockets ??= new Pockets(this.module, this.slots, this.pictures.space)
-    return this.pockets.ink(which, brush, width, height)
+    return typeof which === "string"
+      ? this.pockets.ink(which, brush, width, height)
+      : this.pockets.inkOn(brush, which, width, height)
   }
 
   /** Whether strokes are on their way. */

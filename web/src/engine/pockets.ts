@@ -1,13 +1,19 @@
 // A brush's pictures for its pocket: an upright stroke, and a print of its tip.
 import type { BrushDocument } from "@/documents/brush"
-import { samplesFrom } from "@/documents/stroke"
+import { samplesFrom, type Stroke } from "@/documents/stroke"
 import { ONE_TOUCH, PAPER, POCKET, UPRIGHT } from "@/generated/layout"
 import type { Module } from "./module"
 import { Screen } from "./screen"
-import { Sheet, type Slots, type Workspace } from "./sheet"
+import { Sheet, type Rectangle, type Slots, type Workspace } from "./sheet"
 
 /** Its stroke, or its tip's print. */
 export type PocketPicture = "stroke" | "print"
+
+/** A stroke that brushes are shown on, and the part of its sheet that is seen, sheet px. */
+export interface ShownOn {
+  stroke: Stroke
+  room: Rectangle
+}
 
 export class Pockets {
   private sheet: Sheet
@@ -23,9 +29,28 @@ export class Pockets {
     this.screen.setColours(PAPER, PAPER)
   }
 
+  /** Ink a brush on a stroke, as large as the picture has room for; sizes in px of the picture. */
+  inkOn(brush: BrushDocument, { stroke, room }: ShownOn, width: number, height: number): ImageBitmap {
+    const { sheet } = this
+    const fits = Math.min(width / (room.right - room.left), height / (room.bottom - room.top))
+    const [x, y] = [(room.left + room.right) / 2, (room.top + room.bottom) / 2]
+    sheet.setBrush(brush)
+    sheet.resize(width, height, fits, Math.round(x * fits - width / 2), Math.round(y * fits - height / 2))
+    return this.show(stroke, width, height)
+  }
+
+  private show(stroke: Stroke, width: number, height: number): ImageBitmap {
+    const { sheet, screen } = this
+    screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
+    sheet.ink(stroke)
+    screen.showAll(sheet)
+    sheet.clear()
+    return (screen.context.canvas as OffscreenCanvas).transferToImageBitmap()
+  }
+
   /** Ink a picture of a brush whose sources are here; sizes in px of the picture. */
   ink(which: PocketPicture, brush: BrushDocument, width: number, height: number): ImageBitmap {
-    const { sheet, screen } = this
+    const { sheet } = this
     sheet.setBrush(which === "print" ? ({ ...brush, ...ONE_TOUCH } as BrushDocument) : brush)
     // As large as it is at the pocket's usual size, and sharper the more pixels there are.
     const finer = which === "print" ? 1 : width / POCKET[0]!
@@ -34,7 +59,6 @@ export class Pockets {
         ? this.module.call("print_scale", sheet.brush, width)
         : this.module.call("pocket_scale", sheet.brush, POCKET[0]!) * finer
     sheet.resize(width, height, fits)
-    screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
     const rows =
       which === "print"
         ? [[width / 2 / fits, height / 2 / fits, 0, 1, Math.PI / 2, 0, 0]]
@@ -43,9 +67,6 @@ export class Pockets {
             (y! / POCKET[1]!) * (height / fits),
             ...hand,
           ])
-    sheet.ink({ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) })
-    screen.showAll(sheet)
-    sheet.clear()
-    return (screen.context.canvas as OffscreenCanvas).transferToImageBitmap()
+    return this.show({ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) }, width, height)
   }
 }

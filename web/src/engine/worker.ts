@@ -4,10 +4,11 @@ import type { KeptStroke, Kind, Pen, Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
 import { makeDesk, type Desk } from "./desk"
 import type { EaselName, Live } from "./easel"
+import { neighbours } from "./neighbours"
 import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
 import type { PrepNews, Print } from "./prep"
 import type { Bring } from "./pictures"
-import type { PocketPicture } from "./pockets"
+import type { PocketPicture, ShownOn } from "./pockets"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
 import type { Rectangle } from "./sheet"
@@ -260,7 +261,7 @@ const api = {
     desk.easel(name).cancel()
     goOn()
   },
-  async inkPocket(which: PocketPicture, brush: BrushDocument, width: number, height: number) {
+  async inkPocket(which: PocketPicture | ShownOn, brush: BrushDocument, width: number, height: number) {
     const inked = await desk.inkPocket(which, brush, width, height)
     return Comlink.transfer(inked, [inked])
   },
@@ -282,6 +283,8 @@ const api = {
     rest()
     return figures
   },
+  neighbours: (brush: BrushDocument, stations: string[], far: number, seed: number) =>
+    neighbours(desk.module, brush, stations, far, seed),
   readBrush: (brush: BrushDocument) => desk.readBrush(brush, betweenMeasures),
   traceLink: (link: Link) => desk.traceLink(link),
   addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),

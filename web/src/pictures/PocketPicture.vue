@@ -1,13 +1,13 @@
 <script setup lang="ts">
-// A brush's stroke, or the print of its tip, inked at the screen's own pixels once it is in sight.
+// A brush's stroke, the print of its tip, or a stroke that is given, inked at the screen's own pixels once it is in sight.
 import type { BrushDocument } from "@/documents/brush"
 import { useDevicePixelRatio, useElementSize, useElementVisibility } from "@vueuse/core"
 import { dequal } from "dequal"
 import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
-import type { PocketPicture } from "@/engine/pockets"
+import type { PocketPicture, ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
 
-const props = defineProps<{ which: PocketPicture; document: BrushDocument }>()
+const props = defineProps<{ which: PocketPicture | ShownOn; document: BrushDocument }>()
 const engine = useEngine()
 const canvas = useTemplateRef("canvas")
 const visible = useElementVisibility(canvas)
@@ -17,29 +17,32 @@ const busy = ref(false)
 
 const wish = computed(() => ({
   document: props.document,
+  which: props.which,
   across: Math.round(width.value * pixelRatio.value),
   down: Math.round(height.value * pixelRatio.value),
   seen: visible.value,
   // A worker that was started anew has nothing to do with it: what is drawn stays.
 }))
-let shown: { document: BrushDocument; across: number; down: number } | undefined
+let shown:
+  { document: BrushDocument; which: PocketPicture | ShownOn; across: number; down: number } | undefined
 
 watch(
   wish,
   async (now) => {
-    const { document, across, down, seen } = now
+    const { document, which, across, down, seen } = now
     if (!seen || across < 1 || down < 1) return
     // The store tells of all brushes anew whenever one changes.
-    const same = shown && shown.across === across && shown.down === down && dequal(shown.document, document)
-    if (same) return
+    const before = shown
+    const alike = before?.which === which && before.across === across && before.down === down
+    if (alike && dequal(before.document, document)) return
     busy.value = true
     await engine.ready
-    const inked = await engine.api.inkPocket(props.which, toRaw(document), across, down)
+    const inked = await engine.api.inkPocket(toRaw(which), toRaw(document), across, down)
     // What was wished meanwhile is on its way.
     if (wish.value !== now || !canvas.value) return
     busy.value = false
     if (!inked) return
-    shown = { document, across, down }
+    shown = { document, which, across, down }
     canvas.value.width = across
     canvas.value.height = down
     canvas.value.getContext("bitmaprenderer")!.transferFromImageBitmap(inked)

@@ -10,11 +10,15 @@ import type { Readings } from "@/engine/readings"
 import type { Engine } from "@/engine/useEngine"
 import { useLiveOf } from "@/device/useLive"
 
-/** `id` is a brush's or a checkpoint's; `picture` the address of a picture, which has no document. */
+/**
+ * `id` is a brush's or a checkpoint's, which is followed as it changes; a variation has its document with it; `picture`
+ * is the address of a picture, which has none.
+ */
 export interface Other {
   name: string
+  kind: "brush" | "checkpoint" | "variation" | "picture"
   id?: string
-  kind: "brush" | "checkpoint" | "picture"
+  document?: BrushDocument
   picture?: string
 }
 
@@ -41,8 +45,8 @@ export function useBeside({ store, engine, brush, strokes, changeMany, closeStep
   const readings = shallowRef<Readings>()
 
   /** The other brush as it stands: it may be changed in another tab, or on another device. */
-  const document = useLiveOf(other, ({ id, kind }) => {
-    if (!id) return Promise.resolve(undefined)
+  const document = useLiveOf(other, ({ id, kind, document }) => {
+    if (!id) return Promise.resolve(document)
     const table = kind === "brush" ? store.brushes : store.checkpoints
     return table.get(id).then((row) => row?.document)
   })

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+// Nine neighbours of the brush, inked on the stroke in hand.
+import { computed, onScopeDispose } from "vue"
+import { differences, inWords } from "@/documents/differences"
+import type { ShownOn } from "@/engine/pockets"
+import ValueSlider from "@/parts/ValueSlider.vue"
+import PocketPicture from "@/pictures/PocketPicture.vue"
+import { STATIONS } from "./stations/stations"
+import { useBench } from "./useBench"
+import { reachOf } from "./useOwnLanes"
+import { useVariations } from "./useVariations"
+
+const bench = useBench()
+const { stations, far, way, nine, looked, ...acts } = useVariations(bench)
+const VARYING = STATIONS.filter(({ key }) => key !== "hand")
+const brush = computed(() => bench.state.value?.document)
+
+/** The stroke in hand, with room for the widest of the nine. */
+const on = computed((): ShownOn | undefined => {
+  const all = [...bench.shownLanes.value.flatMap((lane) => lane.strokes), ...bench.proofs.strokes.value]
+  const stroke = all.find((one) => one.id === bench.inHand.value) ?? all.find((one) => !one.erase)
+  const reach = stroke && reachOf([stroke])
+  if (!stroke || !reach) return undefined
+  const room = Math.max(...nine.value.map((one) => Number(one.size)), 8) * 0.6
+  const { left, top, right, bottom } = reach
+  return {
+    stroke,
+    room: { left: left - room, top: top - room, right: right + room, bottom: bottom + room },
+  }
+})
+const cards = computed(() =>
+  nine.value.map((document) => ({
+    document,
+    words: brush.value ? inWords(differences(brush.value, document), 2) : "",
+  })),
+)
+
+function vary(key: string): void {
+  const now = stations.value
+  stations.value = now.includes(key) ? now.filter((one) => one !== key) : [...now, key]
+}
+
+onScopeDispose(acts.leaveOff)
+</script>
+
+<template>
+  <div class="variations">
+    <div class="own">
+      <p class="hm-small">What may vary</p>
+      <div class="stations" role="group" aria-label="What may vary">
+        <button
+          v-for="{ key, label } in VARYING"
+          :key="key"
+          type="button"
+          class="hm-quiet"
+          :aria-pressed="stations.includes(key)"
+          @click="vary(key)"
+        >
+          {{ label }}
+        </button>
+      </div>
+      <ValueSlider v-model="far" label="How far" unit="%" :low="0.05" :high="1" :step="0.05" />
+      <div class="acts">
+        <button type="button" class="hm-quiet" @click="acts.again()">Nine others</button>
+        <button type="button" class="hm-quiet" :disabled="way.length < 2" @click="acts.back()">
+          The nine before
+        </button>
+      </div>
+      <div class="acts">
+        <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.goOn()">
+          Go on from it
+        </button>
+        <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.keep()">
+          Keep as a brush
+        </button>
+        <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.take()">
+          Make mine so
+        </button>
+      </div>
+    </div>
+    <p v-if="stations.length === 0" class="none">Choose at least one station that may vary.</p>
+    <ol v-else-if="on">
+      <li v-for="({ document, words }, i) in cards" :key="i">
+        <button
+          type="button"
+          class="card"
+          :class="{ on: looked === i }"
+          :aria-label="`Variation ${i + 1}: ${words}`"
+          :aria-pressed="looked === i"
+          @click="looked === i ? acts.leaveOff() : acts.look(i)"
+        >
+          <PocketPicture class="stroke" :which="on" :document="document" />
+          <span class="hm-small words">{{ words || "the brush itself" }}</span>
+        </button>
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.variations {
+  display: flex;
+  gap: 28px;
+  height: 100%;
+}
+.own {
+  flex: 0 0 400px;
+  overflow-y: auto;
+}
+.stations,
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-bottom: 6px;
+}
+.acts .hm-quiet {
+  padding-left: 0;
+  margin-right: 12px;
+  text-decoration: underline;
+}
+ol {
+  flex: 1;
+  display: grid;
+  grid-template: repeat(3, minmax(0, 1fr)) / repeat(3, minmax(0, 1fr));
+  gap: 8px;
+  min-width: 0;
+  margin: 0;
+  padding: 2px 2px 6px;
+  list-style: none;
+}
+li {
+  min-height: 0;
+}
+.card {
+  display: flex;
+  flex-direction: column;
+  width: 100%;
+  height: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.card.on .stroke {
+  outline: 3px solid var(--active);
+}
+.stroke {
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  background: var(--paper);
+}
+.words {
+  overflow: hidden;
+  width: 100%;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.none {
+  align-self: center;
+}
+@media (max-width: 1000px) {
+  .variations {
+    flex-direction: column;
+    gap: 12px;
+  }
+  .own {
+    flex: none;
+  }
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+// A station carried from one brush to another: copied here, and put down on whichever brush is on the bench.
+import { Ellipsis } from "@lucide/vue"
+import { ElPopover } from "element-plus"
+import { computed, ref } from "vue"
+import { useLive } from "@/device/useLive"
+import type { BrushDocument } from "@/documents/brush"
+import { differences } from "@/documents/differences"
+import { notice } from "@/parts/notice"
+import { useBench } from "../useBench"
+import type { Station } from "./stations"
+
+/** What was copied: a station of a brush as it was then. */
+interface Copied {
+  station: Station["key"]
+  name: string
+  document: BrushDocument
+}
+
+const props = defineProps<{ station: Pick<Station, "key" | "label"> }>()
+const bench = useBench()
+const asked = ref(false)
+const COPIED = "copied station"
+const copied = useLive(() => bench.store.mark<Copied | undefined>(COPIED, undefined), undefined)
+const fits = computed(() => copied.value?.station === props.station.key)
+/** What putting it down would change. */
+const found = computed(() => {
+  const brush = bench.state.value?.document
+  if (!brush || !copied.value || !fits.value) return []
+  return differences(brush, copied.value.document).filter((one) => one.station === props.station.key)
+})
+
+function copy(): void {
+  asked.value = false
+  const state = bench.state.value
+  if (!state) return
+  const one: Copied = {
+    station: props.station.key,
+    name: state.name,
+    document: structuredClone(state.document),
+  }
+  void bench.store.write(bench.store.setMark(COPIED, one))
+  notice(`${props.station.label} of ${state.name} is copied: put it down on any brush.`)
+}
+
+function put(): void {
+  asked.value = false
+  bench.beside.take(found.value, `all of ${props.station.label}`)
+}
+</script>
+
+<template>
+  <ElPopover v-model:visible="asked" trigger="click" placement="top-end" :width="280">
+    <template #reference>
+      <button type="button" class="hm-quiet" :aria-label="`More for ${station.label}`">
+        <Ellipsis :size="20" />
+      </button>
+    </template>
+    <div class="acts">
+      <button type="button" class="hm-quiet" @click="copy">Copy {{ station.label }}</button>
+      <button type="button" class="hm-quiet" :disabled="found.length === 0" @click="put">
+        {{
+          fits ? `Put down ${station.label} of ${copied?.name}` : `Put down: no ${station.label} is copied`
+        }}
+      </button>
+    </div>
+  </ElPopover>
+</template>
+
+<style scoped>
+.acts {
+  display: grid;
+  justify-items: start;
+}
+</style>
