@@ -264,6 +264,37 @@ def read(document: Any) -> dict:
         raise BrushError([Problem("", None, f"not a brush document: {error}")]) from None
 
 
+def read_as_far(document: Any) -> tuple[dict, dict]:
+    """Read a brush document of a newer version as far as it can be.
+
+    Returns
+    -------
+    whole, beyond : dict
+        A whole document of the present version; and what of it is not understood, to be written again as it was:
+        settings that there are none of here, and values that are not allowed here. Empty where it was all understood.
+
+    Raises
+    ------
+    BrushError
+        It is of this version or an older one, and not sound; or nothing of it can be read.
+    """
+    version = document.get("version") if isinstance(document, dict) else None
+    if not (isinstance(version, int) and version > VERSION):
+        return read(document), {}
+    known = {name: value for name, value in document.items() if name in BrushDocument.model_fields}
+    beyond = {name: value for name, value in document.items() if name not in known} | {"version": version}
+    known["version"] = VERSION
+    for _ in range(len(known)):
+        try:
+            return read(known), beyond
+        except BrushError as error:
+            fields = {one.field.split(".")[0] for one in error.problems} & set(known)
+            if not fields:
+                raise
+            beyond |= {name: known.pop(name) for name in fields}
+    return read(known), beyond
+
+
 def _problem(error) -> Problem:
     path = [part for part in error["loc"] if isinstance(part, int | str)]
     field, value, kind = ".".join(map(str, path)), error.get("input"), error["type"]

@@ -1,5 +1,6 @@
 """What the API says of an account."""
 
+from hollowmist.makers import MakerField
 from rest_framework import serializers
 
 from .models import Account
@@ -8,18 +9,22 @@ from .models import Account
 class AccountSerializer(serializers.ModelSerializer):
     """An account as its owner sees it."""
 
+    maker = MakerField(read_only=True)
+
     class Meta:
         model = Account
-        fields = ["id", "username", "theme", "hand"]
+        fields = ["id", "username", "theme", "hand", "maker"]
         read_only_fields = ["id", "username"]
 
 
 class WishSerializer(serializers.ModelSerializer):
     """How a person likes their room: what is named is changed."""
 
+    maker = MakerField(required=False)
+
     class Meta:
         model = Account
-        fields = ["theme", "hand"]
+        fields = ["theme", "hand", "maker"]
         extra_kwargs = {"theme": {"required": False}, "hand": {"required": False}}
 
 

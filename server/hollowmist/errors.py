@@ -6,6 +6,7 @@ from django.db import InterfaceError, OperationalError
 from django.http import JsonResponse
 from hollowmist_core.document import BrushError
 from hollowmist_core.formats.inkml import InkMLError
+from hollowmist_core.formats.pack import PackError
 from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.prepare.recipe import RecipeError
 from rest_framework import status
@@ -21,6 +22,7 @@ REFUSED = {
     RecipeError: "The source was not kept. {}",
     PictureError: "{}",
     InkMLError: "No lane was made: {}.",
+    PackError: "{}",
 }
 """Error of the core -> what is said of it."""
 

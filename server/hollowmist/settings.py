@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "sources",
     "rolls",
     "proofs",
+    "packs",
     "lan",
     "journeys",
 ]

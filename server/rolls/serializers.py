@@ -6,6 +6,7 @@ from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from fractional_indexing import FIError, generate_key_between
+from hollowmist.makers import MakerField
 from hollowmist_core.document import read
 from rest_framework import serializers
 
@@ -78,6 +79,7 @@ class WishedBrushSerializer(serializers.Serializer):
     note = serializers.CharField(max_length=2000, allow_blank=True, required=False, default="")
     document = serializers.DictField()
     place = PlaceField()
+    maker = MakerField(allow_null=True, required=False, default=None)
 
 
 class WishedRollSerializer(serializers.Serializer):

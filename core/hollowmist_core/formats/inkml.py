@@ -121,8 +121,8 @@ def _annotate(parent, kind, text):
     _child(parent, "annotation", {"type": kind}).text = text
 
 
-def read(data: bytes) -> Reading:
-    """Strokes from an InkML document.
+def read(data: bytes, as_written: bool = False) -> Reading:
+    """Strokes from an InkML document; `as_written` leaves them where they lie, however many there are.
 
     Missing channels are assumed and said: 5 ms between samples, half a press, an upright pen. Unknown channels are
     left out. Lengths in real units count 96 px to the inch; strokes that lie beyond the proof sheet are brought onto
@@ -139,7 +139,7 @@ def read(data: bytes) -> Reading:
     traces = list(_traces(root))
     if not traces:
         raise InkMLError("this InkML document has no traces; draw something before it is saved, or choose another")
-    if len(traces) > MOST_TRACES:
+    if len(traces) > MOST_TRACES and not as_written:
         raise InkMLError(f"{len(traces)} traces are more than the {MOST_TRACES} that a lane holds; split the file")
     for number, (trace, group) in enumerate(traces, 1):
         channels = _format_of(root, trace, group)
@@ -149,7 +149,8 @@ def read(data: bytes) -> Reading:
         erase = group is not None and _annotation(group, "act") == "erase"
         seed = _seed(_annotation(group, "seed") if group is not None else "", number)
         found.strokes.append(Stroke(samples, POINTERS.index(kind) if kind in POINTERS else 0, erase, seed))
-    _bring_onto_sheet(found)
+    if not as_written:
+        _bring_onto_sheet(found)
     return found
 
 

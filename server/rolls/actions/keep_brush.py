@@ -76,10 +76,13 @@ def _pocket(account, brush_id) -> Brush | None:
 
 
 @transaction.atomic
-def keep_brush(account, brush_id, base: int, *, roll, name: str, note: str = "", document: dict, place: str) -> Brush:
+def keep_brush(
+    account, brush_id, base: int, *, roll, name: str, note: str = "", document: dict, place: str, maker=None
+) -> Brush:
     """Keep a state of a brush, made from the state whose revision is `base`; 0 where it is new.
 
-    `roll` and `place` tell the pocket of a new one; one that is there stays where it is (`place_brush` moves it).
+    `roll` and `place` tell the pocket of a new one, and `maker` whose it was, where it is a copy of what came from
+    elsewhere; one that is there stays where it is (`place_brush` moves it) and whose it was.
     Sending the state that already stands once more changes nothing.
 
     Raises
@@ -97,7 +100,7 @@ def keep_brush(account, brush_id, base: int, *, roll, name: str, note: str = "",
     brush = _pocket(account, brush_id)
     told = {"name": name, "note": note, "document": document}
     if brush is None:
-        brush = Brush(pk=brush_id, revision=0, roll=own_roll(account, roll), place=place)
+        brush = Brush(pk=brush_id, revision=0, roll=own_roll(account, roll), place=place, maker=maker)
     elif brush.deleted_at is not None:
         raise Gone
     elif all(getattr(brush, field) == value for field, value in told.items()):
@@ -132,5 +135,6 @@ def told_row(brush: Brush) -> dict:
         "favourite": brush.favourite,
         "used_at": in_ms(brush.used_at),
         "cover": brush.cover_id,
+        "maker": brush.maker,
         "kept_at": in_ms(brush.kept_at),
     }

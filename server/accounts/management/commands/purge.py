@@ -8,8 +8,10 @@ from django.core.management.base import BaseCommand
 from django.utils import timezone
 from proofs.models import Lane, ProofStroke
 from rolls.models import Brush, Checkpoint, Roll
-from sources.actions.pictures import drop_unused
+from sources.actions.pictures import drop_unused, touch
 from sources.models import Source
+
+from accounts.models import Account
 
 UNDO_REACHES = timedelta(days=30)
 
@@ -27,6 +29,10 @@ class Command(BaseCommand):
             for kind in (Checkpoint, Brush, Roll, Source, ProofStroke, Lane)
         }
         gone["Session"] = Session.objects.filter(expire_date__lt=timezone.now()).delete()[0]
+        # A maker's mark is in use as long as anybody has it.
+        marks = {*Account.objects.values_list("maker__mark", flat=True)}
+        marks |= {*Brush.objects.exclude(maker=None).values_list("maker__mark", flat=True)}
+        touch(one for one in marks if one)
         gone["Picture"] = drop_unused()
         gone["DoneAct"] = forget_old_acts()
         self.stdout.write(", ".join(f"{count} {name}" for name, count in gone.items() if count) or "nothing to purge")

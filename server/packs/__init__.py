@@ -1,0 +1,1 @@
+"""Packs: brushes with all that they need, carried as files."""

@@ -1,0 +1,1 @@
+"""What people do with packs, one file per act."""

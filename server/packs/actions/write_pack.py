@@ -1,0 +1,142 @@
+"""Write a pack of an account's brushes, with all that they need."""
+
+from collections.abc import Callable, Iterable
+from typing import BinaryIO
+
+from django.db.models import Prefetch, Q
+from hollowmist_core.document import pictures_of, read
+from hollowmist_core.formats import inkml, pack
+from hollowmist_core.native import Stroke
+from hollowmist_core.prepare.recipe import pictures_of as pictures_of_recipe
+from hollowmist_core.proofs import read_samples
+from proofs.models import Lane, ProofStroke
+from rolls.actions.keep_brush import in_ms
+from rolls.actions.paint_brush import picture_of
+from rolls.models import Brush, Checkpoint, Roll
+from sources.models import KeptRecipe, Picture, Source
+
+Files = dict[str, Callable[[], bytes]]
+
+
+class _Writing:
+    """A pack that is put together: its manifest's parts, and its files by path."""
+
+    def __init__(self, account, originals: bool):
+        self.account, self.originals = account, originals
+        self.files: Files = {}
+        self.pictures: set[str] = set()
+        self.sources: set[str] = set()
+
+    def document(self, folder: str, key, document: dict, beyond: dict | None = None) -> str:
+        """Add a brush document; returns its path."""
+        whole = read(document)
+        self.pictures |= {digest for _, digest in pictures_of(whole)}
+        uses = [*whole["shapes"], *filter(None, [whole["grain"]])]
+        self.sources |= {use["source"] for use in uses if use["source"]}
+        path = f"{folder}/{key}.json"
+        self.files[path] = lambda: pack.as_json(whole | (beyond or {}))
+        return path
+
+    def brush(self, brush: Brush) -> dict:
+        """A brush's entry."""
+        path = self.document("brushes", brush.pk, brush.document, brush.beyond)
+        preview = f"previews/{brush.pk}.png"
+        self.files[preview] = lambda: picture_of(brush, "picture")
+        marks = {brush.cover_id, (brush.maker or {}).get("mark")}
+        self.pictures |= marks - {None}
+        told = {"id": brush.pk, "roll": brush.roll_id, "name": brush.name, "note": brush.note, "document": path}
+        beside = {"preview": preview, "cover": brush.cover_id, "favourite": brush.favourite, "maker": brush.maker}
+        return told | beside
+
+    def checkpoint(self, one: Checkpoint) -> dict:
+        """A checkpoint's entry."""
+        path = self.document("checkpoints", one.pk, one.document)
+        told = {"id": one.pk, "brush": one.brush_id, "label": one.label, "why": one.why}
+        return told | {"made_at": in_ms(one.made_at), "document": path}
+
+    def source(self, one: Source) -> dict:
+        """A source's entry; what it began with comes along on wish."""
+        began = {"original": one.original_id, "working": one.working_id} if self.originals else {}
+        self.pictures |= {one.picture_id, *began.values(), *pictures_of_recipe(one.recipe)} - {None}
+        told = {"id": one.pk, "name": one.name, "note": one.note, "makes": one.makes, "recipe": one.recipe}
+        return told | {"picture": one.picture_id, "shipped": one.account_id is None, **began}
+
+    def strokes(self, path: str, strokes: list[ProofStroke], name: str = "") -> dict:
+        """The part of a lane's entry that tells its strokes."""
+        traced = [one for one in strokes if not one.dries]
+        if traced:
+            drawn = [Stroke(read_samples(bytes(one.samples)), one.kind, one.erase, one.seed) for one in traced]
+            self.files[path] = lambda: inkml.write(drawn, name)
+        beside = ("id", "drawn_at", "brush", "over", "layer", "size", "dries")
+        told = [{key: getattr(one, key) for key in beside} for one in strokes]
+        return {"strokes": told, "file": path if traced else None}
+
+    def lane(self, one: Lane) -> dict:
+        """A lane's entry."""
+        told = {"id": one.pk, "name": one.name, "set": one.set_name, "hidden": one.hidden}
+        return told | self.strokes(f"lanes/{one.pk}.inkml", list(one.strokes.all()), one.name)
+
+    def add_pictures(self) -> None:
+        """Add all pictures that anything named, each read when it is written."""
+        found = Picture.objects.filter(pk__in=self.pictures)
+        kinds = dict(found.values_list("pk", "media_type"))
+        for digest, kind in kinds.items():
+
+            def data(digest=digest) -> bytes:
+                return bytes(Picture.objects.values_list("data", flat=True).get(pk=digest))
+
+            path = f"pictures/{digest}.png" if kind == "image/png" else f"originals/{digest}.bin"
+            self.files[path] = data
+
+
+def write_pack(
+    account,
+    out: BinaryIO,
+    rolls: Iterable = (),
+    brushes: Iterable = (),
+    everything: bool = False,
+    originals: bool = False,
+) -> None:
+    """Write a pack of rolls, of single brushes, or of everything of one's own.
+
+    Parameters
+    ----------
+    rolls, brushes : iterable of UUID
+        Those of the account; others are left out. A roll brings all of its brushes.
+    everything : bool
+        All rolls, sources, checkpoints, lanes, loose strokes and recipes.
+    originals : bool
+        Whether the files that sources began with come along; with everything they do.
+    """
+    writing = _Writing(account, originals or everything)
+    mine = Brush.objects.of(account).present()
+    if not everything:
+        mine = mine.filter(Q(roll__in=list(rolls)) | Q(pk__in=list(brushes)))
+    found = list(mine.select_related("roll__account").order_by("roll__place", "roll", "place", "pk"))
+    holding = Roll.objects.filter(account=account, deleted_at=None)
+    if not everything:
+        holding = holding.filter(Q(pk__in={one.roll_id for one in found}) | Q(pk__in=list(rolls)))
+    entries = {"brushes": [writing.brush(one) for one in found]}
+    entries["rolls"] = [{"id": one.pk, "name": one.name, "note": one.note, "tint": one.tint} for one in holding]
+    kept = Checkpoint.objects.filter(brush__in=[one.pk for one in found], deleted_at=None)
+    entries["checkpoints"] = [writing.checkpoint(one) for one in kept.order_by("brush", "made_at", "pk")]
+    entries["lanes"], entries["recipes"] = _beside(writing, account) if everything else ([], [])
+    seen = Source.objects.seen_by(account).filter(deleted_at=None)
+    wanted = Q(pk__in=writing.sources) | (Q(account=account) if everything else Q())
+    entries["sources"] = [writing.source(one) for one in seen.filter(wanted).order_by("name", "pk")]
+    maker = pack.Maker.model_validate(account.maker or {})
+    writing.pictures |= {maker.mark} - {None}
+    writing.add_pictures()
+    pack.write(out, pack.Manifest(maker=maker, **entries), writing.files.items())
+
+
+def _beside(writing: _Writing, account) -> tuple[list[dict], list[dict]]:
+    """What is an account's own beside its brushes: lanes, the loose strokes last, and recipes."""
+    there = Prefetch("strokes", ProofStroke.objects.filter(deleted_at=None))
+    lanes = Lane.objects.filter(account=account, deleted_at=None).prefetch_related(there)
+    found = [writing.lane(one) for one in lanes]
+    loose = list(ProofStroke.objects.filter(account=account, lane=None, deleted_at=None))
+    if loose:
+        found.append(writing.strokes("lanes/loose.inkml", loose))
+    recipes = KeptRecipe.objects.filter(account=account, deleted_at=None).order_by("name", "pk")
+    return found, [{"id": one.pk, "name": one.name, "steps": one.steps} for one in recipes]

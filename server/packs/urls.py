@@ -1,0 +1,10 @@
+"""Addresses of packs."""
+
+from django.urls import path
+
+from . import views
+
+urlpatterns = [
+    path("packs", views.PacksView.as_view(), name="packs"),
+    path("pack-schema", views.PackSchemaView.as_view(), name="pack-schema"),
+]

@@ -1,0 +1,108 @@
+"""Writing packs and reading them."""
+
+import io
+import tempfile
+
+from django.http import FileResponse
+from django.utils.text import slugify
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiResponse, extend_schema
+from hollowmist.bounds import BoundedUpload
+from hollowmist_core.formats.pack import MEDIA_TYPE, MOST_BYTES, SUFFIX, Pack, json_schema
+from rest_framework.parsers import BaseParser
+from rest_framework.permissions import AllowAny
+from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
+from rest_framework.views import APIView
+from rolls.models import Brush, Roll
+
+from .actions.read_pack import read_pack
+from .actions.write_pack import write_pack
+from .serializers import PackQuerySerializer, ReadQuerySerializer, ReportSerializer
+
+IN_MEMORY = 16 * 2**20
+"""Larger packs are put together, and taken, on disk."""
+
+CHUNK = 2**20
+A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
+
+
+class PackBody(BaseParser):
+    """A pack as a body: copied to a file of ours, at most as large as a pack may be."""
+
+    media_type = "*/*"
+
+    def parse(self, stream, media_type=None, parser_context=None):
+        """One byte too many is enough to tell."""
+        file = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
+        left = MOST_BYTES + 1
+        while left > 0 and (chunk := stream.read(min(CHUNK, left))):
+            file.write(chunk)
+            left -= len(chunk)
+        file.seek(0)
+        return file
+
+
+def name_of(account, query: dict) -> str:
+    """What the file is called: after the roll or the brush in it, where that is one."""
+    if query["everything"]:
+        return f"{account.username}-everything"
+    rolls = Roll.objects.filter(account=account, pk__in=query["roll"])
+    brushes = Brush.objects.of(account).filter(pk__in=query["brush"])
+    names = [*rolls.values_list("name", flat=True), *brushes.values_list("name", flat=True)]
+    return names[0] if len(names) == 1 else "brushes"
+
+
+class PacksView(BoundedUpload, APIView):
+    """Packs of the account's brushes."""
+
+    parser_classes = [PackBody]
+    most_bytes = MOST_BYTES
+
+    def get_throttles(self):
+        """What is read is counted."""
+        self.throttle_scope = "files" if self.request.method == "POST" else None
+        return [ScopedRateThrottle()]
+
+    @extend_schema(
+        parameters=[PackQuerySerializer], responses={(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
+    )
+    def get(self, request):
+        """A pack of rolls, of single brushes, or of everything of one's own."""
+        query = PackQuerySerializer(data=_lists(request.query_params))
+        query.is_valid(raise_exception=True)
+        told = query.validated_data
+        out = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
+        write_pack(request.user, out, told["roll"], told["brush"], told["everything"], told["originals"])
+        out.seek(0)
+        name = f"{slugify(name_of(request.user, told)) or 'pack'}{SUFFIX}"
+        return FileResponse(out, as_attachment=True, filename=name, content_type=MEDIA_TYPE)
+
+    @extend_schema(
+        parameters=[ReadQuerySerializer], request={MEDIA_TYPE: OpenApiTypes.BINARY}, responses=ReportSerializer
+    )
+    def post(self, request):
+        """Read a pack, or look into it: what is new, what is there already, and what was left and why."""
+        query = ReadQuerySerializer(data=_lists(request.query_params))
+        query.is_valid(raise_exception=True)
+        told = query.validated_data
+        # A request without a body was never parsed.
+        with request.data or io.BytesIO() as file:
+            report = read_pack(request.user, Pack(file), told["brush"], told["copies"], told["look"])
+        return Response(ReportSerializer(report).data)
+
+
+def _lists(params) -> dict:
+    """Query parameters as a serializer reads them: `roll` and `brush` as lists."""
+    return {key: params.getlist(key) if key in ("roll", "brush") else params[key] for key in params}
+
+
+class PackSchemaView(APIView):
+    """The JSON schema of a pack's manifest."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(responses=OpenApiTypes.OBJECT)
+    def get(self, request):
+        """As generated from the reader."""
+        return Response(json_schema())
