@@ -12,6 +12,7 @@ const BELOW = {
   device: ["api", "documents", "generated"],
   acts: ["device", "documents"],
   engine: ["documents", "generated"],
+  packs: ["acts", "api", "device", "engine", "parts", "pictures", "documents", "generated"],
   pictures: ["acts", "api", "device", "engine", "parts", "documents", "generated"],
 }
 const PLACES = ["account", "bench", "fitting", "prep", "rolls", "sources"]

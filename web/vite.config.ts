@@ -42,6 +42,8 @@ const installed = VitePWA({
     display: "standalone",
     background_color: "#e6ebe8",
     theme_color: "#e6ebe8",
+    // A pack that is opened elsewhere on the device comes here.
+    file_handlers: [{ action: "/rolls", accept: { "application/vnd.hollowmist.pack+zip": [".hollowmist"] } }],
     icons: [
       { src: "/icon-192.png", sizes: "192x192", type: "image/png" },
       { src: "/icon-512.png", sizes: "512x512", type: "image/png" },

@@ -165,6 +165,12 @@ class _Reading:
             self.report.add("roll", one, "in")
         self.save(Roll, changed)
         self.roll_ids = own
+        # A roll that comes back brings what the pack has in it, and not what was deleted with it.
+        gone = list(Brush.objects.filter(roll__in=changed, deleted_at=None))
+        for brush in gone:
+            brush.deleted_at = self.now
+        count_on(self.account, gone)
+        Brush.objects.bulk_update(gone, ["deleted_at", "number"], batch_size=200)
 
     def save(self, model: type, rows: list) -> None:
         """Save new rows and changed ones, however many, with the account's next numbers."""
@@ -190,7 +196,7 @@ class _Reading:
         """Take in the brushes that are wanted; all of them where nothing is said."""
         entries = [one for one in self.pack.manifest.brushes if wanted is None or str(one.id) in wanted]
         own = self.own_ids(Brush, [one.id for one in entries], "roll__account")
-        standing = {one.pk: one for one in Brush.objects.filter(pk__in=own).select_related("roll")}
+        standing = {one.pk: one for one in Brush.objects.filter(pk__in=own)}
         present = Brush.objects.present().filter(roll__in=self.roll_ids.values())
         self.names: dict[uuid.UUID, set[str]] = {}
         last: dict[uuid.UUID, str] = {}
@@ -237,7 +243,7 @@ class _Reading:
         self.report.documents[str(one.id)] = document
         told = (one.name, one.note, document)
         self.brush_ids[one.id] = pk
-        if standing and standing.deleted_at is None and standing.roll.deleted_at is None:
+        if standing and standing.deleted_at is None:
             same = told == (standing.name, standing.note, standing.document)
             if same or not self.copies:
                 return self.report.add("brush", one, "there" if same else "changed")

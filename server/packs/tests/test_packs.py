@@ -110,6 +110,15 @@ class RoundTests(PackCase):
         self.assertEqual(self.outcomes(report), ["in"] * 4)
         self.assertEqual(self.written(everything=True), before)
 
+    def test_a_deleted_roll_comes_back_with_what_the_pack_has_of_it(self):
+        self.fill()
+        data = self.written(rolls=[self.roll.pk])
+        add_brush(self.roll, "Drawn since")
+        self.act("takeRoll", self.roll.pk)
+        self.assertEqual(self.outcomes(self.take(data)), ["in"] * 3)
+        present = Brush.objects.present().filter(roll=self.roll).values_list("name", flat=True)
+        self.assertEqual(list(present), ["Rope 0", "Rope 1", "Rope 2"])
+
     def test_doing_it_twice_doubles_nothing(self):
         self.fill()
         data = self.written(rolls=[self.roll.pk])

@@ -3,6 +3,7 @@ import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
 import { NO_MARKS, note, noteBrush, noteMarks } from "@/device/note"
 import type { Store, StoredBrush } from "@/device/store"
+import type { Maker } from "@/documents/maker"
 import { keepCheckpoint } from "./keepCheckpoint"
 import { documentActs } from "./keepDocument"
 
@@ -38,6 +39,7 @@ export interface NewBrush {
   note?: string
   document: StoredBrush["document"]
   cover?: string | null
+  maker?: Maker | null
   /** The brush in the pocket before it; without one it comes last. */
   after?: string
 }
@@ -47,10 +49,10 @@ export function makeBrush(store: Store, made: NewBrush): Promise<string> {
   return within(store, async () => {
     const others = (await store.brushes.where("roll").equals(made.roll).toArray()).sort(byPlace)
     const place = placeAfter(others, made.after)
-    const { roll, name, note: words = "", document, cover = null } = made
+    const { roll, name, note: words = "", document, cover = null, maker = null } = made
     const id = newId()
     const brush = { id, roll, name: name.slice(0, MOST_NAME), note: words, document, place }
-    const kept = { ...brush, ...NO_MARKS, cover, revision: 0, keptAt: Date.now() }
+    const kept = { ...brush, ...NO_MARKS, cover, maker, revision: 0, keptAt: Date.now() }
     await store.brushes.put(kept)
     await noteBrush(store, id, kept, 0)
     if (cover) await noteMarks(store, id, { cover })

@@ -7,7 +7,7 @@ import ValueSlider from "@/parts/ValueSlider.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 import { STATIONS } from "./stations/stations"
 import { useBench } from "./useBench"
-import { reachOf } from "./useOwnLanes"
+import { reachOf } from "@/documents/stroke"
 import { useVariations } from "./useVariations"
 
 const bench = useBench()
@@ -24,7 +24,7 @@ const on = computed((): ShownOn | undefined => {
   const room = Math.max(...nine.value.map((one) => Number(one.size)), 8) * 0.6
   const { left, top, right, bottom } = reach
   return {
-    stroke,
+    strokes: [stroke],
     room: { left: left - room, top: top - room, right: right + room, bottom: bottom + room },
   }
 })

@@ -1,7 +1,7 @@
 // Lanes flow: they are laid out anew for whatever room the sheet has, so that strokes are as large as they can be.
 //
 // Where a stroke was drawn is never changed: what flows is by how much a lane, or the free paper, is shifted.
-import type { Rectangle } from "@/engine/sheet"
+import type { Rectangle } from "@/documents/stroke"
 import { LANES_AREA, PROOF_SHEET } from "@/generated/layout"
 
 /** A lane as it was drawn: the reach of its strokes' paths with some room, sheet px. */

@@ -1,10 +1,9 @@
 // Where strokes lie on the sheet as it is laid out now, and where they were drawn.
-import { type KeptStroke, shifted } from "@/documents/stroke"
+import { type KeptStroke, reachOf, shifted } from "@/documents/stroke"
 import { computed, shallowRef, type Ref } from "vue"
-import { type Rectangle } from "@/engine/sheet"
+import type { Rectangle } from "@/documents/stroke"
 import { laneAt, shiftOf, type Block, type Flow } from "./flow"
 import type { Lane } from "@/engine/useLanes"
-import { reachOf } from "./useOwnLanes"
 
 /** Room round about a lane's strokes, sheet px. */
 const AROUND = 8

@@ -1,5 +1,5 @@
 // Lanes of one's own: recorded from loose strokes or read from InkML, named, ordered, hidden, deleted.
-import { FLOATS, type KeptStroke } from "@/documents/stroke"
+import { reachOf, type KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { deleteLane, takeLaneApart } from "@/acts/deleteLane"
 import { keepLane, lanesInOrder } from "@/acts/keepLane"
@@ -9,7 +9,6 @@ import { useStoreLive } from "@/device/useLive"
 import { newId } from "@/documents/ids"
 import type { components } from "@/generated/api"
 import { notice } from "@/parts/notice"
-import { type Rectangle } from "@/engine/sheet"
 import type { Lane } from "@/engine/useLanes"
 
 export interface OwnLane extends Lane {
@@ -19,20 +18,6 @@ export interface OwnLane extends Lane {
 
 /** Above the strokes' top left corner, sheet px, stands the lane's label. */
 const LABEL_UP = 40
-
-/** Where strokes lie on the sheet; nothing where there are none. */
-export function reachOf(strokes: KeptStroke[]): Rectangle | undefined {
-  const reach = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
-  for (const { samples } of strokes) {
-    for (let i = 0; i < samples.length; i += FLOATS) {
-      reach.left = Math.min(reach.left, samples[i]!)
-      reach.right = Math.max(reach.right, samples[i]!)
-      reach.top = Math.min(reach.top, samples[i + 1]!)
-      reach.bottom = Math.max(reach.bottom, samples[i + 1]!)
-    }
-  }
-  return Number.isFinite(reach.left) ? reach : undefined
-}
 
 function cornerOf(strokes: KeptStroke[]): [number, number] {
   const reach = reachOf(strokes)

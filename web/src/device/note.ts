@@ -90,8 +90,8 @@ export function noteCheckpoint(store: Store, checkpoint: StoredCheckpoint): Prom
 
 /** Note that a brush is kept, made from its state with the revision `base`. */
 export function noteBrush(store: Store, id: string, brush: KeptBrush, base: number): Promise<void> {
-  const { roll, name, note: words, document, place } = brush
-  return noteLatest(store, "keepBrush", id, base, { roll, name, note: words, document, place })
+  const { roll, name, note: words, document, place, maker } = brush
+  return noteLatest(store, "keepBrush", id, base, { roll, name, note: words, document, place, maker })
 }
 
 /** Note that a source is kept, made from its state with the revision `base`. */

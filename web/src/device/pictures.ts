@@ -23,6 +23,13 @@ export async function keepPicture(store: Store, bytes: Bytes): Promise<string> {
   return digest
 }
 
+/** Have a picture here to be looked at, which the server knows or does not need. */
+export async function lendPicture(store: Store, bytes: Bytes): Promise<void> {
+  const digest = await digestOf(bytes)
+  if (!(await store.pictures.get(digest)))
+    await store.pictures.put({ digest, bytes, waits: 0, at: Date.now() })
+}
+
 /** A picture by its digest: from this device, or else from the server. Throws a sentence where it is on neither. */
 export async function pictureOf(store: Store, digest: string): Promise<Blob> {
   const here = await store.pictures.get(digest)

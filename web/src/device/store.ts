@@ -2,6 +2,7 @@
 import type { BrushDocument } from "@/documents/brush"
 import type { Makes, Recipe, Step } from "@/documents/recipe"
 import type { Stroke } from "@/documents/stroke"
+import type { Maker } from "@/documents/maker"
 import type { Tint } from "@/documents/tints"
 import Dexie, { type DBCore, type EntityTable, type Table } from "dexie"
 
@@ -43,6 +44,8 @@ export interface StoredRoll {
 
 /** A state of a brush that the server keeps. */
 export interface KeptBrush {
+  /** Whose it was, where it came from elsewhere. */
+  maker?: Maker | null
   roll: string
   name: string
   note: string

@@ -72,7 +72,7 @@ export const useSession = defineStore("session", {
       if (told) localStorage.removeItem(LEAVING)
       return told
     },
-    async prefer(wish: Partial<Pick<Account, "theme" | "hand">>) {
+    async prefer(wish: Partial<Pick<Account, "theme" | "hand" | "maker">>) {
       if (!this.account) return
       Object.assign(this.account, wish)
       remember(this.account)

@@ -58,3 +58,24 @@ export interface KeptStroke extends Stroke {
   /** Whether it is a lane's: those are inked on every layer that shows the lanes. */
   lane?: boolean
 }
+
+export interface Rectangle {
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
+
+/** Where strokes lie on the sheet; nothing where there are none. */
+export function reachOf(strokes: Pick<Stroke, "samples">[]): Rectangle | undefined {
+  const reach = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity }
+  for (const { samples } of strokes) {
+    for (let i = 0; i < samples.length; i += FLOATS) {
+      reach.left = Math.min(reach.left, samples[i]!)
+      reach.right = Math.max(reach.right, samples[i]!)
+      reach.top = Math.min(reach.top, samples[i + 1]!)
+      reach.bottom = Math.max(reach.bottom, samples[i + 1]!)
+    }
+  }
+  return Number.isFinite(reach.left) ? reach : undefined
+}

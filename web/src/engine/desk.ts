@@ -15,7 +15,8 @@ import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Readings, type Steadied } from "./readings"
 import type { Context } from "./screen"
 import { Supply } from "./supply"
-import { Sheet, Slots, Workspace, type Rectangle } from "./sheet"
+import { Sheet, Slots, Workspace } from "./sheet"
+import type { Rectangle } from "@/documents/stroke"
 import {
   StationPictures,
   WAYS,

@@ -4,7 +4,8 @@ import type { KeptStroke, Pen } from "@/documents/stroke"
 import { hexOf, numberOf } from "@/documents/colours"
 import { Screen, type Context, type View } from "./screen"
 import type { Module } from "./module"
-import { union, type Rectangle, type Sheet } from "./sheet"
+import { union, type Sheet } from "./sheet"
+import type { Rectangle } from "@/documents/stroke"
 import { TILE } from "@/generated/layout"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */

@@ -4,14 +4,15 @@ import { samplesFrom, type Stroke } from "@/documents/stroke"
 import { ONE_TOUCH, PAPER, POCKET, UPRIGHT } from "@/generated/layout"
 import type { Module } from "./module"
 import { Screen } from "./screen"
-import { Sheet, type Rectangle, type Slots, type Workspace } from "./sheet"
+import { Sheet, type Slots, type Workspace } from "./sheet"
+import type { Rectangle } from "@/documents/stroke"
 
 /** Its stroke, or its tip's print. */
 export type PocketPicture = "stroke" | "print"
 
-/** A stroke that brushes are shown on, and the part of its sheet that is seen, sheet px. */
+/** Strokes that brushes are shown on, and the part of their sheet that is seen, sheet px. */
 export interface ShownOn {
-  stroke: Stroke
+  strokes: Stroke[]
   room: Rectangle
 }
 
@@ -29,20 +30,20 @@ export class Pockets {
     this.screen.setColours(PAPER, PAPER)
   }
 
-  /** Ink a brush on a stroke, as large as the picture has room for; sizes in px of the picture. */
-  inkOn(brush: BrushDocument, { stroke, room }: ShownOn, width: number, height: number): ImageBitmap {
+  /** Ink a brush on strokes, as large as the picture has room for; sizes in px of the picture. */
+  inkOn(brush: BrushDocument, { strokes, room }: ShownOn, width: number, height: number): ImageBitmap {
     const { sheet } = this
     const fits = Math.min(width / (room.right - room.left), height / (room.bottom - room.top))
     const [x, y] = [(room.left + room.right) / 2, (room.top + room.bottom) / 2]
     sheet.setBrush(brush)
     sheet.resize(width, height, fits, Math.round(x * fits - width / 2), Math.round(y * fits - height / 2))
-    return this.show(stroke, width, height)
+    return this.show(strokes, width, height)
   }
 
-  private show(stroke: Stroke, width: number, height: number): ImageBitmap {
+  private show(strokes: Stroke[], width: number, height: number): ImageBitmap {
     const { sheet, screen } = this
     screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
-    sheet.ink(stroke)
+    for (const one of strokes) sheet.ink(one)
     screen.showAll(sheet)
     sheet.clear()
     return (screen.context.canvas as OffscreenCanvas).transferToImageBitmap()
@@ -67,6 +68,6 @@ export class Pockets {
             (y! / POCKET[1]!) * (height / fits),
             ...hand,
           ])
-    return this.show({ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) }, width, height)
+    return this.show([{ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) }], width, height)
   }
 }

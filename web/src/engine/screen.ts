@@ -2,7 +2,8 @@
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readField, writeField } from "./records"
-import type { Rectangle, Sheet } from "./sheet"
+import type { Sheet } from "./sheet"
+import type { Rectangle } from "@/documents/stroke"
 
 const FLAT = 1 << 20
 

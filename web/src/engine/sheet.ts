@@ -1,6 +1,6 @@
 // A sheet in the module's memory, and the stroke in hand on it.
 import type { BrushDocument, Layer } from "@/documents/brush"
-import { FLOATS, type Pen, type Stroke } from "@/documents/stroke"
+import { FLOATS, type Pen, type Rectangle, type Stroke } from "@/documents/stroke"
 import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
 import { writeBrush } from "./brush"
 import type { Images } from "./images"
@@ -15,13 +15,6 @@ const POINTS = 1 << 17
 const STAMPS = 1 << 16
 const MOST_SLOTS = 65536
 const LEAST_FREE = 64
-
-export interface Rectangle {
-  left: number
-  top: number
-  right: number
-  bottom: number
-}
 
 const NONE = new Float32Array(0)
 const NOWHERE: Rectangle = { left: 0, top: 0, right: 0, bottom: 0 }

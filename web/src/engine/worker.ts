@@ -11,7 +11,7 @@ import type { Bring } from "./pictures"
 import type { PocketPicture, ShownOn } from "./pockets"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
-import type { Rectangle } from "./sheet"
+import type { Rectangle } from "@/documents/stroke"
 import type { Crossing, Overlap, Picture, StationTraces, Wedge } from "./stations"
 
 export interface News {

@@ -7,11 +7,10 @@ import { makeBrush } from "@/acts/keepBrush"
 import type { StoredSource } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
 import { useRollList } from "@/device/useRollList"
-import type { BrushDocument } from "@/documents/brush"
 import type { Makes } from "@/documents/recipe"
-import { ANY_PICTURE, ANY_SOURCE, ANY_TEXTURE, PROPOSALS, TEXTURE } from "@/generated/layout"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import PocketPicture from "./PocketPicture.vue"
+import { proposalsOf } from "./proposals"
 import { useSources } from "./useSources"
 
 const props = defineProps<{ source: StoredSource }>()
@@ -44,14 +43,7 @@ watch(rolls, (now) => (roll.value ||= now[0]?.id ?? ""))
 watch(as, () => (kept.value = [true, false, false, false]), { immediate: true })
 
 /** The brushes that the core proposes, with this source in them. */
-const proposals = computed(() => {
-  const { picture, id } = props.source
-  const texture = sources.value.find((one) => one.shipped && one.name === TEXTURE)?.picture ?? picture
-  const given = { [ANY_PICTURE]: picture, [ANY_SOURCE]: id, [ANY_TEXTURE]: texture }
-  let written = JSON.stringify(PROPOSALS[as.value])
-  for (const [any, mine] of Object.entries(given)) written = written.replaceAll(any, mine)
-  return JSON.parse(written) as { label: string; document: BrushDocument }[]
-})
+const proposals = computed(() => proposalsOf(props.source, as.value, sources.value))
 
 async function keep(): Promise<void> {
   busy.value = true

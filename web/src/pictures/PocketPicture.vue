@@ -23,6 +23,9 @@ const wish = computed(() => ({
   seen: visible.value,
   // A worker that was started anew has nothing to do with it: what is drawn stays.
 }))
+/** Counts the wishes, and tells which one is drawn. */
+let asked = 0
+let drawn = 0
 let shown:
   { document: BrushDocument; which: PocketPicture | ShownOn; across: number; down: number } | undefined
 
@@ -36,11 +39,13 @@ watch(
     const alike = before?.which === which && before.across === across && before.down === down
     if (alike && dequal(before.document, document)) return
     busy.value = true
+    const mine = ++asked
     await engine.ready
     const inked = await engine.api.inkPocket(toRaw(which), toRaw(document), across, down)
-    // What was wished meanwhile is on its way.
-    if (wish.value !== now || !canvas.value) return
-    busy.value = false
+    // While what is wished changes on, what came of the last wish is better than nothing.
+    if (mine < drawn || !canvas.value) return
+    drawn = mine
+    busy.value = mine !== asked
     if (!inked) return
     shown = { document, which, across, down }
     canvas.value.width = across

@@ -4,6 +4,8 @@ import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { ref } from "vue"
 import type { StoredBrush } from "@/device/store"
+import type { PocketAct } from "./acts"
+import { makerTold } from "@/documents/maker"
 import OwnPicture from "@/pictures/OwnPicture.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 
@@ -18,11 +20,11 @@ defineProps<{
 const emit = defineEmits<{
   open: []
   choose: []
-  act: [name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip"]
+  act: [name: PocketAct]
 }>()
 const asked = ref(false)
 
-function act(name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip" | "choose"): void {
+function act(name: PocketAct | "choose"): void {
   asked.value = false
   if (name === "choose") emit("choose")
   else emit("act", name)
@@ -58,6 +60,10 @@ function act(name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "ti
       <p v-if="brush.gone" class="note">Deleted on another device; open it to put it back.</p>
       <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
       <p v-if="brush.note" class="note">{{ brush.note }}</p>
+      <p v-if="brush.maker" class="note made">
+        <OwnPicture v-if="brush.maker.mark" class="mark-of" :picture="brush.maker.mark" />
+        By {{ makerTold(brush.maker) }}
+      </p>
       <div class="acts">
         <button type="button" class="hm-quiet" @click="act('favourite')">
           {{ brush.favourite ? "No favourite any more" : "A favourite" }}
@@ -69,6 +75,7 @@ function act(name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "ti
           The tip's print again
         </button>
         <button type="button" class="hm-quiet" @click="act('choose')">Choose, to move or copy</button>
+        <button type="button" class="hm-quiet" @click="act('pack')">Write a pack of it</button>
         <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
       </div>
     </ElPopover>
@@ -178,6 +185,15 @@ function act(name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "ti
 }
 .note {
   margin-bottom: 8px;
+}
+.made {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.mark-of {
+  width: 32px;
+  height: 32px;
 }
 .acts {
   display: grid;

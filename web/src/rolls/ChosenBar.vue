@@ -2,10 +2,11 @@
 // What is done with the brushes that are chosen, without dragging them.
 import { ArrowLeft, ArrowRight, Star } from "@lucide/vue"
 import type { StoredBrush } from "@/device/store"
+import type { ChosenAct } from "./acts"
 
 defineProps<{ brushes: StoredBrush[]; ordered: boolean }>()
 const emit = defineEmits<{
-  act: [name: "move" | "copy" | "earlier" | "later" | "favourite" | "remove" | "done"]
+  act: [name: ChosenAct]
 }>()
 </script>
 
@@ -33,6 +34,7 @@ const emit = defineEmits<{
       <button type="button" class="hm-quiet" aria-label="Favourites" @click="emit('act', 'favourite')">
         <Star :size="20" />
       </button>
+      <button type="button" class="hm-quiet" @click="emit('act', 'pack')">Write a pack</button>
       <button type="button" class="hm-quiet" @click="emit('act', 'remove')">Delete</button>
     </template>
     <button type="button" class="hm-quiet done" @click="emit('act', 'done')">Done</button>

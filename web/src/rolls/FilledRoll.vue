@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A roll that fills itself with brushes that lie in others.
 import type { StoredBrush } from "@/device/store"
+import type { PocketAct } from "./acts"
 import BrushPocket from "./BrushPocket.vue"
 import RollBand from "./RollBand.vue"
 import { clothOf } from "./cloth"
@@ -16,7 +17,7 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{
   brush: [brush: StoredBrush]
   choose: [brush: StoredBrush]
-  act: [brush: StoredBrush, name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip"]
+  act: [brush: StoredBrush, name: PocketAct]
 }>()
 </script>
 

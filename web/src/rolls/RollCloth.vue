@@ -4,6 +4,7 @@ import { Ellipsis, Plus } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
 import type { StoredBrush } from "@/device/store"
+import type { PocketAct, RollAct } from "./acts"
 import type { FilledRoll } from "@/device/useRollList"
 import OrderButtons from "@/parts/OrderButtons.vue"
 import BrushPocket from "./BrushPocket.vue"
@@ -23,18 +24,18 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{
   brush: [brush: StoredBrush]
   choose: [brush: StoredBrush]
-  act: [brush: StoredBrush, name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip"]
+  act: [brush: StoredBrush, name: PocketAct]
   drop: [drop: Drop]
   add: []
   move: [by: -1 | 1]
-  own: [name: "describe" | "duplicate" | "remove"]
+  own: [name: RollAct]
 }>()
 const asked = ref(false)
 const cloth = useTemplateRef<HTMLElement>("cloth")
 const { copied } = usePockets(cloth, (drop) => emit("drop", drop))
 const look = computed(() => clothOf(props.roll.tint))
 
-function own(name: "describe" | "duplicate" | "remove"): void {
+function own(name: RollAct): void {
   asked.value = false
   emit("own", name)
 }
@@ -61,6 +62,7 @@ function own(name: "describe" | "duplicate" | "remove"): void {
         <div class="acts">
           <button type="button" class="hm-quiet" @click="own('describe')">Name, note and tint</button>
           <button type="button" class="hm-quiet" @click="own('duplicate')">Duplicate the roll</button>
+          <button type="button" class="hm-quiet" @click="own('pack')">Write a pack of it</button>
           <button type="button" class="hm-quiet" @click="own('remove')">Delete the roll</button>
         </div>
       </ElPopover>

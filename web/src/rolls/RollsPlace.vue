@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { Plus, Search, SquareCheck } from "@lucide/vue"
-import { ElOption, ElSelect } from "element-plus"
+import { Package, Plus, Search, SquareCheck } from "@lucide/vue"
+import { ElOption, ElPopover, ElSelect } from "element-plus"
 import { useFileDialog } from "@vueuse/core"
-import { computed, ref, shallowRef, watch } from "vue"
+import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import type { StoredBrush } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
 import type { FilledRoll as Filled } from "@/device/useRollList"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
+import ReadPacks from "@/packs/ReadPacks.vue"
+import { savePack, type PackOf } from "@/packs/packs"
+import { useFiles } from "@/packs/useFiles"
 import { keepCover } from "@/pictures/keepCover"
 import PlaceNav from "@/shell/PlaceNav.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
@@ -19,6 +22,7 @@ import RollCloth from "./RollCloth.vue"
 import RollDialog from "./RollDialog.vue"
 import { ORDERS, useFound } from "./useFound"
 import type { Drop } from "./usePockets"
+import type { ChosenAct, PocketAct, RollAct } from "./acts"
 import { calledOf, useRolls } from "./useRolls"
 import { useSpringing } from "./useSpringing"
 
@@ -56,6 +60,24 @@ watch(rolls, (now, before) => {
 })
 useSpringing((roll) => (unfolded.value[roll] = true))
 
+const place = useTemplateRef<HTMLElement>("place")
+const { files: coming, reading, over, choose: chooseFiles } = useFiles(place)
+const packing = ref(false)
+const packsAsked = ref(false)
+
+/** Have a pack written, and say where that cannot be had just now. */
+async function write(of: PackOf): Promise<void> {
+  packsAsked.value = false
+  packing.value = true
+  await savePack(of).catch((error: Error) => notice(error.message))
+  packing.value = false
+}
+
+function readFiles(): void {
+  packsAsked.value = false
+  chooseFiles()
+}
+
 const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
 
 async function begin(roll: Filled): Promise<void> {
@@ -74,11 +96,9 @@ files.onChange(async (given) => {
   }
 })
 
-function act(
-  brush: StoredBrush,
-  name: "duplicate" | "name" | "remove" | "favourite" | "cover" | "tip",
-): void {
+function act(brush: StoredBrush, name: PocketAct): void {
   named.value = brush
+  if (name === "pack") return void write({ brush: [brush.id], originals: true })
   if (name === "duplicate") own.duplicate([brush])
   else if (name === "remove") own.remove([brush])
   else if (name === "favourite") own.mark([brush], { favourite: !brush.favourite })
@@ -94,8 +114,9 @@ function choose({ id }: StoredBrush): void {
   chosen.value = now
 }
 
-function chosenAct(name: "move" | "copy" | "earlier" | "later" | "favourite" | "remove" | "done"): void {
+function chosenAct(name: ChosenAct): void {
   const brushes = chosenBrushes.value
+  if (name === "pack") void write({ brush: brushes.map(({ id }) => id), originals: true })
   if (name === "move" || name === "copy") [picked.value, picking.value] = [name, true]
   else if (name === "earlier" || name === "later") own.shift(brushes, name === "earlier" ? -1 : 1)
   else if (name === "favourite") own.mark(brushes, { favourite: !brushes.every((one) => one.favourite) })
@@ -126,7 +147,8 @@ function drop({ brush, roll, position, copy }: Drop): void {
   own.put(together, { roll, before: before?.id }, copy)
 }
 
-function rollAct(roll: Filled, name: "describe" | "duplicate" | "remove"): void {
+function rollAct(roll: Filled, name: RollAct): void {
+  if (name === "pack") return void write({ roll: [roll.id], originals: true })
   if (name === "duplicate") return own.duplicateRoll(roll)
   if (name === "remove") return own.removeRoll(roll)
   described.value = roll
@@ -135,7 +157,7 @@ function rollAct(roll: Filled, name: "describe" | "duplicate" | "remove"): void 
 </script>
 
 <template>
-  <main class="rolls">
+  <main ref="place" class="rolls" :class="{ over }">
     <header>
       <PlaceNav />
       <span class="space" />
@@ -155,6 +177,19 @@ function rollAct(roll: Filled, name: "describe" | "duplicate" | "remove"): void 
       >
         <SquareCheck :size="20" />
       </button>
+      <ElPopover v-model:visible="packsAsked" trigger="click" placement="bottom-end" :width="300">
+        <template #reference>
+          <button type="button" class="hm-quiet" aria-label="Packs" :disabled="packing">
+            <Package :size="20" />
+          </button>
+        </template>
+        <div class="packs">
+          <button type="button" class="hm-quiet" @click="readFiles">Read packs or pictures</button>
+          <button type="button" class="hm-quiet" @click="write({ everything: true })">
+            Everything of yours, as a pack
+          </button>
+        </div>
+      </ElPopover>
       <button type="button" class="hm-quiet" @click="own.addRoll"><Plus :size="20" /> New roll</button>
       <RoomMenu />
     </header>
@@ -195,6 +230,7 @@ function rollAct(roll: Filled, name: "describe" | "duplicate" | "remove"): void 
       @own="rollAct(roll, $event)"
     />
     <ChosenBar v-if="choosing" :brushes="chosenBrushes" :ordered="order === 'pocket'" @act="chosenAct" />
+    <ReadPacks v-model="reading" :files="coming" />
     <NameDialog
       v-model="naming"
       :name="named?.name ?? ''"
@@ -216,6 +252,14 @@ function rollAct(roll: Filled, name: "describe" | "duplicate" | "remove"): void 
 </template>
 
 <style scoped>
+.rolls.over {
+  outline: 3px dashed var(--active);
+  outline-offset: -8px;
+}
+.packs {
+  display: grid;
+  justify-items: start;
+}
 .rolls {
   display: flex;
   flex-direction: column;

@@ -6,6 +6,7 @@ import { ref } from "vue"
 import { useSession } from "@/device/useSession"
 import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import MakerDialog from "./MakerDialog.vue"
 import WhatWaits from "./WhatWaits.vue"
 
 const session = useSession()
@@ -19,6 +20,7 @@ const HANDS = [
   { value: "right", label: "right" },
 ] as const
 
+const making = ref(false)
 /** How many acts wait, where a sign-out would let go of them. */
 const waiting = ref(0)
 
@@ -54,6 +56,9 @@ async function leave(sure = false): Promise<void> {
       />
       <p class="hm-small">On this device</p>
       <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
+      <button type="button" class="hm-quiet out" @click="making = true">
+        Maker: what goes out with your packs
+      </button>
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
       <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
       <button type="button" class="hm-quiet out" @click="leave()">
@@ -68,6 +73,7 @@ async function leave(sure = false): Promise<void> {
       </template>
     </div>
   </ElPopover>
+  <MakerDialog v-model="making" />
 </template>
 
 <style scoped>

@@ -1,0 +1,112 @@
+// Packs: written and read by the server, looked into here.
+import { unzip } from "fflate"
+import { api, reach } from "@/api/client"
+import type { components } from "@/generated/api"
+import { lendPicture } from "@/device/pictures"
+import type { Store } from "@/device/store"
+
+export type Report = components["schemas"]["Report"]
+export type Line = components["schemas"]["Line"]
+
+export interface PackOf {
+  roll?: string[]
+  brush?: string[]
+  everything?: boolean
+  originals?: boolean
+}
+
+/** So large a picture is unpacked to be looked at, bytes. */
+const MOST_PICTURE = 8_000_000
+const MEDIA_TYPE = "application/vnd.hollowmist.pack+zip"
+
+/** Have the server write a pack, and hand it over as a file. Throws a sentence where it cannot be had. */
+export async function savePack(of: PackOf): Promise<void> {
+  const call = api.GET("/api/packs", { params: { query: of }, parseAs: "blob" })
+  let name = "brushes.hollowmist"
+  const { data, message } = await reach(
+    call.then((told) => {
+      name = /filename="([^"]+)"/.exec(told.response.headers.get("Content-Disposition") ?? "")?.[1] ?? name
+      return told
+    }),
+  )
+  if (!data) throw new Error(message || "The pack could not be written just now. Try again in a moment.")
+  const address = URL.createObjectURL(data as Blob)
+  const link = document.createElement("a")
+  link.href = address
+  link.download = name
+  link.click()
+  window.setTimeout(() => URL.revokeObjectURL(address), 60_000)
+}
+
+/** How a pack is read: only looked into; changed brushes as copies; some of its brushes. */
+export interface How {
+  look?: boolean
+  copies?: boolean
+  brush?: string[]
+}
+
+/** Have the server read a pack. Throws its sentence where that is refused, or cannot be reached. */
+export async function readPack(file: Blob, query: How, signal: AbortSignal): Promise<Report> {
+  const call = api.POST("/api/packs", {
+    params: { query },
+    body: file as never,
+    bodySerializer: (bytes) => bytes as never,
+    headers: { "Content-Type": MEDIA_TYPE },
+    signal,
+  })
+  const { data, message } = await reach(call)
+  if (!data) throw new Error(message)
+  return data
+}
+
+/** Have a pack's pictures on this device, so that its brushes can be inked before any of it comes in. */
+export async function lendPictures(store: Store, file: Blob): Promise<void> {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  const found = await new Promise<Record<string, Uint8Array>>((tell) => {
+    const wanted = ({ name, originalSize }: { name: string; originalSize: number }) =>
+      name.startsWith("pictures/") && originalSize <= MOST_PICTURE
+    // What cannot be unpacked here is inked without.
+    unzip(bytes, { filter: wanted }, (_, data) => tell(data ?? {}))
+  })
+  for (const picture of Object.values(found)) await lendPicture(store, new Uint8Array(picture))
+}
+
+/** What a file is: a pack, an archive of pictures, or one picture. */
+export async function kindOf(file: File): Promise<"pack" | "pictures" | "picture"> {
+  const head = new Uint8Array(await file.slice(0, 4).arrayBuffer())
+  if (head[0] !== 0x50 || head[1] !== 0x4b) return file.name.endsWith(".hollowmist") ? "pack" : "picture"
+  const names = await namesIn(file)
+  return names.includes("manifest.json") || file.name.endsWith(".hollowmist") ? "pack" : "pictures"
+}
+
+async function namesIn(file: Blob): Promise<string[]> {
+  const names: string[] = []
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  await new Promise<void>((done) =>
+    unzip(bytes, { filter: ({ name }) => (names.push(name), false) }, () => done()),
+  )
+  return names
+}
+
+const PICTURE = /\.(png|jpe?g|webp|gif|bmp|svg|tiff?)$/i
+/** Of an archive of pictures so many are taken, and each of at most so many bytes. */
+const MOST_PICTURES = 500
+const MOST_EACH = 64 * 2 ** 20
+
+/** The pictures in an archive, each as a file. Throws a sentence where there are none. */
+export async function picturesIn(file: File): Promise<File[]> {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  let count = 0
+  const wanted = ({ name, originalSize }: { name: string; originalSize: number }) =>
+    PICTURE.test(name) && !name.includes("__MACOSX") && originalSize <= MOST_EACH && ++count <= MOST_PICTURES
+  const found = await new Promise<Record<string, Uint8Array>>((tell) =>
+    unzip(bytes, { filter: wanted }, (_, data) => tell(data ?? {})),
+  )
+  const files = Object.entries(found).map(
+    ([name, data]) => new File([new Uint8Array(data)], name.split("/").at(-1)!),
+  )
+  if (files.length === 0) {
+    throw new Error(`${file.name} holds no pack and no pictures that can be taken. Choose another file.`)
+  }
+  return files
+}

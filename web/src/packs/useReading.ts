@@ -1,0 +1,119 @@
+// Files that come in: packs are looked into first, pictures become sources.
+import { computed, onScopeDispose, ref, shallowRef } from "vue"
+import { makeBrush } from "@/acts/keepBrush"
+import { makeRoll } from "@/acts/keepRoll"
+import { openCarrier } from "@/device/useDevice"
+import type { Store } from "@/device/store"
+import { proposalsOf } from "@/pictures/proposals"
+import { takeIn } from "@/pictures/takeIn"
+import { kindOf, lendPictures, picturesIn, readPack, type Report } from "./packs"
+
+export interface Coming {
+  file: File
+  kind: "pack" | "picture"
+  state: "waits" | "looking" | "looked" | "reading" | "done" | "refused"
+  /** What it came to, or would come to. */
+  report?: Report
+  message: string
+}
+
+export function useReading(store: Store) {
+  const coming = shallowRef<Coming[]>([])
+  const busy = ref(false)
+  /** Ids of the brushes that are not wanted. */
+  const unwanted = ref(new Set<string>())
+  const copies = ref(false)
+  const brushes = ref(false)
+  let ending = new AbortController()
+
+  function put(at: number, parts: Partial<Coming>): void {
+    coming.value = coming.value.map((one, i) => (i === at ? { ...one, ...parts } : one))
+  }
+
+  /** Take files, and look into the packs among them. */
+  async function open(files: File[]): Promise<void> {
+    stop()
+    ending = new AbortController()
+    unwanted.value = new Set()
+    busy.value = true
+    coming.value = []
+    for (const file of files) await add(file)
+    busy.value = false
+  }
+
+  async function add(file: File): Promise<void> {
+    const kind = await kindOf(file)
+    if (kind === "pictures") {
+      try {
+        for (const one of await picturesIn(file)) push(one, "picture")
+      } catch (error) {
+        push(file, "picture", (error as Error).message)
+      }
+      return
+    }
+    push(file, kind)
+    if (kind === "pack") await look(coming.value.length - 1)
+  }
+
+  function push(file: File, kind: Coming["kind"], refused = ""): void {
+    coming.value = [...coming.value, { file, kind, state: refused ? "refused" : "waits", message: refused }]
+  }
+
+  async function look(at: number): Promise<void> {
+    const { file } = coming.value[at]!
+    put(at, { state: "looking" })
+    try {
+      await lendPictures(store, file)
+      put(at, { state: "looked", report: await readPack(file, { look: true }, ending.signal) })
+    } catch (error) {
+      put(at, { state: "refused", message: (error as Error).message })
+    }
+  }
+
+  /** Bring all of it in, one file after the other, until it is stopped. */
+  async function read(): Promise<void> {
+    busy.value = true
+    let roll = ""
+    for (const [at, one] of coming.value.entries()) {
+      if (ending.signal.aborted) break
+      if (one.state !== "looked" && one.state !== "waits") continue
+      put(at, { state: "reading" })
+      try {
+        if (one.kind === "pack") await readOne(at, one)
+        else {
+          const { source } = await takeIn(store, one.file, one.file.name)
+          if (source && brushes.value) {
+            roll ||= await makeRoll(store, { name: "From pictures" })
+            const [first] = proposalsOf(source, source.makes, [])
+            await makeBrush(store, { roll, name: source.name, document: first!.document })
+          }
+          put(at, { state: "done", message: source ? "It is a source now." : "It waits for the server." })
+        }
+      } catch (error) {
+        put(at, { state: "refused", message: (error as Error).message })
+      }
+    }
+    // What the server took in comes to this device as any other change.
+    openCarrier()?.wake()
+    busy.value = false
+  }
+
+  async function readOne(at: number, { file, report }: Coming): Promise<void> {
+    const all = report!.lines.filter(({ what }) => what === "brush").map(({ id }) => id)
+    const wanted = all.filter((id) => !unwanted.value.has(id))
+    const how = { copies: copies.value, ...(wanted.length < all.length && { brush: wanted }) }
+    put(at, { state: "done", report: await readPack(file, how, ending.signal) })
+  }
+
+  function stop(): void {
+    ending.abort()
+    busy.value = false
+  }
+
+  const ready = computed(() => coming.value.some(({ state }) => state === "looked" || state === "waits"))
+  const changed = computed(() =>
+    coming.value.some(({ report }) => report?.lines.some(({ outcome }) => outcome === "changed")),
+  )
+  onScopeDispose(stop)
+  return { coming, busy, unwanted, copies, brushes, ready, changed, open, read, stop }
+}

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+// Who goes out with one's packs: name, note, licence, and a mark of one's own, a picture or drawn on the spot.
+import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
+import { useFileDialog } from "@vueuse/core"
+import { ref, watch } from "vue"
+import { presentStore } from "@/device/useDevice"
+import { useSession } from "@/device/useSession"
+import { NOBODY, type Maker } from "@/documents/maker"
+import { notice } from "@/parts/notice"
+import { keepCover } from "@/pictures/keepCover"
+import OwnPicture from "@/pictures/OwnPicture.vue"
+import DrawMark from "./DrawMark.vue"
+
+const open = defineModel<boolean>({ required: true })
+const session = useSession()
+const maker = ref<Maker>({ ...NOBODY })
+const drawing = ref(false)
+/** SPDX identifiers of licences that suit brushes; any other words can be written. */
+const LICENCES = ["CC0-1.0", "CC-BY-4.0", "CC-BY-SA-4.0", "CC-BY-NC-4.0", "All rights reserved"]
+
+watch(open, (now) => {
+  if (now) maker.value = { ...NOBODY, ...(session.account?.maker as Partial<Maker> | undefined) }
+})
+
+async function keepMark(file: Blob): Promise<void> {
+  try {
+    maker.value.mark = await keepCover(presentStore.value!, file)
+    drawing.value = false
+  } catch {
+    notice("This is no picture that can be shown here. Choose another one.")
+  }
+}
+
+const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
+files.onChange((given) => given?.[0] && void keepMark(given[0]))
+
+function take(): void {
+  void session.prefer({ maker: { ...maker.value } as unknown as Record<string, unknown> })
+  open.value = false
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Maker" width="min(560px, 94vw)" align-center append-to-body>
+    <form class="form" @submit.prevent="take">
+      <p>This goes out with the packs that you write, and stays with your brushes wherever they go.</p>
+      <label>Name <ElInput v-model="maker.name" name="maker-name" maxlength="80" /></label>
+      <label>
+        Note
+        <ElInput v-model="maker.note" name="maker-note" type="textarea" :rows="2" maxlength="2000" />
+      </label>
+      <label>
+        Licence
+        <ElSelect v-model="maker.licence" filterable allow-create clearable aria-label="Licence">
+          <ElOption v-for="one in LICENCES" :key="one" :value="one" :label="one" />
+        </ElSelect>
+      </label>
+      <div class="mark">
+        <OwnPicture v-if="maker.mark && !drawing" class="shown" :picture="maker.mark" />
+        <DrawMark v-else-if="drawing" @take="keepMark" @leave="drawing = false" />
+        <template v-if="!drawing">
+          <button type="button" class="hm-quiet" @click="drawing = true">Draw your mark</button>
+          <button type="button" class="hm-quiet" @click="files.open()">Choose a picture</button>
+          <button v-if="maker.mark" type="button" class="hm-quiet" @click="maker.mark = null">No mark</button>
+        </template>
+      </div>
+      <div class="acts">
+        <ElButton @click="open = false">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="drawing">Take it</ElButton>
+      </div>
+    </form>
+  </ElDialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 16px;
+}
+label {
+  display: grid;
+  gap: 6px;
+}
+label :deep(.el-select__wrapper) {
+  min-height: 44px;
+}
+.mark {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
+.mark .hm-quiet {
+  text-decoration: underline;
+}
+.shown {
+  width: 72px;
+  height: 72px;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+}
+</style>
