@@ -135,6 +135,21 @@ class WishedCheckpointSerializer(serializers.Serializer):
     made_at = MomentField()
 
 
+class ShippedBrushSerializer(serializers.Serializer):
+    """A brush as it ships."""
+
+    name = serializers.CharField()
+    note = serializers.CharField()
+    document = DocumentField()
+
+
+class ShippedRollSerializer(serializers.Serializer):
+    """A roll as it ships."""
+
+    name = serializers.CharField()
+    brushes = ShippedBrushSerializer(many=True)
+
+
 class ReadingRowSerializer(serializers.Serializer):
     """One figure of a brush's readings."""
 

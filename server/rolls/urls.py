@@ -6,6 +6,7 @@ from . import views
 
 urlpatterns = [
     path("rolls", views.RollsView.as_view(), name="rolls"),
+    path("shipped-rolls", views.ShippedRollsView.as_view(), name="shipped-rolls"),
     path("brushes/<uuid:brush_id>", views.BrushView.as_view(), name="brush"),
     path("brushes/<uuid:brush_id>/picture.png", views.BrushPictureView.as_view(), name="brush-picture"),
     path("brushes/<uuid:brush_id>/tip.png", views.BrushPictureView.as_view(which="tip_print"), name="brush-tip"),

@@ -15,11 +15,13 @@ from rest_framework.views import APIView
 
 from .actions.measure_brush import brush_readings
 from .actions.paint_brush import picture_of
+from .actions.shipped_rolls import shipped_rolls
 from .models import Brush, Roll
 from .serializers import (
     BrushSerializer,
     ReadingRowSerializer,
     RollSerializer,
+    ShippedRollSerializer,
 )
 
 
@@ -41,6 +43,15 @@ class RollsView(APIView):
     def get(self, request):
         """The rolls, in order, with their pockets."""
         return Response(RollSerializer(own_rolls(request.user), many=True).data)
+
+
+class ShippedRollsView(APIView):
+    """The rolls that ship with Hollowmist."""
+
+    @extend_schema(responses=ShippedRollSerializer(many=True))
+    def get(self, request):
+        """All of them, to take from: what is taken becomes a brush of one's own."""
+        return Response(ShippedRollSerializer(shipped_rolls(), many=True).data)
 
 
 class BrushView(APIView):

@@ -67,7 +67,7 @@ class TwoTabletsTests(DeviceCase):
             keep_roll(self.account, name=name)
 
     def order(self, page):
-        return page.locator(".roll h2").all_inner_texts()
+        return page.locator(".roll:not(.filled) h2").all_inner_texts()
 
     def away_for_a_day(self, page, size, roll, way):
         """Change the brush, draw, and move a roll."""

@@ -4,6 +4,7 @@ from django.test import tag
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
 from rolls.models import Brush, Roll
+from sources.actions.ship_sources import ship_sources
 
 from journeys.browser import JourneyCase, Pen, settle
 
@@ -126,3 +127,15 @@ class RollsTests(JourneyCase):
         page.get_by_role("heading", name="For the tower", exact=True).wait_for()
         self.wait_for(lambda: not Roll.objects.get(pk=self.second.pk).deleted_at)
         self.assertEqual(self.shown(self.second), ["Gull Down"])
+
+    def test_what_ships_is_taken_and_its_first_state_stays(self):
+        ship_sources()
+        page = self.page
+        page.reload()
+        page.get_by_role("heading", name="Shipped with Hollowmist").wait_for()
+        page.locator(".shipped .fold").filter(has_text="Labels & titles").click()
+        page.get_by_role("button", name="Take Pointed Copper").click()
+        brush = self.wait_for(lambda: Brush.objects.filter(roll__account=self.account, name="Pointed Copper").first())
+        self.assertEqual(brush.roll.name, "Labels & titles")
+        first = self.wait_for(brush.checkpoints.first)
+        self.assertEqual((first.why, first.document), ("first", brush.document))

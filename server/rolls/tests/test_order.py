@@ -10,11 +10,13 @@ from django.test import TestCase
 from django.utils import timezone
 from hollowmist_core.document import default_document
 from sources.actions.pictures import UNDO_REACHES, keep_picture
+from sources.actions.ship_sources import ship_sources
 from sources.models import Picture
 
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_brush import in_ms
 from rolls.actions.keep_roll import keep_roll
+from rolls.demo import ROLLS
 from rolls.models import Brush, Checkpoint, Roll
 
 
@@ -161,3 +163,16 @@ class CheckpointTests(OrderCase):
         Picture.objects.update(used_at=timezone.now() - UNDO_REACHES - timedelta(days=1))
         call_command("purge", verbosity=0)
         self.assertTrue(Picture.objects.filter(pk=picture.pk).exists())
+
+
+class ShippedTests(OrderCase):
+    def test_what_ships_can_be_taken_by_anybody_as_it_is(self):
+        self.assertEqual(self.client.get("/api/shipped-rolls").json(), [])
+        ship_sources()
+        rolls = self.client.get("/api/shipped-rolls").json()
+        self.assertEqual([one["name"] for one in rolls], list(ROLLS))
+        for brush in (one for roll in rolls for one in roll["brushes"]):
+            told = {"roll": str(self.roll.pk), "place": "a9", **brush}
+            self.assertEqual(self.act("keepBrush", uuid.uuid4(), **told)["answer"], "done", brush["name"])
+        self.client.logout()
+        self.assertEqual(self.client.get("/api/shipped-rolls").status_code, 401)

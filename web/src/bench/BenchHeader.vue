@@ -115,8 +115,17 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
   flex: none;
   white-space: nowrap;
 }
-.crumb {
+.bar > .crumb {
+  flex: 0 1 auto;
+  display: block;
+  min-width: 44px;
   padding: 0 8px;
+  line-height: 44px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.bar > .crumb:first-child {
+  flex: none;
 }
 .brush {
   font-weight: 700;
@@ -146,10 +155,15 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
 .space {
   flex: 1;
 }
-/* Upright there is room for the icons alone, and what is wrong matters more than the time. */
-@media (max-width: 1000px) {
-  .clock,
+/* Where there is room for the icons alone. */
+@media (max-width: 1200px) {
   .word {
+    display: none;
+  }
+}
+/* Upright, what is wrong matters more than the time. */
+@media (max-width: 1000px) {
+  .clock {
     display: none;
   }
 }

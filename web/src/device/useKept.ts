@@ -4,7 +4,7 @@ import { liveQuery, type EntityTable } from "dexie"
 import { computed, ref, shallowRef } from "vue"
 import type { Way } from "./carrier"
 import { onLeaving } from "./onLeaving"
-import type { Store } from "./store"
+import { DOCUMENTS, type Store } from "./store"
 import { useLive, useStoreLive } from "./useLive"
 
 export type Standing =
@@ -41,7 +41,13 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   const row = shallowRef<Row>()
   const opened = ref(false)
   const missing = ref("")
-  const countActs = () => store.acts.where("thing").equals(id).count()
+  // What is marked on it, or where it was put, is no state of it.
+  const countActs = () =>
+    store.acts
+      .where("thing")
+      .equals(id)
+      .and(({ kind }) => kind in DOCUMENTS)
+      .count()
   const acts = useLive(countActs, 0)
   const stuck = useLive(() => store.stuck.filter((one) => one.thing === id).toArray(), [])
   const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)

@@ -22,7 +22,7 @@ const emit = defineEmits<{
 </script>
 
 <template>
-  <section class="roll" :style="clothOf('')">
+  <section class="roll filled" :style="clothOf('')">
     <RollBand v-model="open" :name="name" :note="note" :brushes="brushes" />
     <div v-if="open" class="cloth">
       <BrushPocket

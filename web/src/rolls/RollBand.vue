@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // The upper edge of a roll: its name; folded, the prints of its tips as well.
 import { ChevronDown, ChevronUp } from "@lucide/vue"
-import type { StoredBrush } from "@/device/store"
+import type { BrushDocument } from "@/documents/brush"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 
-defineProps<{ name: string; note: string; brushes: StoredBrush[] }>()
+defineProps<{ name: string; note: string; brushes: { name: string; document: BrushDocument }[] }>()
 const open = defineModel<boolean>({ required: true })
 /** So many tips show on a folded roll. */
 const TIPS = 12
@@ -19,8 +19,8 @@ const TIPS = 12
     <p class="note hm-small">{{ note }}</p>
     <span v-if="!open" class="tips" aria-hidden="true" @click="open = true">
       <PocketPicture
-        v-for="brush in brushes.slice(0, TIPS)"
-        :key="brush.id"
+        v-for="(brush, i) in brushes.slice(0, TIPS)"
+        :key="i"
         class="tip"
         which="print"
         :document="brush.document"

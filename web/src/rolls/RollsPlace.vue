@@ -24,6 +24,8 @@ import { ORDERS, useFound } from "./useFound"
 import type { Drop } from "./usePockets"
 import type { ChosenAct, PocketAct, RollAct } from "./acts"
 import { calledOf, useRolls } from "./useRolls"
+import ShippedCloth from "./ShippedCloth.vue"
+import { useShipped } from "./useShipped"
 import { useSpringing } from "./useSpringing"
 
 const NOTES: Record<string, string> = {
@@ -36,6 +38,7 @@ const store = presentStore.value!
 const own = useRolls(store)
 const { rolls, problem, opened } = own
 const { text, order, seeking, found, filled } = useFound(store, rolls)
+const { shipped, take } = useShipped(store)
 const unfolded = ref<Record<string, boolean>>({})
 const named = shallowRef<StoredBrush>()
 const naming = ref(false)
@@ -229,6 +232,17 @@ function rollAct(roll: Filled, name: RollAct): void {
       @move="own.shiftRoll(roll, $event)"
       @own="rollAct(roll, $event)"
     />
+    <template v-if="!seeking && shipped.length > 0">
+      <h2 class="shipped-head">Shipped with Hollowmist</h2>
+      <ShippedCloth
+        v-for="roll in shipped"
+        :key="roll.name"
+        :roll="roll"
+        :model-value="unfolded[`shipped ${roll.name}`] ?? false"
+        @update:model-value="unfolded[`shipped ${roll.name}`] = $event"
+        @take="take(roll.name, $event)"
+      />
+    </template>
     <ChosenBar v-if="choosing" :brushes="chosenBrushes" :ordered="order === 'pocket'" @act="chosenAct" />
     <ReadPacks v-model="reading" :files="coming" />
     <NameDialog
@@ -297,6 +311,12 @@ header {
 }
 .order :deep(.el-select__wrapper) {
   min-height: 44px;
+}
+.shipped-head {
+  margin-top: 20px;
+  font-size: 18px;
+  font-weight: 400;
+  color: var(--ink-soft);
 }
 .problem {
   color: var(--ember);

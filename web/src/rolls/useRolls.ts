@@ -109,10 +109,9 @@ export function useRolls(store: Store) {
   function remove(brushes: StoredBrush[]): void {
     const each = (act: (brush: StoredBrush) => Promise<void>) => Promise.all(brushes.map(act)).then(() => {})
     const act = () => void store.write(each((brush) => putBrushBack(store, brush)))
+    const label = brushes.length === 1 ? "Put it back" : "Put them back"
     const told = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
-    void store.write(
-      each(({ id }) => takeBrush(store, id)).then(() => notice(told, { label: "Put back", act })),
-    )
+    void store.write(each(({ id }) => takeBrush(store, id)).then(() => notice(told, { label, act })))
   }
 
   function rename({ id }: StoredBrush, name: string, note: string): void {
