@@ -4,9 +4,12 @@ A view is a place, a tray or a section of one, a dialog, or a state that says so
 it here.
 """
 
+import io
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from accounts.models import Account
+from packs.actions.write_pack import write_pack
 from rolls.models import Brush
 from sources.models import Source
 
@@ -153,7 +156,7 @@ def naming(stage: Stage) -> None:
     """A brush's name and note."""
     bench(stage)
     stage.page.locator(".crumb.brush").click()
-    stage.page.wait_for_selector("[role=dialog]")
+    stage.page.wait_for_selector("[role=dialog]:visible")
 
 
 def drawn_on(stage: Stage) -> None:
@@ -182,7 +185,98 @@ def pocket_menu(stage: Stage) -> None:
     """What can be done with a brush in its pocket."""
     stage.go("/rolls", ".pocket")
     stage.page.locator(".pocket .more").first.click()
-    stage.page.wait_for_selector("text=Duplicate")
+    stage.page.wait_for_selector(".acts button:has-text('Duplicate') >> visible=true")
+
+
+def roll_menu(stage: Stage) -> None:
+    """What can be done with a roll."""
+    stage.go("/rolls", ".pocket")
+    stage.page.get_by_role("button", name="More for the roll").first.click()
+    stage.page.wait_for_selector("text=Duplicate the roll")
+
+
+def chosen(stage: Stage) -> None:
+    """Two brushes chosen, one of them a favourite, in a roll that is dyed."""
+    stage.go("/rolls", ".pocket")
+    stage.tap("button", "Choose several brushes")
+    for number in (1, 3):
+        stage.page.locator(".pocket .slip").nth(number).click()
+    stage.tap("button", "Favourites")
+    stage.page.wait_for_selector(".filled")
+
+
+def shipped(stage: Stage) -> None:
+    """A roll that ships, open to be taken from."""
+    stage.go("/rolls", ".shipped")
+    stage.page.locator(".shipped .fold").first.click()
+    stage.page.wait_for_selector(".shipped .stroke")
+
+
+def describing(stage: Stage) -> None:
+    """A roll's name, note and tint."""
+    roll_menu(stage)
+    stage.tap("button", "Name, note and tint")
+    stage.page.wait_for_selector("[role=dialog]:visible")
+
+
+def reading_pack(stage: Stage) -> None:
+    """A look inside a pack."""
+    out = io.BytesIO()
+    account = Account.objects.get(username="skerrow")
+    write_pack(account, out, rolls=[account.rolls.get(name="Shore textures").pk])
+    stage.go("/rolls", ".pocket")
+    stage.tap("button", "Packs")
+    with stage.page.expect_file_chooser() as chooser:
+        stage.tap("button", "Read packs or pictures")
+    chooser.value.set_files([{"name": "shore.hollowmist", "mimeType": "application/zip", "buffer": out.getvalue()}])
+    stage.page.wait_for_selector("[role=dialog] .card canvas")
+
+
+def maker(stage: Stage) -> None:
+    """The maker, with the square to draw a mark in."""
+    room_menu(stage)
+    stage.tap("button", "Maker: what goes out", exact=False)
+    stage.tap("button", "Draw your mark")
+    stage.page.wait_for_selector(".square")
+
+
+def checkpoints(stage: Stage) -> None:
+    """The bench with checkpoints, the first of them looked at."""
+    bench(stage)
+    stage.tap("button", "Checkpoints")
+    wedge = stage.page.get_by_role("slider", name="Size").first
+    for label in ("wider", "wider still"):
+        for _ in range(5):
+            wedge.press("ArrowUp")
+        stage.page.get_by_role("textbox", name="Label of the checkpoint").fill(label)
+        stage.tap("button", "Keep a checkpoint")
+        stage.page.wait_for_selector(f".checkpoints .card:has-text('{label}')")
+    stage.page.locator(".checkpoints .card").first.click()
+
+
+def beside(stage: Stage) -> None:
+    """Two brushes side by side, and what sets them apart."""
+    bench(stage)
+    stage.tap("button", "Side by side")
+    stage.page.locator(".brushes").click()
+    stage.tap("option", "Lantern Brush Pen")
+    stage.page.wait_for_selector(".tray tbody tr")
+
+
+def beside_readings(stage: Stage) -> None:
+    """The readings of two brushes, and their sheets laid over one another."""
+    beside(stage)
+    stage.tap("radio", "Readings")
+    stage.tap("radio", "laid over")
+    stage.page.wait_for_selector(".figures")
+
+
+def variations(stage: Stage) -> None:
+    """Nine neighbours of a brush, one of them looked at."""
+    bench(stage, "Kelp Drybrush")
+    stage.tap("button", "Variations")
+    stage.page.locator(".variations .card").nth(4).click()
+    stage.page.wait_for_selector(".beside canvas")
 
 
 def room_menu(stage: Stage) -> None:
@@ -196,7 +290,7 @@ def generators(stage: Stage) -> None:
     """The generators to choose from."""
     stage.go("/sources", ".print")
     stage.tap("button", "Generate", exact=False)
-    stage.page.wait_for_selector("[role=dialog]")
+    stage.page.wait_for_selector("[role=dialog]:visible")
 
 
 def prep_table(stage: Stage) -> None:
@@ -244,6 +338,12 @@ VIEWS = (
     View("rolls", at("/rolls", ".pocket"), "rolls", (".pocket .stroke",), narrow=True),
     View("rolls, a brush's menu", pocket_menu),
     View("rolls, settings", room_menu),
+    View("rolls, a roll's menu", roll_menu),
+    View("rolls, a roll's name and tint", describing),
+    View("rolls, chosen", chosen, ink=(".pocket .stroke",)),
+    View("rolls, shipped", shipped, ink=(".shipped .stroke",)),
+    View("rolls, a look into a pack", reading_pack, "pack", ("[role=dialog] .stroke",)),
+    View("maker", maker),
     View("bench", bench, "bench", (*CARDS, ".card canvas")),
     View("bench, upright", bench, "bench-upright", (*CARDS, ".card canvas"), size=(800, 1280)),
     View("bench, a stroke of one's own", drawn_on, ink=CARDS),
@@ -251,6 +351,10 @@ VIEWS = (
     View("bench, conflict", conflict),
     View("bench, missing", missing),
     View("bench, lanes", bench_with("Lanes"), ink=SHEET),
+    View("bench, checkpoints", checkpoints, "checkpoints", (*SHEET, ".checkpoints .stroke")),
+    View("bench, side by side", beside, "side-by-side", (*SHEET, ".beside canvas")),
+    View("bench, laid over", beside_readings),
+    View("bench, variations", variations, "variations", (*SHEET, ".variations .stroke")),
     View("bench, layers", bench_with("Layers", "Two Inks"), "layers", SHEET, near=nearer),
     View("bench, a ribbon", tray("Tip", "Ribbon", "Keel Cut"), "ribbon", (*SHEET, ".tray canvas")),
     View("bench, practice pen", bench_with("Practice pen"), ink=SHEET),

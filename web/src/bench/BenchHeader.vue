@@ -155,15 +155,15 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
 .space {
   flex: 1;
 }
-/* Where there is room for the icons alone. */
-@media (max-width: 1200px) {
-  .word {
+/* What is wrong matters more than the time. */
+@media (max-width: 1400px) {
+  .clock {
     display: none;
   }
 }
-/* Upright, what is wrong matters more than the time. */
-@media (max-width: 1000px) {
-  .clock {
+/* Where there is room for the icons alone. */
+@media (max-width: 1200px) {
+  .word {
     display: none;
   }
 }

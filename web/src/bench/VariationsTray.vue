@@ -31,7 +31,7 @@ const on = computed((): ShownOn | undefined => {
 const cards = computed(() =>
   nine.value.map((document) => ({
     document,
-    words: brush.value ? inWords(differences(brush.value, document), 2) : "",
+    words: brush.value ? inWords(differences(brush.value, document), 1) : "",
   })),
 )
 

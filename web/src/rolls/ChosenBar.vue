@@ -43,17 +43,12 @@ const emit = defineEmits<{
 
 <style scoped>
 .bar {
-  position: sticky;
-  bottom: 0;
-  z-index: 5;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 4px;
-  margin-top: auto;
   padding: 6px 16px;
   background: var(--ink);
-  --hover: transparent;
   color: var(--room);
 }
 .bar .hm-quiet {

@@ -16,7 +16,7 @@ const TIPS = 12
       <component :is="open ? ChevronUp : ChevronDown" :size="20" />
       <h2>{{ name }}</h2>
     </button>
-    <p class="note hm-small">{{ note }}</p>
+    <span class="space" />
     <span v-if="!open" class="tips" aria-hidden="true" @click="open = true">
       <PocketPicture
         v-for="(brush, i) in brushes.slice(0, TIPS)"
@@ -29,6 +29,7 @@ const TIPS = 12
     <slot v-else />
     <span class="hm-small count">{{ brushes.length }} {{ brushes.length === 1 ? "brush" : "brushes" }}</span>
   </header>
+  <p v-if="open && note" class="note">{{ note }}</p>
 </template>
 
 <style scoped>
@@ -50,11 +51,11 @@ h2 {
   white-space: nowrap;
 }
 .note {
+  margin: -8px 18px 10px;
+  max-width: 70ch;
+}
+.space {
   flex: 1;
-  min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 .tips {
   display: flex;

@@ -196,53 +196,57 @@ function rollAct(roll: Filled, name: RollAct): void {
       <button type="button" class="hm-quiet" @click="own.addRoll"><Plus :size="20" /> New roll</button>
       <RoomMenu />
     </header>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="opened && rolls.length === 0">You have no roll yet. Make one, and put a first brush in.</p>
-    <p v-else-if="seeking && found.length === 0" role="status">
-      No brush of yours has “{{ text.trim() }}” in its name, its note, its roll or its sources.
-    </p>
-    <FilledRoll
-      v-for="roll in filled"
-      :key="roll.name"
-      v-bind="roll"
-      :note="NOTES[roll.name]!"
-      :choosing="choosing"
-      :chosen="chosen"
-      :model-value="unfolded[roll.name] ?? false"
-      @update:model-value="unfolded[roll.name] = $event"
-      @brush="bench($event.id)"
-      @choose="choose"
-      @act="act"
-    />
-    <RollCloth
-      v-for="(roll, i) in found"
-      :key="roll.id"
-      :roll="roll"
-      :first="i === 0"
-      :last="i === found.length - 1"
-      :choosing="choosing"
-      :chosen="chosen"
-      :model-value="seeking || (unfolded[roll.id] ?? false)"
-      @update:model-value="unfolded[roll.id] = $event"
-      @brush="bench($event.id)"
-      @choose="choose"
-      @act="act"
-      @drop="drop"
-      @add="begin(roll)"
-      @move="own.shiftRoll(roll, $event)"
-      @own="rollAct(roll, $event)"
-    />
-    <template v-if="!seeking && shipped.length > 0">
-      <h2 class="shipped-head">Shipped with Hollowmist</h2>
-      <ShippedCloth
-        v-for="roll in shipped"
+    <div class="scroll">
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-else-if="opened && rolls.length === 0">
+        You have no roll yet. Make one, and put a first brush in.
+      </p>
+      <p v-else-if="seeking && found.length === 0" role="status">
+        No brush of yours has “{{ text.trim() }}” in its name, its note, its roll or its sources.
+      </p>
+      <FilledRoll
+        v-for="roll in filled"
         :key="roll.name"
-        :roll="roll"
-        :model-value="unfolded[`shipped ${roll.name}`] ?? false"
-        @update:model-value="unfolded[`shipped ${roll.name}`] = $event"
-        @take="take(roll.name, $event)"
+        v-bind="roll"
+        :note="NOTES[roll.name]!"
+        :choosing="choosing"
+        :chosen="chosen"
+        :model-value="unfolded[roll.name] ?? false"
+        @update:model-value="unfolded[roll.name] = $event"
+        @brush="bench($event.id)"
+        @choose="choose"
+        @act="act"
       />
-    </template>
+      <RollCloth
+        v-for="(roll, i) in found"
+        :key="roll.id"
+        :roll="roll"
+        :first="i === 0"
+        :last="i === found.length - 1"
+        :choosing="choosing"
+        :chosen="chosen"
+        :model-value="seeking || (unfolded[roll.id] ?? false)"
+        @update:model-value="unfolded[roll.id] = $event"
+        @brush="bench($event.id)"
+        @choose="choose"
+        @act="act"
+        @drop="drop"
+        @add="begin(roll)"
+        @move="own.shiftRoll(roll, $event)"
+        @own="rollAct(roll, $event)"
+      />
+      <template v-if="!seeking && shipped.length > 0">
+        <h2 class="shipped-head">Shipped with Hollowmist</h2>
+        <ShippedCloth
+          v-for="roll in shipped"
+          :key="roll.name"
+          :roll="roll"
+          :model-value="unfolded[`shipped ${roll.name}`] ?? false"
+          @update:model-value="unfolded[`shipped ${roll.name}`] = $event"
+          @take="take(roll.name, $event)"
+        />
+      </template>
+    </div>
     <ChosenBar v-if="choosing" :brushes="chosenBrushes" :ordered="order === 'pocket'" @act="chosenAct" />
     <ReadPacks v-model="reading" :files="coming" />
     <NameDialog
@@ -277,11 +281,19 @@ function rollAct(roll: Filled, name: RollAct): void {
 .rolls {
   display: flex;
   flex-direction: column;
-  gap: 12px;
-  min-height: 100%;
+  height: 100%;
   max-width: 1400px;
   margin: 0 auto;
+  padding-top: 8px;
+}
+.scroll {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  min-height: 0;
   padding: 8px 24px 32px;
+  overflow-y: auto;
 }
 header {
   display: flex;
@@ -289,6 +301,7 @@ header {
   align-items: center;
   gap: 4px;
   min-height: 56px;
+  padding: 0 24px;
 }
 .space {
   flex: 1;

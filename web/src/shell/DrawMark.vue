@@ -68,7 +68,7 @@ async function take(): Promise<void> {
 
 <template>
   <div class="draw">
-    <div ref="square" class="square" aria-label="Draw your mark">
+    <div ref="square" class="square" role="group" aria-label="Draw your mark">
       <PocketPicture class="inked" :which="on" :document="brush" />
     </div>
     <div class="acts">

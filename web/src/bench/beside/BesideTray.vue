@@ -64,7 +64,7 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
       <ChoiceBar v-model="list" label="What is compared" :options="[...LISTS]" />
       <p v-if="!document">It is not there any more: it was deleted, here or on another device.</p>
       <p v-else-if="list === 'settings' && found.length === 0">Nothing sets the two apart: they ink alike.</p>
-      <div v-else-if="list === 'settings'" class="scroll">
+      <div v-else-if="list === 'settings'" class="scroll" tabindex="0">
         <table v-for="station in stations" :key="station.key">
           <thead>
             <tr>
@@ -97,7 +97,7 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
           </tbody>
         </table>
       </div>
-      <div v-else class="scroll">
+      <div v-else class="scroll" tabindex="0">
         <p v-if="!readings" class="hm-small">Measuring the other one …</p>
         <table v-else class="figures">
           <thead>
@@ -148,11 +148,12 @@ h3 {
   gap: 16px;
   font-weight: 700;
 }
+/* In the colours of the sheet, whatever the light of the room. */
 .here {
-  color: #b4532a;
+  border-bottom: 5px solid #b4532a;
 }
 .there {
-  color: #2f6f62;
+  border-bottom: 5px solid #2f6f62;
 }
 .lists {
   flex: 1;
