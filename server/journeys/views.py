@@ -254,6 +254,17 @@ def checkpoints(stage: Stage) -> None:
     stage.page.locator(".checkpoints .card").first.click()
 
 
+def at_a_moment(stage: Stage) -> None:
+    """Whatever was made just now, made when everything else of the demo was."""
+    stage.page.wait_for_selector(".standing:has-text('kept')")
+    stage.page.evaluate(
+        """() => {
+          const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+          while (walk.nextNode()) walk.currentNode.data = walk.currentNode.data.replace(/\\b\\d\\d:\\d\\d\\b/, "10:42")
+        }"""
+    )
+
+
 def beside(stage: Stage) -> None:
     """Two brushes side by side, and what sets them apart."""
     bench(stage)
@@ -351,7 +362,7 @@ VIEWS = (
     View("bench, conflict", conflict),
     View("bench, missing", missing),
     View("bench, lanes", bench_with("Lanes"), ink=SHEET),
-    View("bench, checkpoints", checkpoints, "checkpoints", (*SHEET, ".checkpoints .stroke")),
+    View("bench, checkpoints", checkpoints, "checkpoints", (*SHEET, ".checkpoints .stroke"), near=at_a_moment),
     View("bench, side by side", beside, "side-by-side", (*SHEET, ".beside canvas")),
     View("bench, laid over", beside_readings),
     View("bench, variations", variations, "variations", (*SHEET, ".variations .stroke")),

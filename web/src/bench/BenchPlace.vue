@@ -103,7 +103,7 @@ function openReading(key: ReadingKey | undefined): void {
       <LanesTray v-else-if="open === 'lanes'" />
       <LayersTray v-else-if="open === 'layers'" />
       <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />
-      <StationMenu v-if="tray && !reading" class="station-menu" :station="tray" />
+      <div v-if="tray && !reading" class="station-menu"><StationMenu :station="tray" /></div>
     </section>
     <div class="path" role="group" aria-label="Stations, from hand to ink">
       <StationCard
