@@ -21,7 +21,7 @@ from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import home_speed
+from . import home_speed, roll_speed
 from .browser import JourneyCase, Pen, encoded, rows_of, settle
 
 STAMPS = 3000
@@ -46,6 +46,7 @@ LIMITS = {
     "kept_s": 2.0,
     "memory_mb": 400.0,
     **home_speed.LIMITS,
+    **roll_speed.LIMITS,
 }
 """Figure -> the most it may be."""
 
@@ -215,7 +216,9 @@ class SpeedCase(JourneyCase):
         try:
             case._pre_setup()
             case.setUp()
-            figures = {**case.native(), **case.module(), **case.bench(), **case.memory(), **home_speed.figures(case)}
+            figures = {**case.native(), **case.module(), **case.bench(), **case.memory()}
+            figures |= {**home_speed.figures(case), **roll_speed.figures(case)}
+            figures |= roll_speed.figures(case)
             return {name: round(float(value), 6) for name, value in figures.items()}
         finally:
             for context in cls.browser.contexts:

@@ -79,7 +79,9 @@ class PacksView(BoundedUpload, APIView):
         return FileResponse(out, as_attachment=True, filename=name, content_type=MEDIA_TYPE)
 
     @extend_schema(
-        parameters=[ReadQuerySerializer], request={MEDIA_TYPE: OpenApiTypes.BINARY}, responses=ReportSerializer
+        parameters=[ReadQuerySerializer],
+        request={"application/octet-stream": OpenApiTypes.BINARY},
+        responses=ReportSerializer,
     )
     def post(self, request):
         """Read a pack, or look into it: what is new, what is there already, and what was left and why."""

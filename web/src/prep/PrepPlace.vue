@@ -157,8 +157,15 @@ const points = computed((): [number, number][] => {
       <RouterLink v-if="from" :to="`/bench/${from}`" class="hm-quiet"
         >Back to {{ prep.brushName.value }}</RouterLink
       >
-      <button v-else type="button" class="hm-quiet" :disabled="!known" @click="brush">
-        New brush from here
+      <button
+        v-else
+        type="button"
+        class="hm-quiet"
+        aria-label="New brush from here"
+        :disabled="!known"
+        @click="brush"
+      >
+        New brush <span class="whence">from here</span>
       </button>
       <RoomMenu />
     </header>
@@ -330,6 +337,9 @@ p.choose {
   }
   header {
     flex-wrap: wrap;
+  }
+  .whence {
+    display: none;
   }
   .views {
     grid-template-columns: minmax(0, 1fr);

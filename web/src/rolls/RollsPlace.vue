@@ -193,7 +193,9 @@ function rollAct(roll: Filled, name: RollAct): void {
           </button>
         </div>
       </ElPopover>
-      <button type="button" class="hm-quiet" @click="own.addRoll"><Plus :size="20" /> New roll</button>
+      <button type="button" class="hm-quiet" aria-label="New roll" @click="own.addRoll">
+        <Plus :size="20" /> <span class="word">New roll</span>
+      </button>
       <RoomMenu />
     </header>
     <div class="scroll">
@@ -330,6 +332,11 @@ header {
   font-size: 18px;
   font-weight: 400;
   color: var(--ink-soft);
+}
+@media (max-width: 900px) {
+  .word {
+    display: none;
+  }
 }
 .problem {
   color: var(--ember);
