@@ -241,8 +241,8 @@ def maker(stage: Stage) -> None:
 
 
 def checkpoints(stage: Stage) -> None:
-    """The bench with checkpoints, the first of them looked at."""
-    bench(stage)
+    """The bench with checkpoints, the first of them looked at; of a brush that no other picture shows."""
+    bench(stage, "Slate Marker")
     stage.tap("button", "Checkpoints")
     wedge = stage.page.get_by_role("slider", name="Size").first
     for label in ("wider", "wider still"):

@@ -420,7 +420,9 @@ FORESEE = """() => {
       const { data } = probe.getImageData(0, 0, 200, 1)
       for (let i = 0; i < 200; i++) if (data[4 * i] < 100) window.ahead = Math.max(window.ahead, i)
     }
-    requestAnimationFrame(() => requestAnimationFrame(look))
+    // On a busy machine the ink is seen some frames later.
+    const soon = (frames) => frames > 0 && requestAnimationFrame(() => (look(), soon(frames - 1)))
+    soon(6)
   })
 }"""
 

@@ -3,7 +3,9 @@
 import contextlib
 import io
 import json
+import os
 import tempfile
+import time
 import uuid
 import zipfile
 from pathlib import Path
@@ -263,11 +265,14 @@ class UnsoundTests(PackCase):
         self.assertEqual(again.json(f"brushes/{mine.pk}.json")["sheen"], 0.5)
 
     def test_spoilt_packs_leave_nothing_behind(self):
+        """A share of them; `HOLLOWMIST_PACKS=10000 script/test packs` tries as many as are named."""
         data = sound_pack()
         there = rows()
-        for seed in range(120):
+        for seed in range(int(os.environ.get("HOLLOWMIST_PACKS", "120"))):
+            start = time.process_time()
             with contextlib.suppress(pack.PackError):
                 self.take(mutated(np.random.default_rng(seed), data), look=True)
+            self.assertLess(time.process_time() - start, 20, seed)
             self.assertEqual(rows(), there, seed)
 
 
