@@ -412,16 +412,18 @@ FORESEE = """() => {
   const sheet = document.querySelector("canvas.sheet")
   const probe = new OffscreenCanvas(200, 1).getContext("2d", { willReadFrequently: true })
   window.ahead = 0
-  sheet.addEventListener("pointermove", ({ clientX, clientY }) => {
+  let pen
+  function look() {
     const box = sheet.getBoundingClientRect()
-    const [x, y] = [Math.round(clientX - box.left), Math.round(clientY - box.top)]
-    function look() {
-      probe.drawImage(sheet, x, y, 200, 1, 0, 0, 200, 1)
-      const { data } = probe.getImageData(0, 0, 200, 1)
-      for (let i = 0; i < 200; i++) if (data[4 * i] < 100) window.ahead = Math.max(window.ahead, i)
-    }
-    // On a busy machine the ink is seen some frames later.
-    const soon = (frames) => frames > 0 && requestAnimationFrame(() => (look(), soon(frames - 1)))
+    const [x, y] = [Math.round(pen.clientX - box.left), Math.round(pen.clientY - box.top)]
+    probe.drawImage(sheet, x, y, 200, 1, 0, 0, 200, 1)
+    const { data } = probe.getImageData(0, 0, 200, 1)
+    for (let i = 0; i < 200; i++) if (data[4 * i] < 100) window.ahead = Math.max(window.ahead, i)
+  }
+  // On a busy machine the ink is seen some frames later.
+  const soon = (frames) => frames > 0 && requestAnimationFrame(() => (look(), soon(frames - 1)))
+  sheet.addEventListener("pointermove", (event) => {
+    pen = event
     soon(6)
   })
 }"""
