@@ -407,7 +407,10 @@ FORESEE = """() => {
   // A browser that expects the pen 60 px further on.
   PointerEvent.prototype.getPredictedEvents = function () {
     const { clientX, clientY, pressure, pointerType } = this
-    return [new PointerEvent("pointermove", { clientX: clientX + 60, clientY, pressure, pointerType })]
+    const ahead = new PointerEvent("pointermove", { clientX: clientX + 60, clientY, pressure, pointerType })
+    // So far in time that no sample comes by it before the next is expected.
+    Object.defineProperty(ahead, "timeStamp", { value: this.timeStamp + 500 })
+    return [ahead]
   }
   const sheet = document.querySelector("canvas.sheet")
   const probe = new OffscreenCanvas(200, 1).getContext("2d", { willReadFrequently: true })
