@@ -68,7 +68,7 @@ describe("the practice pen", () => {
   it("draws a recorded stroke again beside itself, whole and in order", async () => {
     const { replay, replaying } = practice()
     await replay([{ id: "old", kind: "pen", erase: false, seed: 7, samples: rows() }], 100, 5)
-    const fed = api.move.mock.calls.flatMap(([samples]) => [...(samples as Float32Array)])
+    const fed = api.move.mock.calls.flatMap(([, samples]) => [...(samples as Float32Array)])
     expect(fed.filter((_, i) => i % 7 === 0)).toEqual([110, 130, 150])
     expect(fed.filter((_, i) => i % 7 === 1)).toEqual([25, 25, 25])
     expect(api.down).toHaveBeenCalledWith("bench", { kind: "pen", erase: false, seed: 7 })
