@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from django.db import models
+from django.db import models, transaction
+from django.utils import timezone
 
 from .models import Account
 
@@ -28,3 +29,23 @@ def count_on(account, rows: Sequence[Numbered]) -> None:
         row.number = number
     locked.number += len(rows)
     locked.save(update_fields=["number"])
+
+
+@transaction.atomic
+def take_away(account, rows: models.QuerySet, pk) -> None:
+    """Take one of an account's rows away; it is still there to be put back. One that is not there is away already."""
+    _mark(account, rows.filter(pk=pk, deleted_at=None).first(), timezone.now())
+
+
+@transaction.atomic
+def put_back(account, rows: models.QuerySet, pk) -> None:
+    """Put a row back that was taken away, as it was kept last."""
+    _mark(account, rows.filter(pk=pk).exclude(deleted_at=None).first(), None)
+
+
+def _mark(account, row, deleted_at) -> None:
+    if row is None:
+        return
+    row.deleted_at = deleted_at
+    count_on(account, [row])
+    row.save(update_fields=["deleted_at", "number"])

@@ -1,6 +1,6 @@
 """What the API says of an account."""
 
-from hollowmist.makers import MakerField
+from hollowmist.fields import MakerField
 from rest_framework import serializers
 
 from .models import Account

@@ -1,19 +1,13 @@
 """What the API says of rolls and brushes."""
 
-from datetime import UTC, datetime
-
-from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from fractional_indexing import FIError, generate_key_between
-from hollowmist.makers import MakerField
+from hollowmist.fields import MakerField, MomentField
 from hollowmist_core.document import read
 from rest_framework import serializers
 
 from .models import Brush, Checkpoint, Roll, Tint
-
-MOST_MS = 2**43
-"""Some 280 years after 1970, as ms."""
 
 
 @extend_schema_field(OpenApiTypes.OBJECT)
@@ -104,17 +98,6 @@ class PlacedBrushSerializer(serializers.Serializer):
 
     roll = serializers.UUIDField()
     place = PlaceField()
-
-
-@extend_schema_field(OpenApiTypes.INT64)
-class MomentField(serializers.Field):
-    """A moment as devices tell it: ms since 1970."""
-
-    def to_internal_value(self, data):
-        """A moment with its time zone. A device's clock may be wrong, but nothing happens after now."""
-        if not isinstance(data, int) or not 0 <= data <= MOST_MS:
-            raise serializers.ValidationError(f"“{data!s:.20}” is no moment; send ms since 1970")
-        return min(datetime.fromtimestamp(data / 1000, UTC), timezone.now())
 
 
 class MarkedBrushSerializer(serializers.Serializer):

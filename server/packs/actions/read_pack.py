@@ -3,12 +3,12 @@
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from datetime import UTC, datetime
 
 from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
 from fractional_indexing import generate_n_keys_between
+from hollowmist.moments import from_ms
 from hollowmist.naming import copy_name
 from hollowmist_core.document import BrushError, pictures_of, read, read_as_far
 from hollowmist_core.formats import inkml
@@ -18,6 +18,8 @@ from hollowmist_core.prepare.recipe import RecipeError, read_steps
 from hollowmist_core.prepare.recipe import read as read_recipe
 from hollowmist_core.proofs import read_samples
 from proofs.models import Lane, ProofStroke
+from rolls.actions.keep_brush import source_uses, uses_of
+from rolls.actions.places import places_after
 from rolls.models import Brush, Checkpoint, PictureUse, Roll, Tint
 from sources.actions.bring_picture import media_type_of
 from sources.actions.pictures import ink_of, keep_picture, pixels_of, touch
@@ -80,7 +82,6 @@ class _Reading:
         self.maker = told if stranger else None
         self.ids: dict[tuple[type, uuid.UUID], uuid.UUID] = {}
         self.kept: set[str] = set()
-        self.uses: list[PictureUse] = []
         self.now = timezone.now()
 
     def own_ids(self, model: type, wanted: list[uuid.UUID], whose: str) -> list[uuid.UUID]:
@@ -151,7 +152,7 @@ class _Reading:
         told = [one.id for one in self.pack.manifest.rolls]
         own = dict(zip(told, self.own_ids(Roll, told, "account"), strict=True))
         standing = {one.pk: one for one in Roll.objects.filter(pk__in=own.values())}
-        places = generate_n_keys_between(last_place_of(self.account.rolls), None, len(own))
+        places = places_after(self.account.rolls, len(own))
         changed = []
         for one, place in zip(self.pack.manifest.rolls, places, strict=True):
             roll = standing.get(own[one.id])
@@ -184,7 +185,7 @@ class _Reading:
     def document(self, path: str) -> tuple[dict, dict]:
         """A brush document of the pack with ids as they are here, and what of it is not understood."""
         whole, beyond = read_as_far(self.pack.json(path))
-        for use in [*whole["shapes"], *filter(None, [whole["grain"]])]:
+        for use in source_uses(whole):
             self.keep(use["picture"], ink_of)
             use["source"] = self.source_ids.get(str(use["source"]))
         for layer in whole["layers"]:
@@ -217,20 +218,8 @@ class _Reading:
         self.place(changed, last)
         self.save(Brush, changed)
         PictureUse.objects.filter(brush__in=changed).delete()
-        self.uses = [use for brush in changed for use in self.uses_of(brush)]
-        PictureUse.objects.bulk_create(self.uses, batch_size=500)
-
-    def uses_of(self, brush: Brush) -> list[PictureUse]:
-        """The pictures that a brush uses, as rows."""
-        wanted = {
-            (use["picture"], use["source"])
-            for use in [*brush.document["shapes"], *filter(None, [brush.document["grain"]])]
-        }
         known = set(self.source_ids.values())
-        return [
-            PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)
-            for picture, source in sorted(wanted, key=str)
-        ]
+        PictureUse.objects.bulk_create([use for brush in changed for use in uses_of(brush, known)], batch_size=500)
 
     def brush(self, one: BrushEntry, standing: Brush | None, pk: uuid.UUID) -> Brush | None:
         """A brush as it is to be saved; none where it is there already."""
@@ -308,7 +297,7 @@ class _Reading:
             return None
         document, _ = self.document(one.document)
         why = one.why if one.why in Checkpoint.Why.values else Checkpoint.Why.HAND
-        made_at = datetime.fromtimestamp(one.made_at / 1000, UTC)
+        made_at = from_ms(one.made_at)
         row = standing or Checkpoint(pk=pk)
         row.brush_id, row.label, row.why = self.brush_ids[one.brush], one.label, why
         row.document, row.made_at, row.deleted_at = document, made_at, None
@@ -379,11 +368,6 @@ class _Reading:
             rows.append(row)
             self.report.add("recipe", one, "in")
         self.save(KeptRecipe, rows)
-
-
-def last_place_of(rows) -> str | None:
-    """The last place of some rows; none where there are none."""
-    return rows.order_by("-place").values_list("place", flat=True).first()
 
 
 class _LookedOnly(Exception):

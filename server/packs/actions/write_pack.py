@@ -4,13 +4,14 @@ from collections.abc import Callable, Iterable
 from typing import BinaryIO
 
 from django.db.models import Prefetch, Q
+from hollowmist.moments import in_ms
 from hollowmist_core.document import pictures_of, read
 from hollowmist_core.formats import inkml, pack
 from hollowmist_core.native import Stroke
 from hollowmist_core.prepare.recipe import pictures_of as pictures_of_recipe
 from hollowmist_core.proofs import read_samples
 from proofs.models import Lane, ProofStroke
-from rolls.actions.keep_brush import in_ms
+from rolls.actions.keep_brush import source_uses
 from rolls.actions.paint_brush import picture_of
 from rolls.models import Brush, Checkpoint, Roll
 from sources.models import KeptRecipe, Picture, Source
@@ -31,8 +32,7 @@ class _Writing:
         """Add a brush document; returns its path."""
         whole = read(document)
         self.pictures |= {digest for _, digest in pictures_of(whole)}
-        uses = [*whole["shapes"], *filter(None, [whole["grain"]])]
-        self.sources |= {use["source"] for use in uses if use["source"]}
+        self.sources |= {use["source"] for use in source_uses(whole) if use["source"]}
         path = f"{folder}/{key}.json"
         self.files[path] = lambda: pack.as_json(whole | (beyond or {}))
         return path

@@ -2,10 +2,9 @@
 
 import time
 
-from accounts.numbers import count_on
+from accounts.numbers import count_on, take_away
 from django.db import transaction
 from django.db.models import Prefetch, Q
-from django.utils import timezone
 from hollowmist.refusal import Refused
 from hollowmist_core.formats import inkml
 from hollowmist_core.native import Stroke
@@ -121,15 +120,9 @@ def move_lane(lane: Lane, position: int) -> None:
     Lane.objects.bulk_update(moved, ["position", "number"])
 
 
-@transaction.atomic
 def delete_lane(account, lane_id) -> None:
     """Take a lane away; it can be put back."""
-    lane = Lane.objects.filter(pk=lane_id, account=account, deleted_at=None).first()
-    if lane is None:
-        return
-    lane.deleted_at = timezone.now()
-    count_on(account, [lane])
-    lane.save(update_fields=["deleted_at", "number"])
+    take_away(account, account.lanes, lane_id)
 
 
 @transaction.atomic

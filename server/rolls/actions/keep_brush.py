@@ -1,10 +1,11 @@
 """Keep a brush: a new one, or another state of one that is there."""
 
-from datetime import datetime
+import uuid
 
 from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
+from hollowmist.moments import in_ms
 from hollowmist.refusal import Gone, Refused, Stale
 from hollowmist_core.document import BrushError, Problem, pictures_of, read
 from sources.actions.pictures import own_pictures, touch
@@ -37,22 +38,33 @@ def sound(document: dict, account) -> dict:
     return document
 
 
+def source_uses(document: dict) -> list[dict]:
+    """The shapes of a checked document, and its grain where it has one."""
+    return [*document["shapes"], *filter(None, [document["grain"]])]
+
+
+def uses_of(brush: Brush, known: set[str]) -> list[PictureUse]:
+    """The pictures that a brush uses, as rows; `known` are the ids of the sources that there are."""
+    uses = source_uses(brush.document)
+    return [
+        PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)
+        for picture, source in sorted({(use["picture"], use["source"]) for use in uses}, key=str)
+    ]
+
+
 def note_uses(brush: Brush) -> None:
     """Write down which pictures a kept brush uses."""
-    uses = [*brush.document["shapes"], *([brush.document["grain"]] if brush.document["grain"] else [])]
-    wanted = {(use["picture"], use["source"]) for use in uses}
+    ids = [use["source"] for use in source_uses(brush.document) if use["source"]]
+    wanted = uses_of(brush, {str(pk) for pk in Source.objects.filter(pk__in=ids).values_list("pk", flat=True)})
     before = set(brush.picture_uses.values_list("picture", "source"))
-    if before == {(picture, source) for picture, source in wanted}:
+    now = {(one.picture_id, one.source_id and uuid.UUID(str(one.source_id))) for one in wanted}
+    if before == now:
         return
-    known = {str(pk) for pk in Source.objects.filter(pk__in=[s for _, s in wanted if s]).values_list("pk", flat=True)}
     # What ships may be made anew; a brush keeps the picture that it was made with.
-    brush.roll.account.pictures.add(*(picture for picture, _ in wanted))
-    touch({picture for picture, _ in wanted | before})
+    brush.roll.account.pictures.add(*(one.picture_id for one in wanted))
+    touch({picture for picture, _ in before | now})
     brush.picture_uses.all().delete()
-    PictureUse.objects.bulk_create(
-        PictureUse(brush=brush, picture_id=picture, source_id=source if source in known else None)
-        for picture, source in sorted(wanted, key=str)
-    )
+    PictureUse.objects.bulk_create(wanted)
 
 
 def own_roll(account, roll_id) -> Roll:
@@ -116,11 +128,6 @@ def keep_brush(
     brush.save()
     note_uses(brush)
     return brush
-
-
-def in_ms(moment: datetime | None) -> int:
-    """A moment in ms since 1970, as devices tell it; 0 where there was none."""
-    return int(moment.timestamp() * 1000) if moment else 0
 
 
 def told_row(brush: Brush) -> dict:

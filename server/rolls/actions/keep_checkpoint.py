@@ -1,13 +1,13 @@
 """Keep a checkpoint of a brush; take it away, and put it back."""
 
-from accounts.numbers import count_on
+from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
-from django.utils import timezone
+from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
 from hollowmist_core.document import pictures_of
 
 from ..models import Checkpoint
-from .keep_brush import in_ms, sound
+from .keep_brush import sound
 from .place_brush import own_brush
 
 
@@ -38,19 +38,10 @@ def keep_checkpoint(account, checkpoint_id, *, brush, why: str, document: dict, 
     return checkpoint
 
 
-def _mark(account, checkpoint_id, deleted_at) -> None:
-    found = Checkpoint.objects.filter(brush__roll__account=account, deleted_at__isnull=deleted_at is not None)
-    checkpoint = found.filter(pk=checkpoint_id).first()
-    if checkpoint is None:
-        return
-    if checkpoint.why == Checkpoint.Why.FIRST:
-        raise Refused("a brush keeps the state in which it came; this checkpoint stays")
-    checkpoint.deleted_at = deleted_at
-    count_on(account, [checkpoint])
-    checkpoint.save(update_fields=["deleted_at", "number"])
+def _own(account):
+    return Checkpoint.objects.filter(brush__roll__account=account)
 
 
-@transaction.atomic
 def take_checkpoint(account, checkpoint_id) -> None:
     """Take a checkpoint away; one that is not there is away already.
 
@@ -59,13 +50,14 @@ def take_checkpoint(account, checkpoint_id) -> None:
     Refused
         It is the first state of a brush.
     """
-    _mark(account, checkpoint_id, timezone.now())
+    if _own(account).filter(pk=checkpoint_id, why=Checkpoint.Why.FIRST).exists():
+        raise Refused("a brush keeps the state in which it came; this checkpoint stays")
+    take_away(account, _own(account), checkpoint_id)
 
 
-@transaction.atomic
 def put_checkpoint_back(account, checkpoint_id) -> None:
     """Put a checkpoint back that was taken away."""
-    _mark(account, checkpoint_id, None)
+    put_back(account, _own(account), checkpoint_id)
 
 
 def told_row(checkpoint: Checkpoint) -> dict:

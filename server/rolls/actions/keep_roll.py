@@ -1,8 +1,7 @@
 """Keep a roll: made, renamed, noted, dyed, moved. Take it away, and put it back."""
 
-from accounts.numbers import count_on
+from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
-from django.utils import timezone
 from hollowmist.refusal import Refused
 
 from ..models import Roll
@@ -32,22 +31,11 @@ def keep_roll(account, roll_id=None, **wished) -> Roll:
     return roll
 
 
-def _mark(account, roll_id, deleted_at) -> None:
-    roll = Roll.objects.filter(account=account, pk=roll_id, deleted_at__isnull=deleted_at is not None).first()
-    if roll is None:
-        return
-    roll.deleted_at = deleted_at
-    count_on(account, [roll])
-    roll.save(update_fields=["deleted_at", "number"])
-
-
-@transaction.atomic
 def take_roll(account, roll_id) -> None:
     """Take a roll away with all that is in it; one that is not there is away already."""
-    _mark(account, roll_id, timezone.now())
+    take_away(account, account.rolls, roll_id)
 
 
-@transaction.atomic
 def put_roll_back(account, roll_id) -> None:
     """Put a roll back with its brushes, each as it was kept last."""
-    _mark(account, roll_id, None)
+    put_back(account, account.rolls, roll_id)

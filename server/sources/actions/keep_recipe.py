@@ -1,8 +1,7 @@
 """Keep the steps of a recipe under a name, to be used on other pictures; and forget them."""
 
-from accounts.numbers import count_on
+from accounts.numbers import count_on, take_away
 from django.db import transaction
-from django.utils import timezone
 from hollowmist.refusal import Refused
 from hollowmist_core.prepare.recipe import read_steps
 
@@ -29,12 +28,6 @@ def keep_recipe(account, recipe_id, *, name: str, steps: list) -> KeptRecipe:
     return kept
 
 
-@transaction.atomic
 def forget_recipe(account, recipe_id) -> None:
     """Forget kept steps. Sources made with them stay as they are."""
-    kept = KeptRecipe.objects.filter(account=account, pk=recipe_id, deleted_at=None).first()
-    if kept is None:
-        return
-    kept.deleted_at = timezone.now()
-    count_on(account, [kept])
-    kept.save(update_fields=["deleted_at", "number"])
+    take_away(account, account.recipes, recipe_id)

@@ -4,6 +4,7 @@ import numpy as np
 from accounts.numbers import count_on
 from django.db import transaction
 from django.utils import timezone
+from hollowmist.moments import in_ms
 from hollowmist.refusal import Gone, Refused, Stale
 from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.prepare import recipe as recipes
@@ -27,7 +28,7 @@ def told_row(source: Source) -> dict:
         "original": source.original_id,
         "working": source.working_id,
         "revision": source.revision,
-        "kept_at": int(source.kept_at.timestamp() * 1000),
+        "kept_at": in_ms(source.kept_at),
     }
 
 

@@ -1,10 +1,24 @@
-"""Makers: who made something, and what may be done with it, as the API tells of it."""
+"""What the API tells in more than one place, each with its checks."""
 
+from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from hollowmist_core.formats.pack import Maker
 from pydantic import ValidationError
 from rest_framework import serializers
+
+from .moments import MOST_MS, from_ms
+
+
+@extend_schema_field(OpenApiTypes.INT64)
+class MomentField(serializers.Field):
+    """A moment as devices tell it: ms since 1970."""
+
+    def to_internal_value(self, data):
+        """A moment with its time zone. A device's clock may be wrong, but nothing happens after now."""
+        if not isinstance(data, int) or not 0 <= data <= MOST_MS:
+            raise serializers.ValidationError(f"“{data!s:.20}” is no moment; send ms since 1970")
+        return min(from_ms(data), timezone.now())
 
 
 @extend_schema_field(OpenApiTypes.OBJECT)
