@@ -41,8 +41,8 @@ _STILL = """async () => {
     && (window.hollowmist ? await window.hollowmist.rests() : true)
 }"""
 
-_READ_CANVAS = """() => {
-  const sheet = document.querySelector("canvas.sheet")
+_READ_CANVAS = """(number) => {
+  const sheet = document.querySelectorAll("canvas.sheet")[number]
   const copy = new OffscreenCanvas(sheet.width, sheet.height)
   const context = copy.getContext("2d")
   context.drawImage(sheet, 0, 0)
@@ -185,9 +185,9 @@ class JourneyCase(StaticLiveServerTestCase):
         settle(page)
         return page
 
-    def pixels(self, page=None):
-        """The proof sheet's canvas as it shows: (height, width, 4), uint8."""
-        width, height, data = (page or self.page).evaluate(_READ_CANVAS)
+    def pixels(self, page=None, number=0):
+        """The canvas of the proof sheet, or of the one beside it (1), as it shows: (height, width, 4), uint8."""
+        width, height, data = (page or self.page).evaluate(_READ_CANVAS, number)
         return np.frombuffer(base64.b64decode(data), np.uint8).reshape(height, width, 4)
 
     def wait_for(self, true, seconds=PATIENCE):

@@ -1,7 +1,5 @@
 """Two brushes side by side: what sets them apart, told and taken over, until they ink alike."""
 
-import base64
-
 import numpy as np
 from django.test import tag
 from proofs.models import ProofStroke
@@ -9,23 +7,13 @@ from rolls.actions.add_brush import add_brush
 
 from journeys.browser import JourneyCase, Pen, settle
 
-_READ_BOTH = """() => [...document.querySelectorAll("canvas.sheet")].map((sheet) => {
-  const read = new OffscreenCanvas(sheet.width, sheet.height).getContext("2d")
-  read.drawImage(sheet, 0, 0)
-  const { data } = read.getImageData(0, 0, sheet.width, sheet.height)
-  let text = ""
-  for (let i = 0; i < data.length; i += 32768) text += String.fromCharCode(...data.subarray(i, i + 32768))
-  return [sheet.width, sheet.height, btoa(text)]
-})"""
-
 
 @tag("browser")
 class BesideTests(JourneyCase):
     brushes = {"Rope Ribbon": {"size": 20.0, "responses": {}, "spacing": 0.1, "overlap": "build", "flow": 0.4}}
 
     def both(self):
-        sheets = self.page.evaluate(_READ_BOTH)
-        return [np.frombuffer(base64.b64decode(data), np.uint8).reshape(h, w, 4) for w, h, data in sheets]
+        return [self.pixels(number=number) for number in (0, 1)]
 
     def apart(self):
         mine, theirs = self.both()

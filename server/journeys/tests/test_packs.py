@@ -15,6 +15,7 @@ from rolls.models import Brush, Roll
 from sources.models import Source
 
 from journeys.browser import JourneyCase, Pen, settle
+from journeys.pockets import drag
 
 
 @tag("browser")
@@ -38,22 +39,6 @@ class PackTests(JourneyCase):
     def fold(self, name):
         self.page.locator(".roll header .fold").filter(has_text=name).click()
 
-    def drag(self, name, onto, share):
-        pockets = self.page.locator(".pocket")
-        start, end = (
-            pockets.filter(has=self.page.get_by_text(one, exact=True)).first.bounding_box() for one in (name, onto)
-        )
-        pen, x, y = Pen(self.page), start["x"] + 50, start["y"] + 90
-        at_x, at_y = end["x"] + end["width"] * share, end["y"] + 90
-        pen.event("mousePressed", x, y, pointer="mouse")
-        for i in range(1, 13):
-            pen.event("mouseMoved", x + (at_x - x) * i / 12, y + (at_y - y) * i / 12, pointer="mouse")
-            self.page.wait_for_timeout(20)
-        self.page.wait_for_timeout(250)
-        pen.event("mouseMoved", at_x + 1, at_y, pointer="mouse")
-        self.page.wait_for_timeout(250)
-        pen.event("mouseReleased", at_x + 1, at_y, pointer="mouse")
-
     def gather(self):
         """Drag the brushes of three rolls into one, four at a time, and put it into another order."""
         page = self.page
@@ -66,14 +51,14 @@ class PackTests(JourneyCase):
                 page.get_by_role("button", name=f"Choose Brush {number}{i}").click()
             settle(page)
             page.evaluate("scrollTo(0, 0)")
-            self.drag(f"Brush {number}1", "Placeholder", 0.2)
+            drag(page, f"Brush {number}1", "Placeholder", 0.2)
             self.wait_for(lambda n=number: len(self.names(self.gathered)) == 1 + 4 * (n + 1))
             page.get_by_role("button", name="Done").click()
             self.fold(roll.name)
         page.get_by_role("button", name="More for Placeholder").click()
         page.get_by_role("button", name="Delete", exact=True).click()
         settle(page)
-        self.drag("Brush 23", "Brush 00", 0.2)
+        drag(page, "Brush 23", "Brush 00", 0.2)
         self.wait_for(lambda: self.names(self.gathered)[0] == "Brush 23")
 
     def written(self, roll) -> bytes:

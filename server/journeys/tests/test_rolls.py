@@ -6,7 +6,8 @@ from rolls.actions.keep_roll import keep_roll
 from rolls.models import Brush, Roll
 from sources.actions.ship_sources import ship_sources
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import JourneyCase, settle
+from journeys.pockets import drag
 
 NAMES = ("Rope Ribbon", "Kelp Drybrush", "Spindrift", "Barnacle")
 
@@ -28,33 +29,17 @@ class RollsTests(JourneyCase):
         self.page.get_by_role("button", name=name, exact=True).click()
 
     def shown(self, roll):
-        return self.page.locator(f".cloth[data-roll='{roll.pk}'] .pocket .name").all_inner_texts()
+        return self.page.locator(f".roll[data-roll='{roll.pk}'] .pocket .name").all_inner_texts()
 
     def kept(self, roll):
         return list(Brush.objects.present().filter(roll=roll).values_list("name", flat=True))
 
-    def middle(self, name, share=0.5):
-        box = self.page.locator(".pocket", has=self.page.get_by_text(name, exact=True)).bounding_box()
-        return box["x"] + box["width"] * share, box["y"] + 90
-
-    def drag(self, name, to, share=0.5, hold=0):
-        pen, (x, y), (at_x, at_y) = Pen(self.page), self.middle(name), self.middle(to, share)
-        pen.event("mousePressed", x, y, pointer="mouse")
-        self.page.wait_for_timeout(hold)
-        for i in range(1, 13):
-            pen.event("mouseMoved", x + (at_x - x) * i / 12, y + (at_y - y) * i / 12, pointer="mouse")
-            self.page.wait_for_timeout(20)
-        self.page.wait_for_timeout(250)
-        pen.event("mouseMoved", at_x + 1, at_y, pointer="mouse")
-        self.page.wait_for_timeout(250)
-        pen.event("mouseReleased", at_x + 1, at_y, pointer="mouse")
-
     def test_pockets_are_dragged_within_a_roll_and_into_another(self):
-        self.drag("Barnacle", "Rope Ribbon", 0.3)
+        drag(self.page, "Barnacle", "Rope Ribbon", 0.3)
         first = ["Barnacle", "Rope Ribbon", "Kelp Drybrush", "Spindrift"]
         self.wait_for(lambda: self.shown(self.roll) == first)
         self.wait_for(lambda: self.kept(self.roll) == first)
-        self.drag("Spindrift", "Gull Down", 0.3)
+        drag(self.page, "Spindrift", "Gull Down", 0.3)
         self.wait_for(lambda: self.shown(self.second) == ["Spindrift", "Gull Down"])
         self.wait_for(lambda: self.kept(self.second) == ["Spindrift", "Gull Down"])
         self.assertEqual(self.shown(self.roll), first[:-1])
@@ -64,7 +49,7 @@ class RollsTests(JourneyCase):
         self.wait_for(lambda: self.kept(self.roll) == first and self.kept(self.second) == ["Gull Down"])
 
     def test_held_for_longer_a_copy_is_dragged(self):
-        self.drag("Kelp Drybrush", "Gull Down", 0.8, hold=900)
+        drag(self.page, "Kelp Drybrush", "Gull Down", 0.8, hold=900)
         self.wait_for(lambda: self.shown(self.second) == ["Gull Down", "Kelp Drybrush"])
         self.assertEqual(self.shown(self.roll), list(NAMES))
         self.wait_for(lambda: self.kept(self.second) == ["Gull Down", "Kelp Drybrush"])
@@ -110,7 +95,7 @@ class RollsTests(JourneyCase):
         page = self.page
         page.get_by_role("button", name="More for the roll Favourite twelve").click()
         page.get_by_role("button", name="Name, note and tint").click()
-        page.locator("input[name=roll-name]").fill("For the tower")
+        page.locator("input[name=brush-name]").fill("For the tower")
         page.get_by_role("button", name="heather").click()
         page.get_by_role("button", name="Take it").click()
         page.get_by_role("heading", name="For the tower").wait_for()

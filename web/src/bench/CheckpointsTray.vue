@@ -5,7 +5,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from "vue"
 import { useRouter } from "vue-router"
 import type { StoredCheckpoint } from "@/device/store"
 import { differences, inWords } from "@/documents/differences"
-import PocketPicture from "@/pictures/PocketPicture.vue"
+import CheckpointCards from "./CheckpointCards.vue"
 import { useBench } from "./useBench"
 import { calledOf, momentOf } from "./useCheckpoints"
 
@@ -40,7 +40,8 @@ watch(
   () => list.value.length,
   async () => {
     await nextTick()
-    strip.value?.scrollTo({ left: strip.value.scrollWidth })
+    const element = strip.value?.$el as HTMLElement | undefined
+    element?.scrollTo({ left: element.scrollWidth })
   },
   { immediate: true, flush: "post" },
 )
@@ -75,22 +76,7 @@ watch(
         </div>
       </template>
     </div>
-    <ol ref="strip">
-      <li v-for="{ one, words } in cards" :key="one.id">
-        <button
-          type="button"
-          class="card"
-          :class="{ on: one.id === chosen?.id }"
-          :aria-pressed="one.id === chosen?.id"
-          @click="picked = one.id"
-        >
-          <PocketPicture class="stroke" which="stroke" :document="one.document" />
-          <strong>{{ calledOf(one) }}</strong>
-          <span class="hm-small">{{ momentOf(one) }}</span>
-          <span class="hm-small words">{{ words }}</span>
-        </button>
-      </li>
-    </ol>
+    <CheckpointCards ref="strip" :cards="cards" :picked="chosen?.id" @pick="picked = $event.id" />
   </div>
 </template>
 
@@ -134,49 +120,6 @@ h3 {
   padding-left: 0;
   margin-right: 12px;
   text-decoration: underline;
-}
-ol {
-  flex: 1;
-  display: flex;
-  gap: 10px;
-  min-width: 0;
-  margin: 0;
-  padding: 0 0 6px;
-  overflow-x: auto;
-  list-style: none;
-}
-li {
-  flex: 0 0 128px;
-}
-.card {
-  display: flex;
-  flex-direction: column;
-  width: 100%;
-  height: 100%;
-  padding: 0 0 6px;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-.card.on {
-  border-bottom-color: var(--active);
-}
-.stroke {
-  flex: 1;
-  min-height: 0;
-  width: 100%;
-  margin-bottom: 4px;
-  background: var(--paper);
-}
-strong {
-  line-height: 1.15;
-}
-.words {
-  min-height: 2.6em;
-  line-height: 1.25;
-  overflow: hidden;
 }
 @media (max-width: 1000px) {
   .checkpoints {

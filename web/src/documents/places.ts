@@ -20,10 +20,7 @@ export function placeAfter(others: Placed[], id?: string): string {
 }
 
 /** A place that puts something at a position among some others, which are in order. */
-export function placeAt(others: Placed[], position: number): string {
-  const before = others[position - 1]
-  return before ? placeAfter(others, before.id) : generateKeyBetween(null, others[0]?.place ?? null)
-}
+export const placeAt = (others: Placed[], position: number): string => placesBetween(others, position, 1)[0]!
 
 /** Places for `count` things that are put side by side at a position among some others, which are in order. */
 export function placesBetween(others: Placed[], position: number, count: number): string[] {

@@ -1,12 +1,17 @@
 <script setup lang="ts">
-// Name and note of a brush, a source or a recipe.
-import { ElButton, ElDialog, ElInput } from "element-plus"
-import { ref, watch } from "vue"
+// Name and note of a brush, a source, a recipe or a roll, and whatever else is told of it.
+import { ElInput } from "element-plus"
+import { computed, ref, watch } from "vue"
+import FormDialog from "./FormDialog.vue"
 
-const props = withDefaults(defineProps<{ name: string; note: string; noted?: boolean; most?: number }>(), {
-  noted: true,
-  most: 80,
-})
+const props = withDefaults(
+  defineProps<{ name: string; note: string; noted?: boolean; most?: number; title?: string }>(),
+  {
+    noted: true,
+    most: 80,
+    title: "",
+  },
+)
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [name: string, note: string] }>()
 const newName = ref("")
@@ -18,49 +23,30 @@ watch(open, (now) => {
   newNote.value = props.note
 })
 
-function take(): void {
-  const clean = newName.value.trim()
-  if (!clean) return
-  emit("take", clean, newNote.value.trim())
-  open.value = false
-}
+const unnamed = computed(() => !newName.value.trim())
+const take = () => emit("take", newName.value.trim(), newNote.value.trim())
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="noted ? 'Name and note' : 'Name'" width="min(480px, 92vw)" align-center>
-    <form class="form" @submit.prevent="take">
-      <label>Name <ElInput v-model="newName" name="brush-name" :maxlength="most" /></label>
-      <label v-if="noted">
-        Note
-        <ElInput
-          v-model="newNote"
-          name="brush-note"
-          type="textarea"
-          :rows="3"
-          maxlength="2000"
-          placeholder="What is it for?"
-        />
-      </label>
-      <p v-if="!newName.trim()" class="hm-small">It needs a name.</p>
-      <div class="acts">
-        <ElButton @click="open = false">Leave it</ElButton>
-        <ElButton type="primary" native-type="submit" :disabled="!newName.trim()">Take it</ElButton>
-      </div>
-    </form>
-  </ElDialog>
+  <FormDialog
+    v-model="open"
+    :title="title || (noted ? 'Name and note' : 'Name')"
+    :disabled="unnamed"
+    @take="take"
+  >
+    <label>Name <ElInput v-model="newName" name="brush-name" :maxlength="most" /></label>
+    <label v-if="noted">
+      Note
+      <ElInput
+        v-model="newNote"
+        name="brush-note"
+        type="textarea"
+        :rows="3"
+        maxlength="2000"
+        placeholder="What is it for?"
+      />
+    </label>
+    <p v-if="unnamed" class="hm-small">It needs a name.</p>
+    <slot />
+  </FormDialog>
 </template>
-
-<style scoped>
-.form {
-  display: grid;
-  gap: 16px;
-}
-label {
-  display: grid;
-  gap: 6px;
-}
-.acts {
-  display: flex;
-  justify-content: flex-end;
-}
-</style>

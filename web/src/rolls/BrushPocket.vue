@@ -2,7 +2,8 @@
 // A narrow upright pocket: the brush's stroke, its name on the pocket's lip, and its tip's print or its own picture.
 import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
-import { ref } from "vue"
+import { useElementVisibility } from "@vueuse/core"
+import { ref, useTemplateRef } from "vue"
 import type { StoredBrush } from "@/device/store"
 import type { PocketAct } from "./acts"
 import { makerTold } from "@/documents/maker"
@@ -22,6 +23,9 @@ const emit = defineEmits<{
   choose: []
   act: [name: PocketAct]
 }>()
+const root = useTemplateRef<HTMLElement>("root")
+/** Inked, and given a menu, once it is near what is seen. */
+const near = useElementVisibility(root, { rootMargin: "400px", once: true })
 const asked = ref(false)
 
 function act(name: PocketAct | "choose"): void {
@@ -32,7 +36,7 @@ function act(name: PocketAct | "choose"): void {
 </script>
 
 <template>
-  <article class="pocket" :class="{ chosen, copied }" :data-brush="brush.id">
+  <article ref="root" class="pocket" :class="{ chosen, copied }" :data-brush="brush.id">
     <button
       type="button"
       class="slip"
@@ -40,18 +44,19 @@ function act(name: PocketAct | "choose"): void {
       :aria-pressed="choosing ? chosen : undefined"
       @click="choosing || copied ? emit('choose') : emit('open')"
     >
-      <PocketPicture class="stroke" which="stroke" :document="brush.document" />
+      <PocketPicture v-if="near" class="stroke" which="stroke" :document="brush.document" />
+      <span v-else class="stroke" />
       <span v-if="copied" class="copy">a copy</span>
       <span class="lip">
         <span class="name">{{ brush.name }}</span>
         <span v-if="brush.gone || brush.theirs" class="two">{{ brush.gone ? "deleted" : "two states" }}</span>
         <OwnPicture v-if="brush.cover" class="print" :picture="brush.cover" />
-        <PocketPicture v-else class="print" which="print" :document="brush.document" />
+        <PocketPicture v-else-if="near" class="print" which="print" :document="brush.document" />
         <Star v-if="brush.favourite" class="star" :size="16" fill="currentColor" aria-label="favourite" />
       </span>
     </button>
     <span v-if="choosing" class="mark" aria-hidden="true"><Check v-if="chosen" :size="20" /></span>
-    <ElPopover v-else v-model:visible="asked" trigger="click" placement="top" :width="250">
+    <ElPopover v-else-if="near" v-model:visible="asked" trigger="click" placement="top" :width="250">
       <template #reference>
         <button type="button" class="hm-quiet more" :aria-label="`More for ${brush.name}`">
           <Ellipsis :size="20" />

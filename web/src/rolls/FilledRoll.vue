@@ -3,8 +3,7 @@
 import type { StoredBrush } from "@/device/store"
 import type { PocketAct } from "./acts"
 import BrushPocket from "./BrushPocket.vue"
-import RollBand from "./RollBand.vue"
-import { clothOf } from "./cloth"
+import RollFrame from "./RollFrame.vue"
 
 defineProps<{
   name: string
@@ -22,33 +21,16 @@ const emit = defineEmits<{
 </script>
 
 <template>
-  <section class="roll filled" :style="clothOf('')">
-    <RollBand v-model="open" :name="name" :note="note" :brushes="brushes" />
-    <div v-if="open" class="cloth">
-      <BrushPocket
-        v-for="brush in brushes"
-        :key="brush.id"
-        :brush="brush"
-        :choosing="choosing"
-        :chosen="chosen.has(brush.id)"
-        @open="emit('brush', brush)"
-        @choose="emit('choose', brush)"
-        @act="emit('act', brush, $event)"
-      />
-    </div>
-  </section>
+  <RollFrame v-model="open" class="filled" tint="" binding="double" v-bind="{ name, note, brushes }">
+    <BrushPocket
+      v-for="brush in brushes"
+      :key="brush.id"
+      :brush="brush"
+      :choosing="choosing"
+      :chosen="chosen.has(brush.id)"
+      @open="emit('brush', brush)"
+      @choose="emit('choose', brush)"
+      @act="emit('act', brush, $event)"
+    />
+  </RollFrame>
 </template>
-
-<style scoped>
-.roll {
-  --stitch: color-mix(in srgb, var(--ink-soft) 55%, transparent);
-  background: var(--cloth);
-  border-left: 10px double var(--stitch);
-}
-.cloth {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
-  gap: 12px 10px;
-  padding: 4px 18px 18px;
-}
-</style>

@@ -8,11 +8,10 @@ import type { PocketAct, RollAct } from "./acts"
 import type { FilledRoll } from "@/device/useRollList"
 import OrderButtons from "@/parts/OrderButtons.vue"
 import BrushPocket from "./BrushPocket.vue"
-import RollBand from "./RollBand.vue"
-import { clothOf } from "./cloth"
+import RollFrame from "./RollFrame.vue"
 import { usePockets, type Drop } from "./usePockets"
 
-const props = defineProps<{
+defineProps<{
   roll: FilledRoll
   /** Whether it stands before, or after, all other rolls. */
   first: boolean
@@ -31,9 +30,9 @@ const emit = defineEmits<{
   own: [name: RollAct]
 }>()
 const asked = ref(false)
-const cloth = useTemplateRef<HTMLElement>("cloth")
+const frame = useTemplateRef("frame")
+const cloth = computed(() => frame.value?.cloth ?? null)
 const { copied } = usePockets(cloth, (drop) => emit("drop", drop))
-const look = computed(() => clothOf(props.roll.tint))
 
 function own(name: RollAct): void {
   asked.value = false
@@ -42,8 +41,15 @@ function own(name: RollAct): void {
 </script>
 
 <template>
-  <section class="roll" :style="look" :data-folded="open ? undefined : roll.id">
-    <RollBand v-model="open" :name="roll.name" :note="roll.note" :brushes="roll.brushes">
+  <RollFrame
+    ref="frame"
+    v-model="open"
+    binding="solid"
+    v-bind="{ name: roll.name, note: roll.note, tint: roll.tint, brushes: roll.brushes }"
+    :data-roll="roll.id"
+    :data-folded="open ? undefined : roll.id"
+  >
+    <template #own>
       <OrderButtons
         v-if="!(first && last)"
         :of="roll.name"
@@ -66,41 +72,26 @@ function own(name: RollAct): void {
           <button type="button" class="hm-quiet" @click="own('remove')">Delete the roll</button>
         </div>
       </ElPopover>
-    </RollBand>
-    <div v-show="open" ref="cloth" class="cloth" :data-roll="roll.id">
-      <template v-if="open">
-        <BrushPocket
-          v-for="brush in roll.brushes"
-          :key="brush.id"
-          :brush="brush"
-          :choosing="choosing"
-          :chosen="chosen.has(brush.id)"
-          :copied="copied === brush.id"
-          @open="emit('brush', brush)"
-          @choose="emit('choose', brush)"
-          @act="emit('act', brush, $event)"
-        />
-      </template>
-      <button v-if="!choosing" type="button" class="empty" @click="emit('add')">
-        <Plus :size="22" />
-        <span>{{ roll.brushes.length ? "New brush" : "Put a first brush in" }}</span>
-      </button>
-    </div>
-  </section>
+    </template>
+    <BrushPocket
+      v-for="brush in roll.brushes"
+      :key="brush.id"
+      :brush="brush"
+      :choosing="choosing"
+      :chosen="chosen.has(brush.id)"
+      :copied="copied === brush.id"
+      @open="emit('brush', brush)"
+      @choose="emit('choose', brush)"
+      @act="emit('act', brush, $event)"
+    />
+    <button v-if="!choosing" type="button" class="empty" @click="emit('add')">
+      <Plus :size="22" />
+      <span>{{ roll.brushes.length ? "New brush" : "Put a first brush in" }}</span>
+    </button>
+  </RollFrame>
 </template>
 
 <style scoped>
-.roll {
-  --stitch: color-mix(in srgb, var(--ink-soft) 55%, transparent);
-  background: var(--cloth);
-  border-left: 10px solid var(--pocket);
-}
-.cloth {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
-  gap: 12px 10px;
-  padding: 4px 18px 18px;
-}
 .empty {
   display: flex;
   flex-direction: column;

@@ -52,8 +52,9 @@ export function usePockets(cloth: Ref<HTMLElement | null>, act: (drop: Drop) => 
       item.remove()
       from.insertBefore(item, from.children[oldIndex!] ?? null)
       const { brush } = item.dataset
-      const { roll } = to.dataset
-      if (brush && roll) act({ brush, roll, position: newDraggableIndex!, copy: copied.value === brush })
+      const into = to.closest<HTMLElement>("[data-roll]")?.dataset.roll
+      if (brush && into)
+        act({ brush, roll: into, position: newDraggableIndex!, copy: copied.value === brush })
       copied.value = ""
     },
   })

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // Who goes out with one's packs: name, note, licence, and a mark of one's own, a picture or drawn on the spot.
-import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
+import { ElInput, ElOption, ElSelect } from "element-plus"
 import { useFileDialog } from "@vueuse/core"
 import { ref, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
 import { useSession } from "@/device/useSession"
 import { NOBODY, type Maker } from "@/documents/maker"
+import FormDialog from "@/parts/FormDialog.vue"
 import { notice } from "@/parts/notice"
 import { keepCover } from "@/pictures/keepCover"
 import OwnPicture from "@/pictures/OwnPicture.vue"
@@ -36,51 +37,36 @@ files.onChange((given) => given?.[0] && void keepMark(given[0]))
 
 function take(): void {
   void session.prefer({ maker: { ...maker.value } as unknown as Record<string, unknown> })
-  open.value = false
 }
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Maker" width="min(560px, 94vw)" align-center append-to-body>
-    <form class="form" @submit.prevent="take">
-      <p>This goes out with the packs that you write, and stays with your brushes wherever they go.</p>
-      <label>Name <ElInput v-model="maker.name" name="maker-name" maxlength="80" /></label>
-      <label>
-        Note
-        <ElInput v-model="maker.note" name="maker-note" type="textarea" :rows="2" maxlength="2000" />
-      </label>
-      <label>
-        Licence
-        <ElSelect v-model="maker.licence" filterable allow-create clearable aria-label="Licence">
-          <ElOption v-for="one in LICENCES" :key="one" :value="one" :label="one" />
-        </ElSelect>
-      </label>
-      <div class="mark">
-        <OwnPicture v-if="maker.mark && !drawing" class="shown" :picture="maker.mark" />
-        <DrawMark v-else-if="drawing" @take="keepMark" @leave="drawing = false" />
-        <template v-if="!drawing">
-          <button type="button" class="hm-quiet" @click="drawing = true">Draw your mark</button>
-          <button type="button" class="hm-quiet" @click="files.open()">Choose a picture</button>
-          <button v-if="maker.mark" type="button" class="hm-quiet" @click="maker.mark = null">No mark</button>
-        </template>
-      </div>
-      <div class="acts">
-        <ElButton @click="open = false">Leave it</ElButton>
-        <ElButton type="primary" native-type="submit" :disabled="drawing">Take it</ElButton>
-      </div>
-    </form>
-  </ElDialog>
+  <FormDialog v-model="open" title="Maker" :disabled="drawing" @take="take">
+    <p>This goes out with the packs that you write, and stays with your brushes wherever they go.</p>
+    <label>Name <ElInput v-model="maker.name" name="maker-name" maxlength="80" /></label>
+    <label>
+      Note
+      <ElInput v-model="maker.note" name="maker-note" type="textarea" :rows="2" maxlength="2000" />
+    </label>
+    <label>
+      Licence
+      <ElSelect v-model="maker.licence" filterable allow-create clearable aria-label="Licence">
+        <ElOption v-for="one in LICENCES" :key="one" :value="one" :label="one" />
+      </ElSelect>
+    </label>
+    <div class="mark">
+      <OwnPicture v-if="maker.mark && !drawing" class="shown" :picture="maker.mark" />
+      <DrawMark v-else-if="drawing" @take="keepMark" @leave="drawing = false" />
+      <template v-if="!drawing">
+        <button type="button" class="hm-quiet" @click="drawing = true">Draw your mark</button>
+        <button type="button" class="hm-quiet" @click="files.open()">Choose a picture</button>
+        <button v-if="maker.mark" type="button" class="hm-quiet" @click="maker.mark = null">No mark</button>
+      </template>
+    </div>
+  </FormDialog>
 </template>
 
 <style scoped>
-.form {
-  display: grid;
-  gap: 16px;
-}
-label {
-  display: grid;
-  gap: 6px;
-}
 label :deep(.el-select__wrapper) {
   min-height: 44px;
 }
@@ -96,9 +82,5 @@ label :deep(.el-select__wrapper) {
 .shown {
   width: 72px;
   height: 72px;
-}
-.acts {
-  display: flex;
-  justify-content: flex-end;
 }
 </style>

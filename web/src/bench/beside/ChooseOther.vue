@@ -4,7 +4,8 @@ import { ImageUp } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { useFileDialog } from "@vueuse/core"
 import { computed } from "vue"
-import PocketPicture from "@/pictures/PocketPicture.vue"
+import type { StoredCheckpoint } from "@/device/store"
+import CheckpointCards from "../CheckpointCards.vue"
 import { useBench } from "../useBench"
 import { calledOf, momentOf } from "../useCheckpoints"
 import { useOtherBrushes } from "../useOtherBrushes"
@@ -13,13 +14,17 @@ const bench = useBench()
 const { choose } = bench.beside
 const { others } = useOtherBrushes(bench.store, bench.id)
 /** The latest first. */
-const checkpoints = computed(() => bench.checkpoints.list.value.toReversed())
+const cards = computed(() => bench.checkpoints.list.value.toReversed().map((one) => ({ one })))
 
 const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
 files.onChange((given) => {
   const [file] = given ?? []
   if (file) choose({ kind: "picture", name: file.name, picture: URL.createObjectURL(file) })
 })
+
+function checkpoint(one: StoredCheckpoint): void {
+  choose({ kind: "checkpoint", id: one.id, name: `${calledOf(one)}, ${momentOf(one)}` })
+}
 
 function brush(id: string): void {
   const one = others.value.find((other) => other.id === id)
@@ -44,19 +49,7 @@ function brush(id: string): void {
         <ImageUp :size="20" /> A picture to come near to
       </button>
     </div>
-    <ol>
-      <li v-for="one in checkpoints" :key="one.id">
-        <button
-          type="button"
-          class="card"
-          @click="choose({ kind: 'checkpoint', id: one.id, name: `${calledOf(one)}, ${momentOf(one)}` })"
-        >
-          <PocketPicture class="stroke" which="stroke" :document="one.document" />
-          <strong>{{ calledOf(one) }}</strong>
-          <span class="hm-small">{{ momentOf(one) }}</span>
-        </button>
-      </li>
-    </ol>
+    <CheckpointCards :cards="cards" @pick="checkpoint" />
   </div>
 </template>
 
@@ -82,40 +75,6 @@ function brush(id: string): void {
 .picture {
   padding-left: 0;
   text-decoration: underline;
-}
-ol {
-  flex: 1;
-  display: flex;
-  gap: 10px;
-  min-width: 0;
-  margin: 0;
-  padding: 0 0 6px;
-  overflow-x: auto;
-  list-style: none;
-}
-li {
-  flex: 0 0 118px;
-}
-.card {
-  display: flex;
-  flex-direction: column;
-  width: 100%;
-  height: 100%;
-  padding: 0 0 6px;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-.stroke {
-  flex: 1;
-  min-height: 0;
-  width: 100%;
-  margin-bottom: 4px;
-  background: var(--paper);
-}
-strong {
-  line-height: 1.15;
 }
 @media (max-width: 1000px) {
   .choose {
