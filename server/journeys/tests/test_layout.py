@@ -62,7 +62,7 @@ class LayoutTests(DemoCase):
         for number, view in enumerate(VIEWS):
             # Hands take turns, so that each is seen in every kind of view.
             self.account.hand = HANDS[number % len(HANDS)]
-            self.account.save()
+            self.account.save(update_fields=["hand"])
             stage = self.stage(WINDOWS[0], view.signed_in)
             try:
                 view.show(stage)

@@ -104,7 +104,7 @@ onScopeDispose(acts.leaveOff)
   height: 100%;
 }
 .own {
-  flex: 0 0 400px;
+  flex: 0 0 clamp(280px, 31vw, 400px);
   overflow-y: auto;
 }
 .stations,
@@ -153,10 +153,8 @@ li {
   background: var(--paper);
 }
 .words {
-  overflow: hidden;
   width: 100%;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  line-height: 1.25;
 }
 .none {
   align-self: center;

@@ -3,7 +3,7 @@
 import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { useElementVisibility } from "@vueuse/core"
-import { ref, useTemplateRef } from "vue"
+import { nextTick, ref, useTemplateRef } from "vue"
 import type { StoredBrush } from "@/device/store"
 import type { PocketAct } from "./acts"
 import { makerTold } from "@/documents/maker"
@@ -24,9 +24,19 @@ const emit = defineEmits<{
   act: [name: PocketAct]
 }>()
 const root = useTemplateRef<HTMLElement>("root")
-/** Inked, and given a menu, once it is near what is seen. */
+/** Inked once it is near what is seen. */
 const near = useElementVisibility(root, { rootMargin: "400px", once: true })
 const asked = ref(false)
+/** Its menu is made when it is first asked for: there may be hundreds of pockets. */
+const armed = ref(false)
+const more = useTemplateRef<HTMLElement>("more")
+
+async function ask(): Promise<void> {
+  if (armed.value) return
+  armed.value = true
+  await nextTick()
+  asked.value = true
+}
 
 function act(name: PocketAct | "choose"): void {
   asked.value = false
@@ -56,12 +66,25 @@ function act(name: PocketAct | "choose"): void {
       </span>
     </button>
     <span v-if="choosing" class="mark" aria-hidden="true"><Check v-if="chosen" :size="20" /></span>
-    <ElPopover v-else-if="near" v-model:visible="asked" trigger="click" placement="top" :width="250">
-      <template #reference>
-        <button type="button" class="hm-quiet more" :aria-label="`More for ${brush.name}`">
-          <Ellipsis :size="20" />
-        </button>
-      </template>
+    <button
+      v-else
+      ref="more"
+      type="button"
+      class="hm-quiet more"
+      :aria-label="`More for ${brush.name}`"
+      @click="ask"
+    >
+      <Ellipsis :size="20" />
+    </button>
+    <ElPopover
+      v-if="armed && !choosing"
+      v-model:visible="asked"
+      trigger="click"
+      placement="top"
+      :width="250"
+      :virtual-ref="more ?? undefined"
+      virtual-triggering
+    >
       <p v-if="brush.gone" class="note">Deleted on another device; open it to put it back.</p>
       <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
       <p v-if="brush.note" class="note">{{ brush.note }}</p>

@@ -1,11 +1,16 @@
 <script setup lang="ts">
 // The upper edge of a roll: its name; folded, the prints of its tips as well.
 import { ChevronDown, ChevronUp } from "@lucide/vue"
+import { useElementVisibility } from "@vueuse/core"
+import { useTemplateRef } from "vue"
 import type { BrushDocument } from "@/documents/brush"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 
 defineProps<{ name: string; note: string; brushes: { name: string; document: BrushDocument }[] }>()
 const open = defineModel<boolean>({ required: true })
+const tips = useTemplateRef<HTMLElement>("tips")
+/** Inked once they are near what is seen. */
+const near = useElementVisibility(tips, { rootMargin: "200px" })
 /** So many tips show on a folded roll. */
 const TIPS = 12
 </script>
@@ -17,9 +22,9 @@ const TIPS = 12
       <h2>{{ name }}</h2>
     </button>
     <span class="space" />
-    <span v-if="!open" class="tips" aria-hidden="true" @click="open = true">
+    <span v-if="!open" ref="tips" class="tips" aria-hidden="true" @click="open = true">
       <PocketPicture
-        v-for="(brush, i) in brushes.slice(0, TIPS)"
+        v-for="(brush, i) in near ? brushes.slice(0, TIPS) : []"
         :key="i"
         class="tip"
         which="print"
