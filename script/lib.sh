@@ -29,7 +29,7 @@ fingerprint() {
 usually() {
   case $1 in
     python-packages) echo 75 ;; node-packages) echo 20 ;; engine) echo 150 ;; api-types) echo 10 ;; front-end) echo 25 ;;
-    migrations) echo 5 ;; shipped-sources) echo 15 ;; demo-data) echo 10 ;; pictures) echo 5 ;; *) echo 10 ;;
+    migrations) echo 5 ;; shipped-sources) echo 15 ;; demo-data) echo 10 ;; pictures) echo 5 ;; shelf) echo 15 ;; *) echo 10 ;;
   esac
 }
 

@@ -1,10 +1,19 @@
 """Bounds of what is sent, asked before anything of it is read."""
 
+import tempfile
+
 from rest_framework import status
 from rest_framework.exceptions import APIException
+from rest_framework.parsers import BaseParser
 
 ENVELOPE = 64 * 1024
 """What a form adds to the file in it, bytes."""
+
+
+IN_MEMORY = 16 * 2**20
+"""Larger files are put together, and taken, on disk, bytes."""
+
+CHUNK = 2**20
 
 
 class TooLarge(APIException):
@@ -28,3 +37,19 @@ class BoundedUpload:
         if sent > self.most_bytes + ENVELOPE:
             allowed, mega = self.most_bytes // 1024**2, 1024**2
             raise TooLarge(f"The file has {sent / mega:.0f} MB; up to {allowed} MB are taken. Make it smaller first.")
+
+
+class FileBody(BaseParser):
+    """A file as a body: copied to one of ours, at most as large as its view takes (`most_bytes`)."""
+
+    media_type = "*/*"
+
+    def parse(self, stream, media_type=None, parser_context=None):
+        """One byte too many is enough to tell."""
+        file = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
+        left = parser_context["view"].most_bytes + 1
+        while left > 0 and (chunk := stream.read(min(CHUNK, left))):
+            file.write(chunk)
+            left -= len(chunk)
+        file.seek(0)
+        return file

@@ -12,6 +12,9 @@ ROOT = Path(__file__).resolve().parents[2]
 RUN = ROOT / ".run"
 WEB = ROOT / "web" / "dist"
 
+SHELF = os.environ.get("HOLLOWMIST_SHELF", "")
+"""Address of the lending shelf; nothing where there is none."""
+
 WITHOUT_SECRETS = {"test", "spectacular", "makemigrations", "check"}
 """Commands that serve nobody: tests and builds."""
 MEASURED = bool({"test", "bench"} & set(sys.argv[1:2]))
@@ -42,6 +45,7 @@ INSTALLED_APPS = [
     "rolls",
     "proofs",
     "packs",
+    "lending",
     "lan",
     "journeys",
 ]

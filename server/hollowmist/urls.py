@@ -22,6 +22,7 @@ urlpatterns = [
     path("api/", include("rolls.urls")),
     path("api/", include("proofs.urls")),
     path("api/", include("packs.urls")),
+    path("api/", include("lending.urls")),
     path("api/schema", SpectacularAPIView.as_view(), name="schema"),
     path("api/docs", SpectacularSwaggerSplitView.as_view(url_name="schema"), name="docs"),
     re_path(r"^(?!api/|static/|assets/).*$", application),

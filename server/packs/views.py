@@ -7,9 +7,8 @@ from django.http import FileResponse
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist.bounds import BoundedUpload
+from hollowmist.bounds import IN_MEMORY, BoundedUpload, FileBody
 from hollowmist_core.formats.pack import MEDIA_TYPE, MOST_BYTES, SUFFIX, Pack, json_schema
-from rest_framework.parsers import BaseParser
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
@@ -20,27 +19,7 @@ from .actions.read_pack import read_pack
 from .actions.write_pack import write_pack
 from .serializers import PackQuerySerializer, ReadQuerySerializer, ReportSerializer
 
-IN_MEMORY = 16 * 2**20
-"""Larger packs are put together, and taken, on disk."""
-
-CHUNK = 2**20
 A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
-
-
-class PackBody(BaseParser):
-    """A pack as a body: copied to a file of ours, at most as large as a pack may be."""
-
-    media_type = "*/*"
-
-    def parse(self, stream, media_type=None, parser_context=None):
-        """One byte too many is enough to tell."""
-        file = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
-        left = MOST_BYTES + 1
-        while left > 0 and (chunk := stream.read(min(CHUNK, left))):
-            file.write(chunk)
-            left -= len(chunk)
-        file.seek(0)
-        return file
 
 
 def name_of(account, query: dict) -> str:
@@ -56,7 +35,7 @@ def name_of(account, query: dict) -> str:
 class PacksView(BoundedUpload, APIView):
     """Packs of the account's brushes."""
 
-    parser_classes = [PackBody]
+    parser_classes = [FileBody]
     most_bytes = MOST_BYTES
 
     def get_throttles(self):

@@ -53,6 +53,15 @@ class Opened:
     notes: tuple[str, ...]
 
 
+def grey_png(ink: np.ndarray) -> bytes:
+    """Ink, uint8, 255 = full, as a grey PNG that is black on white; the same ink gives the same bytes."""
+    from PIL import Image
+
+    out = io.BytesIO()
+    Image.fromarray(255 - ink).save(out, "PNG", optimize=False, compress_level=6)
+    return out.getvalue()
+
+
 def read_picture(data: bytes) -> Opened:
     """Decode a picture file in a process of its own.
 

@@ -147,8 +147,11 @@ class _Reading:
 
     # Rolls and brushes
 
-    def rolls(self) -> None:
-        """Take in the rolls, after those that there are."""
+    def rolls(self, into: Roll | None) -> None:
+        """Take in the rolls, after those that there are; or have one stand for all of them."""
+        if into:
+            self.roll_ids = {one.id: into.pk for one in self.pack.manifest.rolls}
+            return
         told = [one.id for one in self.pack.manifest.rolls]
         own = dict(zip(told, self.own_ids(Roll, told, "account"), strict=True))
         standing = {one.pk: one for one in Roll.objects.filter(pk__in=own.values())}
@@ -197,7 +200,7 @@ class _Reading:
         """Take in the brushes that are wanted; all of them where nothing is said."""
         entries = [one for one in self.pack.manifest.brushes if wanted is None or str(one.id) in wanted]
         own = self.own_ids(Brush, [one.id for one in entries], "roll__account")
-        standing = {one.pk: one for one in Brush.objects.filter(pk__in=own)}
+        standing = {one.pk: one for one in Brush.objects.filter(pk__in=own).select_related("roll")}
         present = Brush.objects.present().filter(roll__in=self.roll_ids.values())
         self.names: dict[uuid.UUID, set[str]] = {}
         last: dict[uuid.UUID, str] = {}
@@ -232,7 +235,7 @@ class _Reading:
         self.report.documents[str(one.id)] = document
         told = (one.name, one.note, document)
         self.brush_ids[one.id] = pk
-        if standing and standing.deleted_at is None:
+        if standing and standing.deleted_at is None and standing.roll.deleted_at is None:
             same = told == (standing.name, standing.note, standing.document)
             if same or not self.copies:
                 return self.report.add("brush", one, "there" if same else "changed")
@@ -374,7 +377,9 @@ class _LookedOnly(Exception):
     """Ends a look: nothing of it stays."""
 
 
-def read_pack(account, pack: Pack, wanted: Iterable[str] | None = None, copies: bool = False, look=False) -> Report:
+def read_pack(
+    account, pack: Pack, wanted: Iterable[str] | None = None, copies: bool = False, look=False, into: Roll | None = None
+) -> Report:
     """Read a pack into an account, in one transaction.
 
     Parameters
@@ -386,6 +391,8 @@ def read_pack(account, pack: Pack, wanted: Iterable[str] | None = None, copies: 
         Whether brushes that are there and are others by now come in as copies; else they are left as they are.
     look : bool
         Only tell what would come of it: nothing stays.
+    into : Roll, optional
+        A roll that all brushes come into; neither rolls, lanes nor recipes do then.
 
     Returns
     -------
@@ -401,10 +408,10 @@ def read_pack(account, pack: Pack, wanted: Iterable[str] | None = None, copies: 
     try:
         with transaction.atomic():
             reading.sources()
-            reading.rolls()
+            reading.rolls(into)
             reading.brushes(chosen)
             reading.checkpoints()
-            if chosen is None:
+            if chosen is None and into is None:
                 reading.lanes()
                 reading.recipes()
             account.pictures.add(*reading.kept)

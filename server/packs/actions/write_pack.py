@@ -96,6 +96,7 @@ def write_pack(
     brushes: Iterable = (),
     everything: bool = False,
     originals: bool = False,
+    history: bool = True,
 ) -> None:
     """Write a pack of rolls, of single brushes, or of everything of one's own.
 
@@ -107,6 +108,8 @@ def write_pack(
         All rolls, sources, checkpoints, lanes, loose strokes and recipes.
     originals : bool
         Whether the files that sources began with come along; with everything they do.
+    history : bool
+        Whether the brushes' checkpoints come along, and which of them are favourites.
     """
     writing = _Writing(account, originals or everything)
     mine = Brush.objects.of(account).present()
@@ -117,9 +120,12 @@ def write_pack(
     if not everything:
         holding = holding.filter(Q(pk__in={one.roll_id for one in found}) | Q(pk__in=list(rolls)))
     entries = {"brushes": [writing.brush(one) for one in found]}
+    if not history:
+        entries["brushes"] = [one | {"favourite": False} for one in entries["brushes"]]
     entries["rolls"] = [{"id": one.pk, "name": one.name, "note": one.note, "tint": one.tint} for one in holding]
     kept = Checkpoint.objects.filter(brush__in=[one.pk for one in found], deleted_at=None)
-    entries["checkpoints"] = [writing.checkpoint(one) for one in kept.order_by("brush", "made_at", "pk")]
+    kept = kept.order_by("brush", "made_at", "pk") if history else []
+    entries["checkpoints"] = [writing.checkpoint(one) for one in kept]
     entries["lanes"], entries["recipes"] = _beside(writing, account) if everything else ([], [])
     seen = Source.objects.seen_by(account).filter(deleted_at=None)
     wanted = Q(pk__in=writing.sources) | (Q(account=account) if everything else Q())

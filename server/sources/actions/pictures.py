@@ -7,7 +7,7 @@ from datetime import timedelta
 import numpy as np
 from django.db.models import Q
 from django.utils import timezone
-from hollowmist_core.formats.picture import WORKING_SIDE, PictureError
+from hollowmist_core.formats.picture import WORKING_SIDE, PictureError, grey_png
 from hollowmist_core.prepare.kinds import MOST_GRAIN
 from PIL import Image
 
@@ -33,9 +33,7 @@ def touch(digests) -> None:
 
 def keep_ink(account, ink: np.ndarray) -> Picture:
     """Keep a finished source: ink as uint8 by rows, as a grey PNG that is black on white."""
-    out = io.BytesIO()
-    Image.fromarray(255 - ink).save(out, "PNG", optimize=False, compress_level=6)
-    return keep_picture(account, out.getvalue(), "image/png")
+    return keep_picture(account, grey_png(ink), "image/png")
 
 
 def keep_pixels(account, pixels: np.ndarray) -> Picture:

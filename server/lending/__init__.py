@@ -1,0 +1,1 @@
+"""Lending and borrowing: what Hollowmist asks of the lending shelf, and what it remembers of it."""

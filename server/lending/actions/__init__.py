@@ -1,0 +1,1 @@
+"""What people do with the lending shelf, one file per act."""

@@ -1,0 +1,41 @@
+"""Borrow from the shelf: brushes of a lot come into the roll *Borrowed*, and stay there."""
+
+import io
+from collections.abc import Iterable
+
+from accounts.numbers import lock
+from django.db import transaction
+from hollowmist_core.formats.pack import Pack
+from packs.actions.read_pack import Report, read_pack
+from rolls.actions.keep_roll import keep_roll
+from rolls.models import Roll
+
+from .. import shelf
+
+NAME, NOTE = "Borrowed", "From the lending shelf. It stays when its makers take theirs back."
+
+
+def _roll_of(account) -> Roll:
+    """The account's roll for what is borrowed, made when there is none."""
+    return account.rolls.filter(name=NAME, deleted_at=None).first() or keep_roll(account, name=NAME, note=NOTE)
+
+
+def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None) -> Report:
+    """Borrow a lot, or some of its brushes, by their ids in its pack.
+
+    Parameters
+    ----------
+    sha256 : str
+        Of the pack that was looked at.
+
+    Raises
+    ------
+    lending.shelf.OtherPack
+        Another one lies there by now.
+    hollowmist_core.formats.pack.PackError
+        It is no sound pack; nothing of it came in.
+    """
+    pack = Pack(io.BytesIO(shelf.pack(lot, sha256)))
+    with transaction.atomic():
+        lock(account)
+        return read_pack(account, pack, wanted, into=_roll_of(account))

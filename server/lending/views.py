@@ -1,0 +1,104 @@
+"""The lending shelf, passed on to those who are signed in: the browser itself knows no other address."""
+
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiResponse, extend_schema
+from hollowmist.refusal import Refused
+from hollowmist_core.formats.pack import MEDIA_TYPE
+from packs.serializers import ReportSerializer
+from rest_framework import status
+from rest_framework.exceptions import ValidationError
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from . import shelf
+from .actions.borrow import borrow
+from .actions.lend import lend, loans_of, take_back
+from .serializers import BorrowSerializer, LoanSerializer, LotSerializer, SearchSerializer, ShownSerializer
+
+A_PICTURE = {(200, "image/png"): OpenApiResponse(OpenApiTypes.BINARY)}
+A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
+A_DAY = {"Cache-Control": "private, max-age=86400"}
+
+
+def checked(serializer: type, data) -> dict:
+    """What was asked, checked."""
+    told = serializer(data=data)
+    told.is_valid(raise_exception=True)
+    return told.validated_data
+
+
+class ShelfView(APIView):
+    """What lies on the shelf."""
+
+    @extend_schema(parameters=[SearchSerializer], responses=LotSerializer(many=True))
+    def get(self, request):
+        """Lots, the last changed first."""
+        found = shelf.lots(checked(SearchSerializer, request.query_params)["search"])
+        return Response(LotSerializer(found, many=True).data)
+
+
+class LotPackView(APIView):
+    """The pack of a lot, to be looked into."""
+
+    @extend_schema(parameters=[ShownSerializer], responses=A_PACK)
+    def get(self, request, lot):
+        """Its bytes, if it is the one that was shown."""
+        told = checked(ShownSerializer, request.query_params)
+        return HttpResponse(shelf.pack(lot, told["sha256"]), content_type=MEDIA_TYPE)
+
+
+class LotMarkView(APIView):
+    """The mark of a lot's maker."""
+
+    @extend_schema(responses=A_PICTURE)
+    def get(self, request, lot):
+        """A PNG."""
+        return HttpResponse(shelf.picture(f"{lot}/mark"), content_type="image/png", headers=A_DAY)
+
+
+class LotPreviewView(APIView):
+    """The picture of a lot's brush."""
+
+    @extend_schema(responses=A_PICTURE)
+    def get(self, request, lot, position):
+        """A PNG."""
+        return HttpResponse(shelf.picture(f"{lot}/previews/{position}"), content_type="image/png", headers=A_DAY)
+
+
+class BorrowView(APIView):
+    """Brushes of a lot, borrowed."""
+
+    @extend_schema(request=BorrowSerializer, responses=ReportSerializer)
+    def post(self, request, lot):
+        """Into the roll *Borrowed*."""
+        told = checked(BorrowSerializer, request.data)
+        return Response(ReportSerializer(borrow(request.user, lot, told["sha256"], told["brush"])).data)
+
+
+class LoansView(APIView):
+    """What the account lends."""
+
+    @extend_schema(responses=LoanSerializer(many=True))
+    def get(self, request):
+        """Told without asking the shelf."""
+        return Response(LoanSerializer(loans_of(request.user), many=True).data)
+
+
+class LoanView(APIView):
+    """A roll that is lent."""
+
+    @extend_schema(request=None, responses=LoanSerializer(many=True))
+    def put(self, request, roll):
+        """Lend it as it is now."""
+        try:
+            lend(request.user, roll)
+        except Refused as error:
+            raise ValidationError({"detail": str(error)}) from None
+        return Response(LoanSerializer(loans_of(request.user), many=True).data)
+
+    @extend_schema(responses={204: None})
+    def delete(self, request, roll):
+        """Take it back."""
+        take_back(request.user, roll)
+        return Response(status=status.HTTP_204_NO_CONTENT)

@@ -1,0 +1,1 @@
+"""Tests of the shelf; they run with its own settings."""
