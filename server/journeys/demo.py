@@ -4,10 +4,11 @@ from datetime import UTC, datetime
 
 from accounts.models import Account
 from django.core.management import call_command
-from django.test import Client
+from django.test import Client, override_settings
 from rolls.models import Brush
 
 from .browser import PATIENCE, JourneyCase
+from .shelf import ShelfProcess
 from .views import Stage
 
 MOMENT = datetime(2026, 11, 26, 10, 42, tzinfo=UTC)
@@ -15,7 +16,14 @@ MOMENT = datetime(2026, 11, 26, 10, 42, tzinfo=UTC)
 
 
 class DemoCase(JourneyCase):
-    """A browser on the demo data."""
+    """A browser on the demo data, and a lending shelf."""
+
+    @classmethod
+    def setUpClass(cls):
+        """Start the shelf."""
+        super().setUpClass()
+        shelf = cls.enterClassContext(ShelfProcess())
+        cls.enterClassContext(override_settings(SHELF=shelf.address))
 
     def setUp(self):
         """Make the demo account; there is no page yet."""

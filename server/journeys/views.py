@@ -232,6 +232,13 @@ def reading_pack(stage: Stage) -> None:
     stage.page.wait_for_selector("[role=dialog] .card canvas")
 
 
+def lot(stage: Stage) -> None:
+    """A look into a roll that somebody lends, one of its brushes on one's strokes."""
+    stage.go("/shelf", ".lot")
+    stage.page.locator(".lot", has_text="Kitchen wall").click()
+    stage.page.locator(".slip").nth(2).click()
+
+
 def maker(stage: Stage) -> None:
     """The maker, with the square to draw a mark in."""
     room_menu(stage)
@@ -355,6 +362,8 @@ VIEWS = (
     View("rolls, shipped", shipped, ink=(".shipped .stroke",)),
     View("rolls, a look into a pack", reading_pack, "pack", ("[role=dialog] .stroke",)),
     View("maker", maker),
+    View("shelf", at("/shelf", ".lot"), "shelf", (".lot .strokes",)),
+    View("shelf, a look into a lot", lot, "lot", (*SHEET, ".slip .stroke")),
     View("bench", bench, "bench", (*CARDS, ".card canvas")),
     View("bench, upright", bench, "bench-upright", (*CARDS, ".card canvas"), size=(800, 1280)),
     View("bench, a stroke of one's own", drawn_on, ink=CARDS),

@@ -7,6 +7,7 @@ from . import views
 urlpatterns = [
     path("shelf", views.ShelfView.as_view(), name="shelf"),
     path("shelf/<uuid:lot>/pack", views.LotPackView.as_view(), name="shelf-pack"),
+    path("shelf/<uuid:lot>/look", views.LookView.as_view(), name="shelf-look"),
     path("shelf/<uuid:lot>/mark", views.LotMarkView.as_view(), name="shelf-mark"),
     path("shelf/<uuid:lot>/previews/<int:position>", views.LotPreviewView.as_view(), name="shelf-preview"),
     path("shelf/<uuid:lot>/borrow", views.BorrowView.as_view(), name="borrow"),

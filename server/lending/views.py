@@ -48,6 +48,16 @@ class LotPackView(APIView):
         return HttpResponse(shelf.pack(lot, told["sha256"]), content_type=MEDIA_TYPE)
 
 
+class LookView(APIView):
+    """A look into a lot: its brushes, and what would come of borrowing it."""
+
+    @extend_schema(parameters=[ShownSerializer], responses=ReportSerializer)
+    def get(self, request, lot):
+        """Nothing of it stays."""
+        told = checked(ShownSerializer, request.query_params)
+        return Response(ReportSerializer(borrow(request.user, lot, told["sha256"], look=True)).data)
+
+
 class LotMarkView(APIView):
     """The mark of a lot's maker."""
 

@@ -88,7 +88,22 @@ STOCK: tuple[Stocked, ...] = (
             ),
         ],
         {
-            "Hawser Turn": (SHAPE, {"kind": "rings", "seed": 31}, []),
+            "Hawser Turn": (
+                SHAPE,
+                {
+                    "kind": "rings",
+                    "count": 48,
+                    "first": 0.3,
+                    "last": 0.34,
+                    "first_tone": 0.35,
+                    "last_tone": 1.0,
+                    "travel": 0.42,
+                    "rise": -0.46,
+                    "raggedness": 0.16,
+                    "seed": 31,
+                },
+                [{"kind": "crop", "margin": 0.0, "square": False}],
+            ),
             "Loose Strands": (
                 SHAPE,
                 {"kind": "bristles", "hairs": 17, "thickness": 1.5, "spread": 0.95, "depth": 0.5, "seed": 77},

@@ -20,13 +20,15 @@ def _roll_of(account) -> Roll:
     return account.rolls.filter(name=NAME, deleted_at=None).first() or keep_roll(account, name=NAME, note=NOTE)
 
 
-def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None) -> Report:
+def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None, look=False) -> Report:
     """Borrow a lot, or some of its brushes, by their ids in its pack.
 
     Parameters
     ----------
     sha256 : str
         Of the pack that was looked at.
+    look : bool
+        Only tell what would come of it: nothing stays.
 
     Raises
     ------
@@ -38,4 +40,6 @@ def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None) -> Re
     pack = Pack(io.BytesIO(shelf.pack(lot, sha256)))
     with transaction.atomic():
         lock(account)
-        return read_pack(account, pack, wanted, into=_roll_of(account))
+        report = read_pack(account, pack, wanted, into=_roll_of(account))
+        transaction.set_rollback(look)
+    return report

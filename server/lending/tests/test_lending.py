@@ -101,6 +101,18 @@ class BorrowTests(LendingCase):
         self.assertEqual({one.maker["name"] for one in found}, {"Maren"})
         self.assertEqual(self.account.lanes.count(), 0)
 
+    def test_a_look_tells_what_would_come_and_leaves_nothing(self):
+        data = sound_pack()
+        shown = {"sha256": hashlib.sha256(data).hexdigest()}
+        with shelf_that(lambda *_: (200, data)):
+            report = self.client.get(f"/api/shelf/{LOT}/look", shown).json()
+            self.assertEqual(self.client.get(f"/api/shelf/{LOT}/pack", shown).content, data)
+        brushes = [one for one in report["lines"] if one["what"] == "brush"]
+        self.assertEqual([one["outcome"] for one in brushes], ["in"] * 3)
+        self.assertEqual(set(report["documents"]), {one["id"] for one in brushes})
+        self.assertFalse(Brush.objects.filter(name="Rope 0").exists())
+        self.assertFalse(Roll.objects.filter(name="Borrowed").exists())
+
     def test_single_brushes_can_be_borrowed(self):
         data = sound_pack()
         wanted = str(pack.Pack(io.BytesIO(data)).manifest.brushes[1].id)

@@ -4,7 +4,7 @@ import { Download, Eye, EyeOff, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import OrderButtons from "@/parts/OrderButtons.vue"
 import { useBench } from "./useBench"
-import type { OwnLane } from "./useOwnLanes"
+import type { OwnLane } from "@/pictures/ownLanes"
 
 const props = defineProps<{
   lane: OwnLane

@@ -1,47 +1,18 @@
 // Lanes of one's own: recorded from loose strokes or read from InkML, named, ordered, hidden, deleted.
-import { reachOf, type KeptStroke } from "@/documents/stroke"
+import type { KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { deleteLane, takeLaneApart } from "@/acts/deleteLane"
-import { keepLane, lanesInOrder } from "@/acts/keepLane"
+import { keepLane } from "@/acts/keepLane"
 import { sendForm } from "@/api/client"
-import { strokeAlone, type Store } from "@/device/store"
+import type { Store } from "@/device/store"
 import { useStoreLive } from "@/device/useLive"
 import { newId } from "@/documents/ids"
 import type { components } from "@/generated/api"
 import { notice } from "@/parts/notice"
-import type { Lane } from "@/engine/useLanes"
-
-export interface OwnLane extends Lane {
-  set: string
-  hidden: boolean
-}
-
-/** Above the strokes' top left corner, sheet px, stands the lane's label. */
-const LABEL_UP = 40
-
-function cornerOf(strokes: KeptStroke[]): [number, number] {
-  const reach = reachOf(strokes)
-  return reach ? [reach.left, Math.max(0, reach.top - LABEL_UP)] : [0, 0]
-}
-
-function laneOf(key: string, label: string, set: string, hidden: boolean, strokes: KeptStroke[]): OwnLane {
-  return { key, label, set, hidden, strokes, at: cornerOf(strokes) }
-}
+import { laneOf, ownLanes, type OwnLane } from "@/pictures/ownLanes"
 
 function inserted(lanes: OwnLane[], place: number, lane: OwnLane): OwnLane[] {
   return [...lanes.slice(0, place), lane, ...lanes.slice(place)]
-}
-
-/** The lanes as they lie in the device's store. */
-async function found(store: Store): Promise<OwnLane[]> {
-  const lanes = await lanesInOrder(store)
-  const strokes = await store.strokes
-    .where("lane")
-    .anyOf(lanes.map((one) => one.id))
-    .sortBy("drawnAt")
-  return lanes.map(({ id, name, set, hidden }) =>
-    laneOf(id, name, set, hidden, strokes.filter((one) => one.lane === id).map(strokeAlone)),
-  )
 }
 
 const alike = (a: OwnLane[], b: OwnLane[]) => JSON.stringify(a.map(lookOf)) === JSON.stringify(b.map(lookOf))
@@ -54,10 +25,10 @@ export function useOwnLanes({ store, carrier }: { store: Store; carrier: { wake:
     if (!alike(now, lanes.value)) lanes.value = now
   }
 
-  useStoreLive(store, () => found(store), take)
+  useStoreLive(store, () => ownLanes(store), take)
 
   async function open(): Promise<void> {
-    take(await found(store))
+    take(await ownLanes(store))
   }
 
   /** Keep a lane at a place among all lanes. */

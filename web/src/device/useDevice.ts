@@ -81,6 +81,25 @@ export async function countWaiting(): Promise<number> {
   return (await open.value?.store.acts.count()) ?? 0
 }
 
+/** What the server is asked for must have all that was done here in it; so long is waited for that, ms. */
+const CARRIED_WITHIN = 8000
+
+/** Wait until nothing waits for the server any more. Throws a sentence where that takes too long. */
+export async function untilCarried(): Promise<void> {
+  if (!open.value) return
+  const { store, carrier } = open.value
+  carrier.wake()
+  const end = Date.now() + CARRIED_WITHIN
+  while (!store.rests || (await store.acts.count()) > 0) {
+    if (Date.now() > end) {
+      throw new Error(
+        "What you did last has not come to the server yet. Try again once nothing waits any more.",
+      )
+    }
+    await new Promise((done) => window.setTimeout(done, 100))
+  }
+}
+
 /** How much of an account waits on this device, and why. */
 export function useWaiting(store: Store) {
   const waiting = useLive(() => store.acts.count(), 0)

@@ -7,8 +7,8 @@ import { readField } from "./records"
 import type { Context, View } from "./screen"
 import type { Sheet } from "./sheet"
 
-/** The bench's, the prep table's, and one that shows another brush beside the bench's. */
-export type EaselName = "bench" | "prep" | "beside"
+/** The bench's, the prep table's, one beside the bench's for another brush, and one to try what is not one's own yet. */
+export type EaselName = "bench" | "prep" | "beside" | "try"
 
 /** What the pen does just now, as the core reads it. */
 export interface Live {

@@ -3,6 +3,7 @@ import { unzip } from "fflate"
 import { api, reach } from "@/api/client"
 import type { components } from "@/generated/api"
 import { lendPicture } from "@/device/pictures"
+import { untilCarried } from "@/device/useDevice"
 import type { Store } from "@/device/store"
 
 export type Report = components["schemas"]["Report"]
@@ -21,6 +22,7 @@ const MEDIA_TYPE = "application/vnd.hollowmist.pack+zip"
 
 /** Have the server write a pack, and hand it over as a file. Throws a sentence where it cannot be had. */
 export async function savePack(of: PackOf): Promise<void> {
+  await untilCarried()
   const call = api.GET("/api/packs", { params: { query: of }, parseAs: "blob" })
   let name = "brushes.hollowmist"
   const { data, message } = await reach(

@@ -4,7 +4,7 @@ import { ref, watch } from "vue"
 import type { StoredRoll } from "@/device/store"
 import { TINTS, tintName, type Tint } from "@/documents/tints"
 import NameDialog from "@/parts/NameDialog.vue"
-import { clothOf } from "./cloth"
+import { clothOf } from "@/pictures/cloth"
 
 type Told = Pick<StoredRoll, "name" | "note" | "tint">
 const props = defineProps<{ roll?: Told | undefined }>()

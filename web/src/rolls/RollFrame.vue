@@ -4,7 +4,7 @@ import { useTemplateRef } from "vue"
 import type { BrushDocument } from "@/documents/brush"
 import type { Tint } from "@/documents/tints"
 import RollBand from "./RollBand.vue"
-import { clothOf } from "./cloth"
+import { clothOf } from "@/pictures/cloth"
 
 defineProps<{
   name: string

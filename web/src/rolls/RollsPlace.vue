@@ -17,7 +17,7 @@ import PlaceNav from "@/shell/PlaceNav.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import ChosenBar from "./ChosenBar.vue"
 import FilledRoll from "./FilledRoll.vue"
-import PickRoll from "./PickRoll.vue"
+import PickRoll from "@/pictures/PickRoll.vue"
 import RollCloth from "./RollCloth.vue"
 import RollDialog from "./RollDialog.vue"
 import { ORDERS, useFound } from "./useFound"
@@ -57,8 +57,8 @@ const chosenBrushes = computed(() =>
 // Once they are there, the one that was asked for lies open, else the first.
 watch(rolls, (now, before) => {
   if (before.length > 0 || now.length === 0) return
-  const wanted = String(route.query.open ?? "")
-  const first = now.find((one) => one.id === wanted) ?? now[0]!
+  const { open, named } = route.query
+  const first = now.find((one) => one.id === open || one.name === named) ?? now[0]!
   unfolded.value[first.id] = true
 })
 useSpringing((roll) => (unfolded.value[roll] = true))

@@ -3,6 +3,7 @@
 const PLACES = [
   { to: "/rolls", label: "Rolls" },
   { to: "/sources", label: "Sources" },
+  { to: "/shelf", label: "Shelf" },
 ]
 </script>
 

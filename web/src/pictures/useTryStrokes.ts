@@ -1,0 +1,21 @@
+// The strokes that a brush is tried on before it is one's own: any lane, one's own first.
+import { computed, ref } from "vue"
+import type { Store } from "@/device/store"
+import { useLive } from "@/device/useLive"
+import { useLanes } from "@/engine/useLanes"
+import { ownLanes } from "./ownLanes"
+
+export function useTryStrokes(store: Store) {
+  const shipped = useLanes()
+  const own = useLive(() => ownLanes(store), [])
+  const wanted = ref("")
+  const whole = computed(() => ({ key: "all", label: "All that ship", strokes: shipped.strokes.value }))
+  const all = computed(() =>
+    [...own.value, whole.value, ...shipped.lanes.value].filter((one) => one.strokes.length > 0),
+  )
+  const lane = computed(() => all.value.find((one) => one.key === wanted.value) ?? all.value[0])
+  const lanes = computed(() => all.value.map(({ key, label }) => ({ value: key, label })))
+  const strokes = computed(() => lane.value?.strokes.filter((one) => !one.erase && !one.dries) ?? [])
+  void shipped.open()
+  return { lanes, wanted, lane, strokes }
+}

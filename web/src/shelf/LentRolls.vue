@@ -1,0 +1,98 @@
+<script setup lang="ts">
+// What one lends oneself: sent anew after a change, taken back, and what else could be lent.
+import { HandHelping } from "@lucide/vue"
+import { ElButton } from "element-plus"
+import type { FilledRoll } from "@/device/useRollList"
+import { computed, ref } from "vue"
+import PickRoll from "@/pictures/PickRoll.vue"
+import type { Loan } from "./useShelf"
+
+const props = defineProps<{ loans: Loan[]; rolls: FilledRoll[]; busy: string; away: boolean }>()
+const emit = defineEmits<{ lend: [roll: { id: string; name: string }]; back: [loan: Loan] }>()
+const picking = ref(false)
+const free = computed(() =>
+  props.rolls.filter((roll) => roll.brushes.length > 0 && !props.loans.some((loan) => loan.roll === roll.id)),
+)
+
+const moment = (at: string) =>
+  new Date(at).toLocaleString([], { day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })
+</script>
+
+<template>
+  <section class="lent" aria-label="What you lend">
+    <h2>You lend</h2>
+    <p v-if="loans.length === 0" class="none">
+      Nothing so far. A roll that you lend lies here for everybody; it stays yours, and you can take it back.
+    </p>
+    <ul v-else>
+      <li v-for="loan in loans" :key="loan.roll">
+        <span class="what">
+          <strong>{{ loan.name }}</strong>
+          <span class="hm-small">
+            {{
+              loan.gone
+                ? "deleted from your rolls"
+                : loan.changed
+                  ? "changed since you sent it"
+                  : `as you sent it on ${moment(loan.lent_at)}`
+            }}
+          </span>
+        </span>
+        <ElButton
+          v-if="loan.changed && !loan.gone"
+          type="primary"
+          :disabled="busy !== '' || away"
+          @click="emit('lend', { id: loan.roll, name: loan.name })"
+        >
+          Send the change
+        </ElButton>
+        <ElButton :disabled="busy !== '' || away" @click="emit('back', loan)">Take it back</ElButton>
+      </li>
+    </ul>
+    <button
+      type="button"
+      class="hm-quiet add"
+      :disabled="free.length === 0 || busy !== '' || away"
+      @click="picking = true"
+    >
+      <HandHelping :size="20" /> {{ busy ? "On its way …" : "Lend a roll" }}
+    </button>
+    <PickRoll v-model="picking" title="Which roll do you lend?" :rolls="free" @pick="emit('lend', $event)" />
+  </section>
+</template>
+
+<style scoped>
+.lent {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 24px;
+}
+h2 {
+  font-size: 20px;
+}
+.none {
+  max-width: 62ch;
+  color: var(--ink-soft);
+}
+ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 28px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.what {
+  display: grid;
+  margin-right: 6px;
+}
+.add {
+  margin-left: auto;
+}
+</style>
