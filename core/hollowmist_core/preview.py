@@ -5,6 +5,7 @@ import io
 import numpy as np
 from PIL import Image
 
+from .document import default_document, read
 from .kernels import pocket
 from .kernels.records import SAMPLE
 from .native import Pictures, Sheet, Stroke, prepared
@@ -36,6 +37,12 @@ def upright_stroke(width: float, height: float, count: int = 160) -> np.ndarray:
     return samples
 
 
+TIP_SIDE = 1024
+PLAIN = {"bite": 0.0, "opacity": 1.0, "mode": "normal", "ink": "#000000", "second_share": 0.0, "tones": "as coverage"}
+DRY = {"pooling": 0.0, "wetness": 0.0, "spread": 0.0}
+"""What a tip is shown with by itself: no grain, and nothing that ink does."""
+
+
 def _png(pixels: np.ndarray) -> bytes:
     out = io.BytesIO()
     Image.fromarray(pixels[..., :3]).save(out, "PNG", optimize=True)
@@ -55,10 +62,28 @@ def pocket_picture(document: dict, pictures: Pictures | None = None) -> bytes:
     return _inked(document, pocket.pocket_scale, upright_stroke, POCKET, pictures)
 
 
+def _touch(width: float, height: float) -> np.ndarray:
+    """One full touch, the pen upright, in the middle."""
+    return np.array([(width / 2, height / 2, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
+
+
+def tip_ink(document: dict, pictures: Pictures | None = None, side: int = TIP_SIDE) -> np.ndarray:
+    """The tip of a checked brush by itself, as coverage.
+
+    Returns
+    -------
+    ndarray, shape (side, side), uint8
+        255 = full.
+    """
+    usual = default_document()
+    as_usual = {key: usual[key] for key in ("responses", "layers")}
+    brush = prepared(read({**document, **ONE_TOUCH, **PLAIN, **DRY, **as_usual}), pictures)
+    scale = pocket.print_scale(brush.record, side)
+    sheet = Sheet(side, side, scale)
+    sheet.ink(brush, Stroke(_touch(side / scale, side / scale)))
+    return 255 - sheet.pixels(0xFFFFFF)[..., 0]
+
+
 def tip_print(document: dict, pictures: Pictures | None = None) -> bytes:
     """PNG of one full touch of a checked brush on paper, `PRINT` px square."""
-
-    def one(width, height):
-        return np.array([(width / 2, height / 2, 0, 1, np.pi / 2, 0, 0)], SAMPLE)
-
-    return _inked({**document, **ONE_TOUCH}, pocket.print_scale, one, (PRINT, PRINT), pictures)
+    return _inked({**document, **ONE_TOUCH}, pocket.print_scale, _touch, (PRINT, PRINT), pictures)

@@ -25,3 +25,6 @@ class Account(AbstractUser):
     number = models.BigIntegerField(default=0, help_text="How often anything of the account was changed.")
     maker = models.JSONField(default=dict, blank=True, help_text="What goes out with their packs.")
     """As `hollowmist_core.formats.pack.Maker` reads it."""
+
+    pockets = models.JSONField(default=dict, blank=True, help_text="The stroke, size and ink that brushes show with.")
+    """As `hollowmist.fields.Pockets` reads it."""

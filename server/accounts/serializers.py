@@ -1,6 +1,6 @@
 """What the API says of an account."""
 
-from hollowmist.fields import MakerField
+from hollowmist.fields import MakerField, PocketsField
 from rest_framework import serializers
 
 from .models import Account
@@ -10,10 +10,11 @@ class AccountSerializer(serializers.ModelSerializer):
     """An account as its owner sees it."""
 
     maker = MakerField(read_only=True)
+    pockets = PocketsField(read_only=True)
 
     class Meta:
         model = Account
-        fields = ["id", "username", "theme", "hand", "maker"]
+        fields = ["id", "username", "theme", "hand", "maker", "pockets"]
         read_only_fields = ["id", "username"]
 
 
@@ -21,10 +22,11 @@ class WishSerializer(serializers.ModelSerializer):
     """How a person likes their room: what is named is changed."""
 
     maker = MakerField(required=False)
+    pockets = PocketsField(required=False)
 
     class Meta:
         model = Account
-        fields = ["theme", "hand", "maker"]
+        fields = ["theme", "hand", "maker", "pockets"]
         extra_kwargs = {"theme": {"required": False}, "hand": {"required": False}}
 
 

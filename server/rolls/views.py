@@ -6,12 +6,15 @@ from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist_core.document import json_schema
+from hollowmist_core.document import json_schema, read
+from hollowmist_core.preview import tip_ink
 from hollowmist_core.telling import as_csv
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
+from sources.actions.pictures import ink_for
+from sources.files import ink_file
 
 from .actions.measure_brush import brush_readings
 from .actions.paint_brush import picture_of
@@ -73,6 +76,18 @@ class BrushPictureView(APIView):
         """PNG, inked by the native core when it is first asked for."""
         picture = picture_of(own_brush(request.user, brush_id), self.which)
         return HttpResponse(picture, content_type="image/png", headers={"Cache-Control": "private, no-cache"})
+
+
+class BrushTipView(APIView):
+    """The tip of a brush by itself, as a file: its outline, or its picture with clear ground."""
+
+    form = "svg"
+
+    @extend_schema(responses={(200, "image/*"): OpenApiResponse(OpenApiTypes.BINARY)})
+    def get(self, request, brush_id):
+        """SVG or PNG, as the brush was last kept."""
+        brush = own_brush(request.user, brush_id)
+        return ink_file(tip_ink(read(brush.document), ink_for(request.user)), f"{brush.name} tip", self.form)
 
 
 class BrushReadingsView(APIView):

@@ -7,6 +7,7 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from hollowmist.bounds import BoundedUpload
 from hollowmist_core.formats.picture import MOST_BYTES
+from hollowmist_core.prepare.kinds import GRAIN
 from hollowmist_core.prepare.recipe import Recipe
 from rest_framework import status
 from rest_framework.parsers import BaseParser
@@ -17,7 +18,8 @@ from rest_framework.views import APIView
 from rolls.models import Brush, PictureUse
 
 from .actions.bring_picture import bring_picture
-from .actions.pictures import own_pictures
+from .actions.pictures import ink_of, own_pictures
+from .files import as_file, ink_file
 from .models import KeptRecipe, Source
 from .serializers import KeptRecipeSerializer, WholeSourceSerializer
 
@@ -60,6 +62,20 @@ class SourceView(APIView):
         return Response(
             told(WholeSourceSerializer, request.user, get_object_or_404(seen_by(request.user), pk=source_id))
         )
+
+
+class SourceFileView(APIView):
+    """A source as a file: a shape's outline or its picture with clear ground; a grain's tile, grey, black is ink."""
+
+    form = "svg"
+
+    @extend_schema(responses={(200, "image/*"): OpenApiResponse(OpenApiTypes.BINARY)})
+    def get(self, request, source_id):
+        """SVG or PNG."""
+        source = get_object_or_404(seen_by(request.user).select_related("picture"), pk=source_id)
+        if source.makes == GRAIN and self.form == "png":
+            return as_file(bytes(source.picture.data), source.name, "png")
+        return ink_file(ink_of(source.picture), source.name, self.form)
 
 
 class Bytes(BaseParser):

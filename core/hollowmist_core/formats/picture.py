@@ -62,6 +62,15 @@ def grey_png(ink: np.ndarray) -> bytes:
     return out.getvalue()
 
 
+def clear_png(ink: np.ndarray) -> bytes:
+    """Ink, uint8, 255 = full, as a PNG that is black where there is ink, and clear where there is none."""
+    from PIL import Image
+
+    out = io.BytesIO()
+    Image.fromarray(np.stack([np.zeros_like(ink), ink], -1), "LA").save(out, "PNG", optimize=True)
+    return out.getvalue()
+
+
 def read_picture(data: bytes) -> Opened:
     """Decode a picture file in a process of its own.
 

@@ -68,6 +68,9 @@ class FuzzTests(TransactionTestCase):
                 if parameter in case.path_parameters and count % 2:
                     case.path_parameters[parameter] = value
             answer = case.call(cookies=cookies)
+            # There is no lending shelf here, and that is what those who ask for it are told.
+            if answer.status_code == 503 and b"no lending shelf" in answer.content:
+                return
             self.assertLess(answer.status_code, 500, f"{case.method} {case.formatted_path}: {answer.content[:300]}")
 
         send()

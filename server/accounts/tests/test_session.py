@@ -52,6 +52,15 @@ class SessionTests(TestCase):
         self.account.refresh_from_db()
         self.assertEqual((self.account.theme, self.account.hand), ("lamp", "right"))
 
+    def test_how_brushes_show_is_kept_and_checked(self):
+        self.client.force_login(self.account)
+        wish = {"pockets": {"lane": "word", "size": 30.0, "ink": "#24506e"}}
+        self.assertEqual(act(self.client, self.account, "prefer", uuid.uuid4(), wish)["answer"], "done")
+        self.assertEqual(self.client.get("/api/session").json()["account"]["pockets"], wish["pockets"])
+        for wrong in ({"ink": "blue"}, {"size": 0.1}, {"size": "nan"}, {"lane": "x" * 41}, "word"):
+            refused = act(self.client, self.account, "prefer", uuid.uuid4(), {"pockets": wrong})
+            self.assertEqual(refused["answer"], "refused", wrong)
+
     def test_a_change_without_the_csrf_token_is_refused(self):
         client = Client(enforce_csrf_checks=True)
         client.force_login(self.account)

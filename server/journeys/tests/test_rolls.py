@@ -1,6 +1,11 @@
 """Pockets in order: dragged, copied, chosen and moved without dragging, found, and rolls as a whole."""
 
+import io
+from pathlib import Path
+
+import numpy as np
 from django.test import tag
+from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
 from rolls.models import Brush, Roll
@@ -90,6 +95,41 @@ class RollsTests(JourneyCase):
         self.open_roll("Favourites")
         self.wait_for(lambda: page.locator(".pocket .name", has_text="Barnacle").count() == 2)
         self.wait_for(lambda: Brush.objects.get(name="Barnacle").favourite)
+
+    def test_brushes_show_on_the_lane_at_the_size_and_in_the_ink_that_one_likes(self):
+        page = self.page
+        slip = page.locator(".pocket", has_text="Gull Down").locator("canvas").first
+        before = self.ink_of(slip)
+        page.get_by_role("button", name="Settings").click()
+        page.get_by_role("button", name="How brushes show").click()
+        dialog = page.get_by_role("dialog")
+        dialog.locator(".el-select").click()
+        page.get_by_role("option", name="Crossing loop").click()
+        for label in ("Size", "Ink"):
+            dialog.get_by_role("radiogroup", name=label).get_by_role("radio", name="one for all").click()
+        dialog.get_by_role("button", name="Ink #8a3b22").click()
+        dialog.get_by_role("button", name="Take it").click()
+        # Rust is redder than the brush's own ink, and a loop is no upright stroke.
+        self.wait_for(lambda: self.ink_of(slip)[0] > before[0] + 40)
+        page.reload()
+        page.wait_for_selector(".pocket")
+        self.account.refresh_from_db()
+        self.assertEqual((self.account.pockets["lane"], self.account.pockets["ink"]), ("loop", "#8a3b22"))
+
+    def ink_of(self, canvas) -> tuple[float, float]:
+        """How red the darkest part of a slip is, and how much of the slip is dark."""
+        pixels = np.asarray(Image.open(io.BytesIO(canvas.screenshot())).convert("RGB"), float)
+        dark = pixels.sum(-1) < 300
+        return (float(pixels[dark, 0].mean()) if dark.any() else 0.0, float(dark.mean()))
+
+    def test_a_tip_is_saved_as_svg_and_png(self):
+        page = self.page
+        for form, begins in (("SVG", b"<svg"), ("PNG", b"\x89PNG")):
+            page.get_by_role("button", name="More for Barnacle").click()
+            with page.expect_download() as download:
+                page.get_by_role("button", name=f"Its tip as {form}").click()
+            self.assertEqual(download.value.suggested_filename, f"barnacle-tip.{form.lower()}")
+            self.assertTrue(Path(download.value.path()).read_bytes().startswith(begins))
 
     def test_a_roll_is_described_duplicated_deleted_and_put_back(self):
         page = self.page

@@ -55,6 +55,17 @@ class BrushTests(TestCase):
             self.keep(size=60.0)
         self.assertNotEqual(self.client.get(f"{self.path}/picture.png").content, first)
 
+    def test_its_tip_is_a_file_to_take_along(self):
+        self.keep(roundness=0.4)
+        outline = self.client.get(f"{self.path}/tip-shape.svg")
+        self.assertIn("rope-ribbon-tip.svg", outline["Content-Disposition"])
+        self.assertIn(b"<path", outline.content)
+        self.keep(roundness=1.0, base=2)
+        self.assertNotEqual(self.client.get(f"{self.path}/tip-shape.svg").content, outline.content)
+        picture = Image.open(io.BytesIO(self.client.get(f"{self.path}/tip-shape.png").content))
+        alpha = np.asarray(picture)[..., 1]
+        self.assertEqual((picture.size, alpha.max(), alpha[0].max()), ((1024, 1024), 255, 0))
+
     def test_a_stale_act_gets_the_state_that_stands_and_writes_nothing(self):
         self.keep(size=60.0)
         answer = self.keep(base=1, size=7.0)
@@ -86,7 +97,7 @@ class BrushTests(TestCase):
 
     def test_another_accounts_ids_are_not_there(self):
         theirs = add_brush(Roll.objects.create(account=self.other, name="Others"), "Theirs")
-        for path in ["", "/picture.png", "/tip.png", "/readings"]:
+        for path in ["", "/picture.png", "/tip.png", "/tip-shape.svg", "/tip-shape.png", "/readings"]:
             self.assertEqual(self.client.get(f"/api/brushes/{theirs.pk}{path}").status_code, 404)
         told = {"roll": str(self.roll.pk), "name": "Mine", "document": {}, "place": "a0"}
         self.assertIn("not yours", self.act("keepBrush", theirs.pk, told, 1)["detail"])

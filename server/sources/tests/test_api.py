@@ -37,6 +37,23 @@ DOTS = {"start": {"kind": "dots", "side": 64}}
 STATE = {"name": "Dots", "makes": "grain", "recipe": DOTS}
 
 
+class FileTests(TestCase):
+    def test_a_shape_is_saved_as_outline_and_picture_and_a_grain_as_its_tile(self):
+        account = Account.objects.create_user("maren", password="slate-and-rope")
+        self.client.force_login(account)
+        leaf = make_source(account, "Kelp Blade", "shape", {"start": {"kind": "leaf", "side": 128}})
+        dots = make_source(account, "Dots", "grain", DOTS)
+        outline = self.client.get(f"/api/sources/{leaf.pk}/file.svg")
+        self.assertEqual(outline["Content-Type"], "image/svg+xml")
+        self.assertIn("kelp-blade.svg", outline["Content-Disposition"])
+        clear = Image.open(io.BytesIO(self.client.get(f"/api/sources/{leaf.pk}/file.png").content))
+        self.assertEqual((clear.mode, np.asarray(clear)[..., 1].max()), ("LA", 255))
+        tile = self.client.get(f"/api/sources/{dots.pk}/file.png")
+        self.assertEqual(tile.content, bytes(dots.picture.data))
+        self.client.force_login(Account.objects.create_user("tove", password="gull-and-kelp"))
+        self.assertEqual(self.client.get(f"/api/sources/{leaf.pk}/file.svg").status_code, 404)
+
+
 class SourceTests(TestCase):
     def setUp(self):
         self.account = Account.objects.create_user("maren", password="slate-and-rope")

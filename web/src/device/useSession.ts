@@ -72,7 +72,7 @@ export const useSession = defineStore("session", {
       if (told) localStorage.removeItem(LEAVING)
       return told
     },
-    async prefer(wish: Partial<Pick<Account, "theme" | "hand" | "maker">>) {
+    async prefer(wish: Partial<Pick<Account, "theme" | "hand" | "maker" | "pockets">>) {
       if (!this.account) return
       Object.assign(this.account, wish)
       remember(this.account)

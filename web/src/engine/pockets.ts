@@ -7,8 +7,8 @@ import { Screen } from "./screen"
 import { Sheet, type Slots, type Workspace } from "./sheet"
 import type { Rectangle } from "@/documents/stroke"
 
-/** Its stroke, or its tip's print. */
-export type PocketPicture = "stroke" | "print"
+/** The upright stroke, or its tip's print. */
+export type PocketPicture = "upright" | "print"
 
 /** Strokes that brushes are shown on, and the part of their sheet that is seen, sheet px. */
 export interface ShownOn {

@@ -1,6 +1,7 @@
 // Packs: written and read by the server, looked into here.
 import { unzip } from "fflate"
 import { api, reach } from "@/api/client"
+import { saveFile } from "@/api/files"
 import type { components } from "@/generated/api"
 import { lendPicture } from "@/device/pictures"
 import { untilCarried } from "@/device/useDevice"
@@ -23,21 +24,11 @@ const MEDIA_TYPE = "application/vnd.hollowmist.pack+zip"
 /** Have the server write a pack, and hand it over as a file. Throws a sentence where it cannot be had. */
 export async function savePack(of: PackOf): Promise<void> {
   await untilCarried()
-  const call = api.GET("/api/packs", { params: { query: of }, parseAs: "blob" })
-  let name = "brushes.hollowmist"
-  const { data, message } = await reach(
-    call.then((told) => {
-      name = /filename="([^"]+)"/.exec(told.response.headers.get("Content-Disposition") ?? "")?.[1] ?? name
-      return told
-    }),
-  )
-  if (!data) throw new Error(message || "The pack could not be written just now. Try again in a moment.")
-  const address = URL.createObjectURL(data as Blob)
-  const link = document.createElement("a")
-  link.href = address
-  link.download = name
-  link.click()
-  window.setTimeout(() => URL.revokeObjectURL(address), 60_000)
+  const asked = new URLSearchParams()
+  for (const one of of.roll ?? []) asked.append("roll", one)
+  for (const one of of.brush ?? []) asked.append("brush", one)
+  for (const key of ["everything", "originals"] as const) if (of[key]) asked.set(key, "true")
+  await saveFile(`/api/packs?${asked}`)
 }
 
 /** How a pack is read: only looked into; changed brushes as copies; some of its brushes. */

@@ -7,17 +7,24 @@ import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
 import type { PocketPicture, ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
 
-const props = defineProps<{ which: PocketPicture | ShownOn; document: BrushDocument }>()
+import { usePocketWish, wished } from "./usePocketWish"
+
+const props = defineProps<{
+  /** The person's own way to see a stroke, or one that is given. */
+  which: "stroke" | PocketPicture | ShownOn
+  document: BrushDocument
+}>()
 const engine = useEngine()
 const canvas = useTemplateRef("canvas")
 const visible = useElementVisibility(canvas)
 const { width, height } = useElementSize(canvas)
 const { pixelRatio } = useDevicePixelRatio()
 const busy = ref(false)
+const { wish: liked, on } = usePocketWish()
 
 const wish = computed(() => ({
-  document: props.document,
-  which: props.which,
+  document: props.which === "stroke" ? wished(props.document, liked.value) : props.document,
+  which: props.which === "stroke" ? (on.value ?? ("upright" as const)) : props.which,
   across: Math.round(width.value * pixelRatio.value),
   down: Math.round(height.value * pixelRatio.value),
   seen: visible.value,

@@ -104,6 +104,8 @@ function act(name: PocketAct | "choose"): void {
         </button>
         <button type="button" class="hm-quiet" @click="act('choose')">Choose, to move or copy</button>
         <button type="button" class="hm-quiet" @click="act('pack')">Write a pack of it</button>
+        <button type="button" class="hm-quiet" @click="act('svg')">Its tip as SVG</button>
+        <button type="button" class="hm-quiet" @click="act('png')">Its tip as PNG</button>
         <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
       </div>
     </ElPopover>

@@ -4,8 +4,9 @@ import { ElOption, ElPopover, ElSelect } from "element-plus"
 import { useFileDialog } from "@vueuse/core"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
+import { saveFile } from "@/api/files"
 import type { StoredBrush } from "@/device/store"
-import { presentStore } from "@/device/useDevice"
+import { presentStore, untilCarried } from "@/device/useDevice"
 import type { FilledRoll as Filled } from "@/device/useRollList"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
@@ -76,6 +77,15 @@ async function write(of: PackOf): Promise<void> {
   packing.value = false
 }
 
+async function saveTip({ id }: StoredBrush, form: "svg" | "png"): Promise<void> {
+  try {
+    await untilCarried()
+    await saveFile(`/api/brushes/${id}/tip-shape.${form}`)
+  } catch (error) {
+    notice((error as Error).message)
+  }
+}
+
 function readFiles(): void {
   packsAsked.value = false
   chooseFiles()
@@ -102,6 +112,7 @@ files.onChange(async (given) => {
 function act(brush: StoredBrush, name: PocketAct): void {
   named.value = brush
   if (name === "pack") return void write({ brush: [brush.id], originals: true })
+  if (name === "svg" || name === "png") return void saveTip(brush, name)
   if (name === "duplicate") own.duplicate([brush])
   else if (name === "remove") own.remove([brush])
   else if (name === "favourite") own.mark([brush], { favourite: !brush.favourite })

@@ -33,7 +33,9 @@ export function useFound(store: Store, rolls: Ref<FilledRoll[]>) {
   function told(brush: StoredBrush, roll: FilledRoll): string {
     const ids = pictureUses(brush.document).map((use) => use.source)
     const from = sources.value.filter((one) => ids.includes(one.id)).map((one) => one.name)
-    return [brush.name, brush.note, roll.name, roll.note, ...from].join("\n").toLocaleLowerCase()
+    return [brush.name, brush.note, brush.maker?.name, roll.name, roll.note, ...from]
+      .join("\n")
+      .toLocaleLowerCase()
   }
 
   const found = computed(() => {

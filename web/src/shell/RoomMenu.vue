@@ -7,6 +7,7 @@ import { useSession } from "@/device/useSession"
 import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import MakerDialog from "./MakerDialog.vue"
+import PocketsDialog from "./PocketsDialog.vue"
 import WhatWaits from "./WhatWaits.vue"
 
 const session = useSession()
@@ -21,6 +22,9 @@ const HANDS = [
 ] as const
 
 const making = ref(false)
+const showing = ref(false)
+/** What it shows is read from the store: not before it is asked for. */
+const asked = ref(false)
 /** How many acts wait, where a sign-out would let go of them. */
 const waiting = ref(0)
 
@@ -59,6 +63,7 @@ async function leave(sure = false): Promise<void> {
       <button type="button" class="hm-quiet out" @click="making = true">
         Maker: what goes out with your packs
       </button>
+      <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
       <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
       <button type="button" class="hm-quiet out" @click="leave()">
@@ -74,6 +79,7 @@ async function leave(sure = false): Promise<void> {
     </div>
   </ElPopover>
   <MakerDialog v-model="making" />
+  <PocketsDialog v-if="asked && presentStore" :key="`pockets ${presentStore.account}`" v-model="showing" />
 </template>
 
 <style scoped>

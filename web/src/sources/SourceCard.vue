@@ -3,6 +3,9 @@
 import { MoreHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
+import { saveFile } from "@/api/files"
+import { untilCarried } from "@/device/useDevice"
+import { notice } from "@/parts/notice"
 import SourcePrint from "@/pictures/SourcePrint.vue"
 import type { Source } from "@/pictures/useSources"
 
@@ -12,6 +15,17 @@ const menu = ref(false)
 
 const users = computed(() => props.source.users)
 const used = computed(() => (users.value.length === 1 ? "1 brush" : `${users.value.length} brushes`))
+
+/** Have the server write it as a file. */
+async function save(form: "svg" | "png"): Promise<void> {
+  menu.value = false
+  try {
+    await untilCarried()
+    await saveFile(`/api/sources/${props.source.id}/file.${form}`)
+  } catch (error) {
+    notice((error as Error).message)
+  }
+}
 
 type Act = "duplicate" | "name" | "remove" | "brush"
 function act(which: Act): void {
@@ -45,6 +59,10 @@ function act(which: Act): void {
           <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('name')">
             Name and note
           </button>
+          <button v-if="source.makes === 'shape'" type="button" class="hm-quiet" @click="save('svg')">
+            Save as SVG
+          </button>
+          <button type="button" class="hm-quiet" @click="save('png')">Save as PNG</button>
           <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('remove')">Delete</button>
           <div v-if="users.length > 0" class="users">
             <p class="hm-small">

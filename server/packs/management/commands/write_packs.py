@@ -12,7 +12,7 @@ from packs.actions.write_pack import write_pack
 ACCOUNTS = "accounts.json"
 """Who there is: names, sign-ins as Django keeps them (hashed), and how they like their room. Keep it to yourself."""
 
-TOLD = ("username", "password", "theme", "hand", "maker")
+TOLD = ("username", "password", "theme", "hand", "maker", "pockets")
 
 
 class Command(BaseCommand):
