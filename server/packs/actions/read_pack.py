@@ -111,10 +111,19 @@ class _Reading:
     def sources(self) -> None:
         """Take in the sources; those that ship here too are those."""
         self.source_ids: dict[str, str] = {}
-        shipped = {one.picture_id: one for one in Source.objects.filter(account=None)}
+        self.inked_here: dict[str, str] = {}
+        shipped = list(Source.objects.filter(account=None))
+        by_picture = {one.picture_id: one for one in shipped}
+        by_name = {(one.name, one.makes): one for one in shipped}
         for one in self.pack.manifest.sources:
-            if one.shipped and one.picture in shipped:
-                self.source_ids[str(one.id)] = str(shipped[one.picture].pk)
+            alike = by_name.get((one.name, one.makes))
+            if alike and alike.recipe != one.recipe:
+                alike = None
+            # Another machine may ink the same recipe a grey level apart: it is the same source.
+            here = one.shipped and (by_picture.get(one.picture) or alike)
+            if here:
+                self.source_ids[str(one.id)] = str(here.pk)
+                self.inked_here[one.picture] = here.picture_id
                 continue
             try:
                 with transaction.atomic():
@@ -189,7 +198,9 @@ class _Reading:
         """A brush document of the pack with ids as they are here, and what of it is not understood."""
         whole, beyond = read_as_far(self.pack.json(path))
         for use in source_uses(whole):
-            self.keep(use["picture"], ink_of)
+            use["picture"] = self.inked_here.get(use["picture"], use["picture"])
+            if use["picture"] not in self.inked_here.values():
+                self.keep(use["picture"], ink_of)
             use["source"] = self.source_ids.get(str(use["source"]))
         for layer in whole["layers"]:
             if layer["brush"]:

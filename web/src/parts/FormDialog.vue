@@ -29,6 +29,7 @@ function take(): void {
 .form,
 .form :slotted(label) {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
 }
 .form :slotted(label) {

@@ -7,7 +7,7 @@ import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
 import type { PocketPicture, ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
 
-import { usePocketWish, wished } from "./usePocketWish"
+import { shownOn, usePocketWish, wished } from "./usePocketWish"
 
 const props = defineProps<{
   /** The person's own way to see a stroke, or one that is given. */
@@ -20,11 +20,18 @@ const visible = useElementVisibility(canvas)
 const { width, height } = useElementSize(canvas)
 const { pixelRatio } = useDevicePixelRatio()
 const busy = ref(false)
-const { wish: liked, on } = usePocketWish()
+const { wish: liked, strokes } = usePocketWish()
+const document = computed(() =>
+  props.which === "stroke" ? wished(props.document, liked.value) : props.document,
+)
+const on = computed(() => {
+  if (props.which !== "stroke") return props.which
+  return (strokes.value && shownOn(strokes.value, document.value)) ?? "upright"
+})
 
 const wish = computed(() => ({
-  document: props.which === "stroke" ? wished(props.document, liked.value) : props.document,
-  which: props.which === "stroke" ? (on.value ?? ("upright" as const)) : props.which,
+  document: document.value,
+  which: on.value,
   across: Math.round(width.value * pixelRatio.value),
   down: Math.round(height.value * pixelRatio.value),
   seen: visible.value,

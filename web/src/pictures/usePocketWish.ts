@@ -21,17 +21,19 @@ export interface PocketWish {
 export const NO_WISH: PocketWish = { lane: "", size: null, ink: "" }
 
 /** Room about the strokes, sheet px. */
-const ROOM = 16
+const ROOM = 6
+const WIDEST = 60
 
-/** Strokes of a lane with the room that they need. */
-export function shownOn(strokes: KeptStroke[]): ShownOn | undefined {
+/** Strokes of a lane with the room that a brush needs on them. */
+export function shownOn(strokes: KeptStroke[], brush: BrushDocument): ShownOn | undefined {
   const drawn = strokes.filter((one) => !one.erase && !one.dries)
   const reach = reachOf(drawn)
   if (!reach) return undefined
   const { left, top, right, bottom } = reach
+  const room = ROOM + Math.min(WIDEST, Number(brush.size) / 2)
   return {
     strokes: drawn,
-    room: { left: left - ROOM, top: top - ROOM, right: right + ROOM, bottom: bottom + ROOM },
+    room: { left: left - room, top: top - room, right: right + room, bottom: bottom + room },
   }
 }
 
@@ -49,11 +51,10 @@ export const usePocketWish = createSharedComposable(() => {
     ...(session.account?.pockets as Partial<PocketWish> | undefined),
   }))
   const own = shallowRef<Lane>()
-  const on = computed((): ShownOn | undefined => {
+  const strokes = computed((): KeptStroke[] | undefined => {
     const { lane } = wish.value
     if (!lane) return undefined
-    const found = shipped.lanes.value.find(({ key }) => key === lane) ?? own.value
-    return found && shownOn(found.strokes)
+    return (shipped.lanes.value.find(({ key }) => key === lane) ?? own.value)?.strokes
   })
 
   /** One of the person's own lanes may be changed meanwhile: it is read when it is asked for, and on coming back. */
@@ -66,5 +67,5 @@ export const usePocketWish = createSharedComposable(() => {
 
   watch([() => wish.value.lane, presentStore], look, { immediate: true })
   useEventListener(document, "visibilitychange", () => void look())
-  return { wish, on }
+  return { wish, strokes }
 })

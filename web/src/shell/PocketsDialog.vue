@@ -37,9 +37,12 @@ watch(open, (now) => now && (next.value = { ...wish.value }), { immediate: true 
 
 const lanes = computed(() => [...own.value, ...shipped.lanes.value].filter((one) => one.strokes.length > 0))
 const brushes = computed(() => rolls.value.flatMap((roll) => roll.brushes).slice(0, SHOWN))
-const which = computed(() => {
+const shown = computed(() => {
   const lane = lanes.value.find(({ key }) => key === next.value.lane)
-  return (lane && shownOn(lane.strokes)) ?? "upright"
+  return brushes.value.map(({ id, document }) => {
+    const brush = wished(document, next.value)
+    return { id, document: brush, which: (lane && shownOn(lane.strokes, brush)) ?? ("upright" as const) }
+  })
 })
 
 function take(): void {
@@ -51,11 +54,11 @@ function take(): void {
   <FormDialog v-model="open" title="How brushes show in their pockets" @take="take">
     <div class="shown">
       <PocketPicture
-        v-for="brush in brushes"
-        :key="brush.id"
+        v-for="one in shown"
+        :key="one.id"
         class="stroke"
-        :which="which"
-        :document="wished(brush.document, next)"
+        :which="one.which"
+        :document="one.document"
       />
     </div>
     <label>

@@ -7,7 +7,7 @@ from pathlib import Path
 import segno
 from accounts.models import Account
 from django.core.management.base import BaseCommand
-from rolls.management.commands.seed_demo import NAME
+from packs.management.commands.seed_demo import NAME
 
 WORDS = (
     "kelp",
