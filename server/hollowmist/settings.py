@@ -152,7 +152,10 @@ USE_I18N = False
 USE_TZ = True
 
 # Counts of tries are shared by all processes.
-CACHES = {"default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "cache"}}
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "cache"},
+    "progress": {"BACKEND": "django.core.cache.backends.filebased.FileBasedCache", "LOCATION": RUN / "progress"},
+}
 
 WHITENOISE_ALLOW_ALL_ORIGINS = False
 STATIC_URL = "/static/"

@@ -239,6 +239,16 @@ def lot(stage: Stage) -> None:
     stage.page.locator(".slip").nth(2).click()
 
 
+def showing(stage: Stage) -> None:
+    """How brushes show in their pockets, on a lane that was chosen."""
+    room_menu(stage)
+    stage.tap("button", "How brushes show")
+    stage.page.locator("[role=dialog] .el-select").click()
+    stage.tap("option", "A word")
+    for label in ("Size", "Ink"):
+        stage.page.get_by_role("radiogroup", name=label).get_by_role("radio", name="one for all").click()
+
+
 def maker(stage: Stage) -> None:
     """The maker, with the square to draw a mark in."""
     room_menu(stage)
@@ -362,6 +372,7 @@ VIEWS = (
     View("rolls, shipped", shipped, ink=(".shipped .stroke",)),
     View("rolls, a look into a pack", reading_pack, "pack", ("[role=dialog] .stroke",)),
     View("maker", maker),
+    View("rolls, how brushes show", showing, ink=("[role=dialog] .stroke",)),
     View("shelf", at("/shelf", ".lot"), "shelf", (".lot .strokes",)),
     View("shelf, a look into a lot", lot, "lot", (*SHEET, ".slip .stroke")),
     View("bench", bench, "bench", (*CARDS, ".card canvas")),

@@ -9,6 +9,7 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from hollowmist.bounds import IN_MEMORY, BoundedUpload, FileBody
 from hollowmist_core.formats.pack import MEDIA_TYPE, MOST_BYTES, SUFFIX, Pack, json_schema
+from rest_framework import status
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
@@ -17,7 +18,8 @@ from rolls.models import Brush, Roll
 
 from .actions.read_pack import read_pack
 from .actions.write_pack import write_pack
-from .serializers import PackQuerySerializer, ReadQuerySerializer, ReportSerializer
+from .progress import Progress, untold
+from .serializers import PackQuerySerializer, ProgressSerializer, ReadQuerySerializer, ReportSerializer
 
 A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
 
@@ -68,9 +70,26 @@ class PacksView(BoundedUpload, APIView):
         query.is_valid(raise_exception=True)
         told = query.validated_data
         # A request without a body was never parsed.
+        tell = Progress(request.user, told["reading"]).tell if told["reading"] else untold
         with request.data or io.BytesIO() as file:
-            report = read_pack(request.user, Pack(file), told["brush"], told["copies"], told["look"])
+            report = read_pack(request.user, Pack(file), told["brush"], told["copies"], told["look"], tell=tell)
         return Response(ReportSerializer(report).data)
+
+
+class ReadingView(APIView):
+    """A pack that is being read."""
+
+    @extend_schema(responses=ProgressSerializer)
+    def get(self, request, reading):
+        """How far it has come."""
+        done, of = Progress(request.user, reading).told()
+        return Response({"done": done, "of": of})
+
+    @extend_schema(responses={204: None})
+    def delete(self, request, reading):
+        """Stop it: nothing of it comes in. One that is done stays done."""
+        Progress(request.user, reading).stop()
+        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 def _lists(params) -> dict:

@@ -1,6 +1,8 @@
 """Packs in the browser: twelve favourites gathered, written, lost, and read again as they were."""
 
+import base64
 import io
+import tempfile
 import zipfile
 from pathlib import Path
 
@@ -129,6 +131,36 @@ class PackTests(JourneyCase):
         page.get_by_text("It is a source now").wait_for()
         self.wait_for(lambda: Source.objects.filter(account=self.account, name="pebbles").exists())
         self.wait_for(lambda: Brush.objects.filter(roll__name="From pictures", name="pebbles").exists())
+
+    def test_a_folder_of_pictures_becomes_sources(self):
+        page = self.page
+        with tempfile.TemporaryDirectory() as folder:
+            for name in ("shell", "rope"):
+                noise = np.random.default_rng(len(name)).integers(0, 255, (200, 200), np.uint8)
+                Image.fromarray(noise).save(Path(folder) / f"{name}.png")
+            (Path(folder) / "notes.txt").write_text("nothing to be taken")
+            page.get_by_role("button", name="Packs").click()
+            with page.expect_file_chooser() as chooser:
+                page.get_by_role("button", name="Read a folder of pictures").click()
+            chooser.value.set_files(folder)
+            page.get_by_text("2 pictures").wait_for()
+            page.get_by_role("button", name="Take it in").click()
+            page.get_by_text("2 of 2").wait_for()
+        self.wait_for(lambda: Source.objects.filter(account=self.account, name__in=["shell", "rope"]).count() == 2)
+
+    def test_a_pack_that_another_application_opens_with_this_one_is_looked_into(self):
+        data = self.written(self.roll)
+        # As browsers hand over what an installed application was opened with (File Handling API).
+        script = """{
+          const bytes = Uint8Array.from(atob(`%s`), (one) => one.charCodeAt(0))
+          const file = new File([bytes], "chart-inking.hollowmist")
+          const value = { setConsumer: (take) => take({ files: [{ getFile: async () => file }] }) }
+          Object.defineProperty(window, "launchQueue", { value })
+        }"""
+        self.page.add_init_script(script % base64.b64encode(data).decode())
+        self.page.goto(f"{self.live_server_url}/rolls")
+        self.page.wait_for_selector(".el-dialog .card canvas")
+        self.assertEqual(self.page.locator(".el-dialog .card strong").all_inner_texts(), self.names(self.roll))
 
     def test_the_maker_goes_out_with_a_pack_and_stays_with_the_brushes(self):
         page = self.page

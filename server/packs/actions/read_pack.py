@@ -1,8 +1,9 @@
 """Read a pack into an account: all of it in one transaction, and nothing twice."""
 
 import uuid
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
+from typing import TypeVar
 
 from accounts.numbers import count_on
 from django.db import transaction
@@ -25,10 +26,13 @@ from sources.actions.bring_picture import media_type_of
 from sources.actions.pictures import ink_of, keep_picture, pixels_of, touch
 from sources.models import KeptRecipe, Source
 
+from ..progress import Tell, untold
+
 NAMESPACE = uuid.UUID("6f1c7c2e-5a0b-4c9e-9c55-3b1d2f7a9e10")
 """Ids that another account has already become these, alike at every reading: doing it twice doubles nothing."""
 
 MOST_PREVIEW = 2**18
+Entry = TypeVar("Entry")
 
 FAULTS = (PackError, BrushError, RecipeError, PictureError, inkml.InkMLError, ValueError)
 
@@ -73,8 +77,11 @@ class Report:
 class _Reading:
     """A pack on its way into an account."""
 
-    def __init__(self, account, pack: Pack, copies: bool):
+    def __init__(self, account, pack: Pack, copies: bool, tell: Tell):
         self.account, self.pack, self.copies = account, pack, copies
+        self.tell, self.done = tell, 0
+        told = pack.manifest
+        self.all = sum(map(len, (told.sources, told.brushes, told.checkpoints, told.lanes)))
         told = pack.manifest.maker.model_dump(mode="json")
         self.report = Report(told, spare=len(pack.spare))
         # What one wrote oneself is no stranger's.
@@ -97,6 +104,13 @@ class _Reading:
         """The id that one thing has here."""
         return self.own_ids(model, [wanted], whose)[0]
 
+    def each(self, entries: Iterable[Entry]) -> Iterator[Entry]:
+        """Entries, with a word of each before it is read."""
+        for one in entries:
+            self.tell(self.done, self.all)
+            self.done += 1
+            yield one
+
     def keep(self, digest: str, check=None) -> str:
         """Have a picture of the pack; one that is to be inked with is looked at first."""
         if digest not in self.kept:
@@ -115,7 +129,7 @@ class _Reading:
         shipped = list(Source.objects.filter(account=None))
         by_picture = {one.picture_id: one for one in shipped}
         by_name = {(one.name, one.makes): one for one in shipped}
-        for one in self.pack.manifest.sources:
+        for one in self.each(self.pack.manifest.sources):
             alike = by_name.get((one.name, one.makes))
             if alike and alike.recipe != one.recipe:
                 alike = None
@@ -220,7 +234,7 @@ class _Reading:
             last[roll] = place
         self.brush_ids: dict[uuid.UUID, uuid.UUID] = {}
         changed: list[Brush] = []
-        for one, pk in zip(entries, own, strict=True):
+        for one, pk in zip(self.each(entries), own, strict=True):
             try:
                 with transaction.atomic():
                     brush = self.brush(one, standing.get(pk), pk)
@@ -287,7 +301,7 @@ class _Reading:
         own = self.own_ids(Checkpoint, [one.id for one in entries], "brush__roll__account")
         standing = {one.pk: one for one in Checkpoint.objects.filter(pk__in=own)}
         made: list[Checkpoint] = []
-        for one, pk in zip(entries, own, strict=True):
+        for one, pk in zip(self.each(entries), own, strict=True):
             try:
                 row = self.checkpoint(one, standing.get(pk), pk)
             except FAULTS as error:
@@ -320,7 +334,7 @@ class _Reading:
     def lanes(self) -> None:
         """Take in the lanes, after those that there are, and loose strokes."""
         position = Lane.objects.filter(account=self.account, deleted_at=None).count()
-        for one in self.pack.manifest.lanes:
+        for one in self.each(self.pack.manifest.lanes):
             try:
                 with transaction.atomic():
                     position += self.lane(one, position)
@@ -389,7 +403,13 @@ class _LookedOnly(Exception):
 
 
 def read_pack(
-    account, pack: Pack, wanted: Iterable[str] | None = None, copies: bool = False, look=False, into: Roll | None = None
+    account,
+    pack: Pack,
+    wanted: Iterable[str] | None = None,
+    copies: bool = False,
+    look: bool = False,
+    into: Roll | None = None,
+    tell: Tell = untold,
 ) -> Report:
     """Read a pack into an account, in one transaction.
 
@@ -405,6 +425,9 @@ def read_pack(
     into : Roll, optional
         A roll that all brushes come into; neither rolls, lanes nor recipes do then.
 
+    tell : callable, optional
+        Called with how many things are done, of how many; whatever it raises ends the reading, with nothing left of it.
+
     Returns
     -------
     Report
@@ -414,7 +437,7 @@ def read_pack(
     hollowmist_core.formats.pack.PackError
         Nothing of it can be read.
     """
-    reading = _Reading(account, pack, copies)
+    reading = _Reading(account, pack, copies, tell)
     chosen = None if wanted is None else set(wanted)
     try:
         with transaction.atomic():

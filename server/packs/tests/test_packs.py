@@ -4,11 +4,13 @@ import contextlib
 import io
 import json
 import os
+import resource
 import tempfile
 import time
 import uuid
 import zipfile
 from pathlib import Path
+from unittest.mock import patch
 
 import numpy as np
 from accounts.models import Account
@@ -39,6 +41,11 @@ def rows() -> dict[str, int]:
     """How many rows there are of all that a pack can bring."""
     kinds = (Roll, Brush, PictureUse, Checkpoint, Source, Lane, ProofStroke, Picture)
     return {kind.__name__: kind.objects.count() for kind in kinds}
+
+
+def peak() -> int:
+    """Most memory that this process has held so far, bytes."""
+    return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss * 1024
 
 
 class PackCase(TestCase):
@@ -267,16 +274,39 @@ class UnsoundTests(PackCase):
     def test_spoilt_packs_leave_nothing_behind(self):
         """A share of them; `HOLLOWMIST_PACKS=10000 script/test packs` tries as many as are named."""
         data = sound_pack()
-        there = rows()
+        there, before = rows(), peak()
         for seed in range(int(os.environ.get("HOLLOWMIST_PACKS", "120"))):
             start = time.process_time()
             with contextlib.suppress(pack.PackError):
                 self.take(mutated(np.random.default_rng(seed), data), look=True)
             self.assertLess(time.process_time() - start, 20, seed)
             self.assertEqual(rows(), there, seed)
+        self.assertLess(peak() - before, 512 * 2**20)
 
 
 class ApiTests(PackCase):
+    def test_it_tells_how_far_it_is_and_stops_when_it_is_told_to(self):
+        data, reading = sound_pack(40), uuid.uuid4()
+        self.client.force_login(self.account)
+        there = rows()
+        how_far = f"/api/packs/readings/{reading}"
+        self.assertEqual(self.client.get(how_far).json(), {"done": 0, "of": 0})
+        with patch("packs.progress.EVERY", 0):
+            self.client.post(f"/api/packs?look=true&reading={reading}", data, content_type=pack.MEDIA_TYPE)
+            told = self.client.get(how_far).json()
+            # 40 brushes, a source, a checkpoint, a lane; a look reads all but what comes last.
+            self.assertEqual(told["of"], 43)
+            self.assertGreaterEqual(told["done"], 40)
+            self.client.delete(how_far)
+            stopped = self.client.post(f"/api/packs?reading={reading}", data, content_type=pack.MEDIA_TYPE)
+        self.assertEqual((stopped.status_code, rows()), (409, there))
+        self.assertIn("nothing of it came in", stopped.json()["detail"])
+        # Nobody else's reading is told or stopped.
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.get(how_far).json(), {"done": 0, "of": 0})
+        theirs = self.client.post(f"/api/packs?reading={reading}", data, content_type=pack.MEDIA_TYPE)
+        self.assertEqual(theirs.status_code, 200)
+
     def test_it_goes_out_and_in_by_the_api(self):
         self.fill()
         answer = self.client.get(f"/api/packs?roll={self.roll.pk}")

@@ -37,7 +37,7 @@ DOTS = {"start": {"kind": "dots", "side": 64}}
 STATE = {"name": "Dots", "makes": "grain", "recipe": DOTS}
 
 
-class FileTests(TestCase):
+class SavedTests(TestCase):
     def test_a_shape_is_saved_as_outline_and_picture_and_a_grain_as_its_tile(self):
         account = Account.objects.create_user("maren", password="slate-and-rope")
         self.client.force_login(account)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What comes in: a look inside first, inked here; then a report of what came in, what was renamed, what was left and why.
-import { ElButton, ElCheckbox, ElDialog } from "element-plus"
+import { ElButton, ElCheckbox, ElDialog, ElProgress } from "element-plus"
 import { computed, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
 import type { BrushDocument } from "@/documents/brush"
@@ -75,9 +75,14 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
         >
           By {{ makerTold(one.report.maker as unknown as Maker) }}
         </p>
-        <p v-if="one.state === 'looking' || one.state === 'reading'" role="status">
-          {{ one.state === "looking" ? "Looking inside …" : "Bringing it in …" }}
-        </p>
+        <template v-if="one.state === 'looking' || one.state === 'reading'">
+          <p role="status">{{ one.state === "looking" ? "Looking inside …" : "Bringing it in …" }}</p>
+          <ElProgress
+            :percentage="Math.round(100 * one.share)"
+            :stroke-width="8"
+            aria-label="How far it is"
+          />
+        </template>
         <p v-if="one.state === 'refused'" class="refused" role="alert">{{ one.message }}</p>
         <ul v-if="one.state === 'looked' && one.report" class="brushes">
           <li v-for="line in brushesIn(one.report)" :key="line.id">
@@ -112,7 +117,13 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
       </section>
       <section v-if="pictures.length > 0">
         <h3>{{ pictures.length === 1 ? "A picture" : `${pictures.length} pictures` }}</h3>
-        <p class="hm-small">Each becomes a shape or a grain, as it is recognised.</p>
+        <p class="hm-small">
+          {{
+            busy || done
+              ? `${pictures.filter(({ state }) => state === "done" || state === "refused").length} of ${pictures.length}`
+              : "Each becomes a shape or a grain, as it is recognised."
+          }}
+        </p>
         <ul class="report">
           <li v-for="one in pictures" :key="one.file.name">
             {{ one.file.name }}

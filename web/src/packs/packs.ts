@@ -6,6 +6,7 @@ import type { components } from "@/generated/api"
 import { lendPicture } from "@/device/pictures"
 import { untilCarried } from "@/device/useDevice"
 import type { Store } from "@/device/store"
+import { newId } from "@/documents/ids"
 
 export type Report = components["schemas"]["Report"]
 export type Line = components["schemas"]["Line"]
@@ -38,8 +39,36 @@ export interface How {
   brush?: string[]
 }
 
-/** Have the server read a pack. Throws its sentence where that is refused, or cannot be reached. */
-export async function readPack(file: Blob, query: How, signal: AbortSignal): Promise<Report> {
+/** How often the server is asked how far it is, ms. */
+const EVERY = 400
+
+/**
+ * Have the server read a pack, and tell how far it is, 0..1. Throws its sentence where that is refused, stopped, or
+ * cannot be reached. Stopped, nothing of it comes in.
+ */
+export async function readPack(
+  file: Blob,
+  how: How,
+  signal: AbortSignal,
+  tell: (share: number) => void,
+): Promise<Report> {
+  const reading = newId()
+  const path = { reading }
+  const timer = window.setInterval(async () => {
+    const { data } = await reach(api.GET("/api/packs/readings/{reading}", { params: { path } }))
+    if (data && data.of > 0) tell(data.done / data.of)
+  }, EVERY)
+  const stop = () => void reach(api.DELETE("/api/packs/readings/{reading}", { params: { path } }))
+  signal.addEventListener("abort", stop, { once: true })
+  try {
+    return await sendPack(file, { ...how, reading }, signal)
+  } finally {
+    window.clearInterval(timer)
+    signal.removeEventListener("abort", stop)
+  }
+}
+
+async function sendPack(file: Blob, query: How & { reading: string }, signal: AbortSignal): Promise<Report> {
   const call = api.POST("/api/packs", {
     params: { query },
     body: file as never,
@@ -48,6 +77,7 @@ export async function readPack(file: Blob, query: How, signal: AbortSignal): Pro
     signal,
   })
   const { data, message } = await reach(call)
+  if (signal.aborted) throw new Error("Stopped: nothing of it came in.")
   if (!data) throw new Error(message)
   return data
 }

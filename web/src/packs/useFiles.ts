@@ -1,6 +1,10 @@
 // Files that come to a place: chosen, dropped on it, or opened with the application from elsewhere on the device.
 import { useDropZone, useFileDialog } from "@vueuse/core"
 import { ref, shallowRef, type Ref } from "vue"
+import { notice } from "@/parts/notice"
+
+/** Of a folder these are taken. */
+const TAKEN = /\.(hollowmist|zip|png|jpe?g|webp|gif|bmp|svg|tiff?)$/i
 
 interface Launch {
   files: { getFile: () => Promise<File> }[]
@@ -9,6 +13,21 @@ declare global {
   interface Window {
     /** Where the application is installed (File Handling API): what it was opened with. */
     launchQueue?: { setConsumer: (take: (launch: Launch) => void) => void }
+  }
+}
+
+/** A file, or the files below a folder; what is neither pack nor picture is passed over there. */
+async function filesBelow(entry: FileSystemEntry): Promise<File[]> {
+  if (entry.isFile) {
+    return [await new Promise<File>((take, fail) => (entry as FileSystemFileEntry).file(take, fail))]
+  }
+  const reader = (entry as FileSystemDirectoryEntry).createReader()
+  const found: File[] = []
+  // A folder tells its entries some at a time.
+  for (;;) {
+    const some = await new Promise<FileSystemEntry[]>((take, fail) => reader.readEntries(take, fail))
+    if (some.length === 0) return found.filter(({ name }) => TAKEN.test(name))
+    for (const one of some) found.push(...(await filesBelow(one)))
   }
 }
 
@@ -23,12 +42,30 @@ export function useFiles(place: Ref<HTMLElement | null>) {
     reading.value = true
   }
 
-  const { isOverDropZone: over } = useDropZone(place, { onDrop: take, preventDefaultForUnhandled: true })
+  async function drop(given: File[] | null, event: DragEvent): Promise<void> {
+    // Entries must be asked for before anything is waited for: the event is over then.
+    const entries = [...(event.dataTransfer?.items ?? [])].map((one) => one.webkitGetAsEntry?.() ?? null)
+    if (!entries.some((one) => one?.isDirectory)) return take(given)
+    const found = await Promise.all(entries.filter((one) => one !== null).map(filesBelow))
+    if (found.flat().length === 0) notice("There is no pack and no picture in this folder.")
+    take(found.flat())
+  }
+
+  const { isOverDropZone: over } = useDropZone(place, {
+    onDrop: (given, event) => void drop(given, event),
+    preventDefaultForUnhandled: true,
+  })
   const dialog = useFileDialog({ accept: ".hollowmist,.zip,image/*", multiple: true, reset: true })
   dialog.onChange(take)
+  const folder = useFileDialog({ directory: true, multiple: true, reset: true })
+  folder.onChange((given) => {
+    const found = [...(given ?? [])].filter(({ name }) => TAKEN.test(name))
+    if (given?.length && found.length === 0) notice("There is no pack and no picture in this folder.")
+    take(found)
+  })
   window.launchQueue?.setConsumer((launch) => {
     void Promise.all(launch.files.map((one) => one.getFile())).then(take)
   })
 
-  return { files, reading, over, choose: () => dialog.open() }
+  return { files, reading, over, choose: () => dialog.open(), chooseFolder: () => folder.open() }
 }

@@ -15,6 +15,8 @@ export interface Coming {
   /** What it came to, or would come to. */
   report?: Report
   message: string
+  /** How far it is, 0..1. */
+  share: number
 }
 
 export function useReading(store: Store) {
@@ -56,7 +58,10 @@ export function useReading(store: Store) {
   }
 
   function push(file: File, kind: Coming["kind"], refused = ""): void {
-    coming.value = [...coming.value, { file, kind, state: refused ? "refused" : "waits", message: refused }]
+    coming.value = [
+      ...coming.value,
+      { file, kind, state: refused ? "refused" : "waits", message: refused, share: 0 },
+    ]
   }
 
   async function look(at: number): Promise<void> {
@@ -64,7 +69,10 @@ export function useReading(store: Store) {
     put(at, { state: "looking" })
     try {
       await lendPictures(store, file)
-      put(at, { state: "looked", report: await readPack(file, { look: true }, ending.signal) })
+      put(at, {
+        state: "looked",
+        report: await readPack(file, { look: true }, ending.signal, (share) => put(at, { share })),
+      })
     } catch (error) {
       put(at, { state: "refused", message: (error as Error).message })
     }
@@ -77,7 +85,7 @@ export function useReading(store: Store) {
     for (const [at, one] of coming.value.entries()) {
       if (ending.signal.aborted) break
       if (one.state !== "looked" && one.state !== "waits") continue
-      put(at, { state: "reading" })
+      put(at, { state: "reading", share: 0 })
       try {
         if (one.kind === "pack") await readOne(at, one)
         else {
@@ -102,7 +110,8 @@ export function useReading(store: Store) {
     const all = report!.lines.filter(({ what }) => what === "brush").map(({ id }) => id)
     const wanted = all.filter((id) => !unwanted.value.has(id))
     const how = { copies: copies.value, ...(wanted.length < all.length && { brush: wanted }) }
-    put(at, { state: "done", report: await readPack(file, how, ending.signal) })
+    const tell = (share: number) => put(at, { share })
+    put(at, { state: "done", report: await readPack(file, how, ending.signal, tell) })
   }
 
   function stop(): void {

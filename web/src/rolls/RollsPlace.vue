@@ -65,7 +65,7 @@ watch(rolls, (now, before) => {
 useSpringing((roll) => (unfolded.value[roll] = true))
 
 const place = useTemplateRef<HTMLElement>("place")
-const { files: coming, reading, over, choose: chooseFiles } = useFiles(place)
+const { files: coming, reading, over, choose: chooseFiles, chooseFolder } = useFiles(place)
 const packing = ref(false)
 const packsAsked = ref(false)
 
@@ -86,9 +86,9 @@ async function saveTip({ id }: StoredBrush, form: "svg" | "png"): Promise<void> 
   }
 }
 
-function readFiles(): void {
+function readFrom(choose: () => void): void {
   packsAsked.value = false
-  chooseFiles()
+  choose()
 }
 
 const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
@@ -198,7 +198,12 @@ function rollAct(roll: Filled, name: RollAct): void {
           </button>
         </template>
         <div class="packs">
-          <button type="button" class="hm-quiet" @click="readFiles">Read packs or pictures</button>
+          <button type="button" class="hm-quiet" @click="readFrom(chooseFiles)">
+            Read packs or pictures
+          </button>
+          <button type="button" class="hm-quiet" @click="readFrom(chooseFolder)">
+            Read a folder of pictures
+          </button>
           <button type="button" class="hm-quiet" @click="write({ everything: true })">
             Everything of yours, as a pack
           </button>

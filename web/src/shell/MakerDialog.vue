@@ -67,9 +67,6 @@ function take(): void {
 </template>
 
 <style scoped>
-label :deep(.el-select__wrapper) {
-  min-height: 44px;
-}
 .mark {
   display: flex;
   flex-wrap: wrap;

@@ -117,7 +117,4 @@ function take(): void {
   justify-content: space-between;
   gap: 12px;
 }
-label :deep(.el-select__wrapper) {
-  min-height: 44px;
-}
 </style>
