@@ -114,10 +114,6 @@ li {
 .active .name {
   font-weight: 700;
 }
-.mode :deep(.el-select__wrapper),
-.inked :deep(.el-select__wrapper) {
-  min-height: 44px;
-}
 .hidden .mode,
 .hidden .inked {
   opacity: 0.6;

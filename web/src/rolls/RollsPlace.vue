@@ -340,9 +340,6 @@ header {
 .order {
   width: 136px;
 }
-.order :deep(.el-select__wrapper) {
-  min-height: 44px;
-}
 .shipped-head {
   margin-top: 20px;
   font-size: 18px;
