@@ -132,19 +132,24 @@ export class Desk {
     if (name === "bench") this.renewPictures()
   }
 
-  /** A brush's picture for its pocket, or of a stroke of it, once its sources are here. */
+  /**
+   * A brush's picture for its pocket, or of a stroke of it, once its sources are here; and whether they are: one that
+   * cannot be had leaves a plain stand-in.
+   */
   async inkPocket(
     which: PocketPicture | ShownOn,
     brush: BrushDocument,
     width: number,
     height: number,
-  ): Promise<ImageBitmap> {
+  ): Promise<{ picture: ImageBitmap; whole: boolean }> {
     await this.supply.bring(this.supply.layOut([brush]))
-    this.supply.layOut([brush])
+    const whole = this.supply.layOut([brush]).length === 0
     this.pockets ??= new Pockets(this.module, this.slots, this.pictures.space)
-    return typeof which === "string"
-      ? this.pockets.ink(which, brush, width, height)
-      : this.pockets.inkOn(brush, which, width, height)
+    const picture =
+      typeof which === "string"
+        ? this.pockets.ink(which, brush, width, height)
+        : this.pockets.inkOn(brush, which, width, height)
+    return { picture, whole }
   }
 
   /** Whether strokes are on their way. */

@@ -263,7 +263,7 @@ const api = {
   },
   async inkPocket(which: PocketPicture | ShownOn, brush: BrushDocument, width: number, height: number) {
     const inked = await desk.inkPocket(which, brush, width, height)
-    return Comlink.transfer(inked, [inked])
+    return Comlink.transfer(inked, [inked.picture])
   },
   capture: (frame: Rectangle) => desk.capture(frame),
   prepOpen: (name: string, file?: Blob) => desk.prep.open(name, file),

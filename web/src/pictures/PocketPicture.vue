@@ -6,7 +6,7 @@ import { dequal } from "dequal"
 import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
 import type { PocketPicture, ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
-
+import { inkedBefore, keepInked, type Inking } from "./inkedBefore"
 import { shownOn, usePocketWish, wished } from "./usePocketWish"
 
 const props = defineProps<{
@@ -40,8 +40,7 @@ const wish = computed(() => ({
 /** Counts the wishes, and tells which one is drawn. */
 let asked = 0
 let drawn = 0
-let shown:
-  { document: BrushDocument; which: PocketPicture | ShownOn; across: number; down: number } | undefined
+let shown: Inking | undefined
 
 watch(
   wish,
@@ -52,22 +51,31 @@ watch(
     const before = shown
     const alike = before?.which === which && before.across === across && before.down === down
     if (alike && dequal(before.document, document)) return
-    busy.value = true
+    const inking = { which: toRaw(which), document: toRaw(document), across, down }
     const mine = ++asked
+    const there = inkedBefore(inking)
+    if (there) return show(there, mine, inking)
+    busy.value = true
     await engine.ready
-    const inked = await engine.api.inkPocket(toRaw(which), toRaw(document), across, down)
-    // While what is wished changes on, what came of the last wish is better than nothing.
-    if (mine < drawn || !canvas.value) return
-    drawn = mine
-    busy.value = mine !== asked
-    if (!inked) return
-    shown = { document, which, across, down }
-    canvas.value.width = across
-    canvas.value.height = down
-    canvas.value.getContext("bitmaprenderer")!.transferFromImageBitmap(inked)
+    const inked = await engine.api.inkPocket(inking.which, inking.document, across, down)
+    const stays = inked?.whole && keepInked(inking, inked.picture)
+    show(inked?.picture, mine, inking)
+    if (!stays) inked?.picture.close()
   },
   { immediate: true },
 )
+
+function show(picture: ImageBitmap | undefined, mine: number, inking: Inking): void {
+  // While what is wished changes on, what came of the last wish is better than nothing.
+  if (mine < drawn || !canvas.value) return
+  drawn = mine
+  busy.value = mine !== asked
+  if (!picture) return
+  shown = inking
+  canvas.value.width = inking.across
+  canvas.value.height = inking.down
+  canvas.value.getContext("2d")!.drawImage(picture, 0, 0)
+}
 </script>
 
 <template>

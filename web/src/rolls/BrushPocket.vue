@@ -116,6 +116,10 @@ function act(name: PocketAct | "choose"): void {
 .pocket {
   position: relative;
   height: 384px;
+  /* Of hundreds, those that are not in sight are neither laid out nor painted; what sticks out of one stays seen. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 384px;
+  overflow-clip-margin: 14px;
   user-select: none;
 }
 .slip {

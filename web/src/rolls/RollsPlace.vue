@@ -56,12 +56,19 @@ const chosenBrushes = computed(() =>
 )
 
 // Once they are there, the one that was asked for lies open, else the first.
-watch(rolls, (now, before) => {
-  if (before.length > 0 || now.length === 0) return
-  const { open, named } = route.query
-  const first = now.find((one) => one.id === open || one.name === named) ?? now[0]!
-  unfolded.value[first.id] = true
-})
+let laidOpen = false
+watch(
+  rolls,
+  (now) => {
+    if (laidOpen || now.length === 0) return
+    const { open, named } = route.query
+    const wanted = now.find((one) => one.id === open || one.name === named)
+    // One that was made a moment ago may still be on its way to this device.
+    laidOpen = wanted !== undefined || !(open || named)
+    unfolded.value[(wanted ?? now[0]!).id] = true
+  },
+  { immediate: true },
+)
 useSpringing((roll) => (unfolded.value[roll] = true))
 
 const place = useTemplateRef<HTMLElement>("place")

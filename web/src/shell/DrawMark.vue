@@ -61,7 +61,7 @@ useSheetPointers(square, {
 async function take(): Promise<void> {
   const inked = await engine.api.inkPocket(toRaw(on.value), brush, SIDE, SIDE)
   const canvas = new OffscreenCanvas(SIDE, SIDE)
-  canvas.getContext("bitmaprenderer")!.transferFromImageBitmap(inked)
+  canvas.getContext("bitmaprenderer")!.transferFromImageBitmap(inked.picture)
   emit("take", await canvas.convertToBlob({ type: "image/png" }))
 }
 </script>
