@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef, watch } from "vue"
 import { makeBrush } from "@/acts/keepBrush"
 import type { BrushDocument } from "@/documents/brush"
+import { copyName } from "@/documents/names"
 import { notice } from "@/parts/notice"
 import type { Bench } from "./useBench"
 
@@ -72,7 +73,10 @@ export function useVariations(bench: Bench) {
   async function keep(): Promise<void> {
     const [document, row] = [nine.value[looked.value], bench.keeping.row.value]
     if (!document || !row) return
-    const name = `${row.name}, variation`
+    const beside = await bench.store.brushes.where("roll").equals(row.roll).toArray()
+    const taken = beside.map((one) => one.name)
+    const wanted = `${row.name}, variation`
+    const name = taken.includes(wanted) ? copyName(wanted, taken) : wanted
     const made = makeBrush(bench.store, { ...row, name, document, after: bench.id })
     await bench.store.write(made.then(() => notice(`${name} lies in the next pocket.`)))
   }

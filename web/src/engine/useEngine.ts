@@ -2,6 +2,7 @@
 import * as Comlink from "comlink"
 import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
 import engineAddress from "@/generated/engine.wasm?url"
+import { Asking } from "./asking"
 import type { Live } from "./easel"
 import type { Bring } from "./pictures"
 import type { PrepNews } from "./prep"
@@ -55,6 +56,9 @@ declare global {
 /** Every so often the worker is asked whether it is there, ms; one that says nothing for so long is dead. */
 const ASKED = 1500
 const DEAD = 8000
+
+/** Calls that stand alone: any worker can answer them. */
+const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush"])
 
 let engine: Engine | undefined
 
@@ -126,10 +130,13 @@ function makeEngine(): Engine {
     )
   }
 
+  const asking = new Asking()
+
   function restart(): void {
     worker.terminate()
     start()
     generation.value++
+    void ready.then(() => asking.again())
   }
 
   /** Called when somebody calls the worker: from then on it is asked whether it is there. */
@@ -172,7 +179,8 @@ function makeEngine(): Engine {
       (...given: never[]) => {
         called()
         if (name === "setBrush" && given[0] === "bench") changed.set(given[2]! as number, performance.now())
-        return (remote[name] as (...given: never[]) => unknown)(...given)
+        const call = () => (remote[name] as (...given: never[]) => Promise<unknown>)(...given)
+        return ALONE.has(name) ? asking.ask(call) : call()
       },
   })
   return {
