@@ -8,6 +8,8 @@ from pathlib import Path
 from csp.constants import NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
 
+from .database import mariadb
+
 ROOT = Path(__file__).resolve().parents[2]
 RUN = ROOT / ".run"
 WEB = ROOT / "web" / "dist"
@@ -104,24 +106,7 @@ ROOT_URLCONF = "hollowmist.urls"
 WSGI_APPLICATION = "hollowmist.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.mysql",
-        "NAME": os.environ.get("HOLLOWMIST_DB_NAME", "hollowmist"),
-        "USER": "hollowmist",
-        "PASSWORD": os.environ.get("HOLLOWMIST_DB_PASSWORD", ""),
-        "HOST": "127.0.0.1",
-        "PORT": os.environ.get("HOLLOWMIST_DB_PORT", ""),
-        "CONN_MAX_AGE": 60,
-        "CONN_HEALTH_CHECKS": True,
-        "OPTIONS": {
-            "charset": "utf8mb4",
-            "connect_timeout": 3,
-            "init_command": "SET sql_mode='STRICT_TRANS_TABLES', innodb_strict_mode=1",
-            "isolation_level": "read committed",
-        },
-    }
-}
+DATABASES = {"default": mariadb(os.environ.get("HOLLOWMIST_DB_NAME", "hollowmist"))}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_USER_MODEL = "accounts.Account"
 AUTH_PASSWORD_VALIDATORS = [

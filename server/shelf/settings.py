@@ -4,6 +4,7 @@ import os
 import sys
 
 from django.core.exceptions import ImproperlyConfigured
+from hollowmist.database import mariadb
 
 SECRET_KEY = os.environ.get("HOLLOWMIST_SHELF_SECRET", "")
 if not SECRET_KEY:
@@ -32,24 +33,7 @@ ROOT_URLCONF = "shelf.urls"
 WSGI_APPLICATION = "shelf.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.mysql",
-        "NAME": os.environ.get("HOLLOWMIST_SHELF_DB_NAME", "hollowmist_shelf"),
-        "USER": "hollowmist",
-        "PASSWORD": os.environ.get("HOLLOWMIST_DB_PASSWORD", ""),
-        "HOST": "127.0.0.1",
-        "PORT": os.environ.get("HOLLOWMIST_DB_PORT", ""),
-        "CONN_MAX_AGE": 60,
-        "CONN_HEALTH_CHECKS": True,
-        "OPTIONS": {
-            "charset": "utf8mb4",
-            "connect_timeout": 3,
-            "init_command": "SET sql_mode='STRICT_TRANS_TABLES', innodb_strict_mode=1",
-            "isolation_level": "read committed",
-        },
-    }
-}
+DATABASES = {"default": mariadb(os.environ.get("HOLLOWMIST_SHELF_DB_NAME", "hollowmist_shelf"))}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_I18N = False
 USE_TZ = True
