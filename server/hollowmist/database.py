@@ -4,7 +4,7 @@ import os
 
 
 def mariadb(name: str) -> dict:
-    """A database by its name; where it is and how it lets us in comes from the environment that `script/lib.sh` sets."""
+    """A database by its name; where it is, and how it lets us in, is in the environment that `script/lib.sh` sets."""
     return {
         "ENGINE": "django.db.backends.mysql",
         "NAME": name,
