@@ -9,6 +9,7 @@ from packs.serializers import ReportSerializer
 from rest_framework import status
 from rest_framework.exceptions import ValidationError
 from rest_framework.response import Response
+from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
 from . import shelf
@@ -38,7 +39,14 @@ class ShelfView(APIView):
         return Response(LotSerializer(found, many=True).data)
 
 
-class LotPackView(APIView):
+class Counted(APIView):
+    """A view that is asked at most so often: packs are carried and read for it."""
+
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "files"
+
+
+class LotPackView(Counted):
     """The pack of a lot, to be looked into."""
 
     @extend_schema(parameters=[ShownSerializer], responses=A_PACK)
@@ -48,7 +56,7 @@ class LotPackView(APIView):
         return HttpResponse(shelf.pack(lot, told["sha256"]), content_type=MEDIA_TYPE)
 
 
-class LookView(APIView):
+class LookView(Counted):
     """A look into a lot: its brushes, and what would come of borrowing it."""
 
     @extend_schema(parameters=[ShownSerializer], responses=ReportSerializer)
@@ -76,7 +84,7 @@ class LotPreviewView(APIView):
         return HttpResponse(shelf.picture(f"{lot}/previews/{position}"), content_type="image/png", headers=A_DAY)
 
 
-class BorrowView(APIView):
+class BorrowView(Counted):
     """Brushes of a lot, borrowed."""
 
     @extend_schema(request=BorrowSerializer, responses=ReportSerializer)
@@ -95,7 +103,7 @@ class LoansView(APIView):
         return Response(LoanSerializer(loans_of(request.user), many=True).data)
 
 
-class LoanView(APIView):
+class LoanView(Counted):
     """A roll that is lent."""
 
     @extend_schema(request=None, responses=LoanSerializer(many=True))

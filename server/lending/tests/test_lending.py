@@ -7,12 +7,16 @@ import json
 import threading
 import time
 import uuid
+from datetime import timedelta
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from unittest.mock import patch
 
 from accounts.models import Account
 from acts.tests import act
+from django.core.cache import cache
+from django.core.management import call_command
 from django.test import TestCase, override_settings
+from django.utils import timezone
 from hollowmist_core.document import default_document
 from hollowmist_core.formats import pack
 from hollowmist_core.tests.packs import sound_pack
@@ -73,6 +77,8 @@ def as_json(value) -> bytes:
 
 class LendingCase(TestCase):
     def setUp(self):
+        # Counts of tries outlive a test.
+        cache.clear()
         self.account = Account.objects.create_user("maren", password="slate-and-rope")
         self.client.force_login(self.account)
         self.roll = keep_roll(self.account, name="Labels")
@@ -223,6 +229,18 @@ class LendTests(LendingCase):
                 self.assertEqual(self.client.delete(f"/api/loans/{self.roll.pk}").status_code, 204)
         self.assertEqual((self.lots, self.client.get("/api/loans").json()), ({}, []))
         self.assertTrue(Brush.objects.present().filter(pk=self.brush.pk).exists())
+
+    def test_a_deleted_roll_that_is_lent_can_still_be_taken_back(self):
+        with shelf_that(self.answers):
+            self.lend()
+            take_roll(self.account, self.roll.pk)
+            Roll.objects.update(deleted_at=timezone.now() - timedelta(days=40))
+            call_command("purge", stdout=io.StringIO())
+            self.assertTrue(self.client.get("/api/loans").json()[0]["gone"])
+            self.assertEqual(self.client.delete(f"/api/loans/{self.roll.pk}").status_code, 204)
+        self.assertEqual(self.lots, {})
+        call_command("purge", stdout=io.StringIO())
+        self.assertFalse(Roll.objects.filter(pk=self.roll.pk).exists())
 
     def test_a_lost_answer_loses_no_key(self):
         def lost(*asked):

@@ -102,12 +102,13 @@ def put_up(pk, key: str, data: bytes) -> bool:
     """
     if not LEAST_KEY <= len(key) <= MOST_KEY:
         raise WrongKey(f"A key has {LEAST_KEY} to {MOST_KEY} characters.")
-    standing = Lot.objects.defer("pack").filter(pk=pk).first()
-    lot = opened(standing, key) if standing else Lot(pk=pk, key_digest=_digest(key))
-    previews = _filled(lot, data)
-    if not standing and Lot.objects.count() >= MOST_LOTS:
-        raise PackError("The shelf is full. Wait until somebody takes a roll back.")
     with transaction.atomic():
+        # Of two at once the second waits.
+        standing = Lot.objects.select_for_update().defer("pack").filter(pk=pk).first()
+        lot = opened(standing, key) if standing else Lot(pk=pk, key_digest=_digest(key))
+        previews = _filled(lot, data)
+        if not standing and Lot.objects.count() >= MOST_LOTS:
+            raise PackError("The shelf is full. Wait until somebody takes a roll back.")
         lot.save()
         lot.previews.all().delete()
         for one in previews:

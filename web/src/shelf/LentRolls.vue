@@ -22,7 +22,7 @@ const moment = (at: string) =>
   <section class="lent" aria-label="What you lend">
     <h2>You lend</h2>
     <p v-if="loans.length === 0" class="none">
-      Nothing so far. A roll that you lend lies here for everybody; it stays yours, and you can take it back.
+      Nothing so far. A roll that you lend lies here for all, stays yours, and can be taken back.
     </p>
     <ul v-else>
       <li v-for="loan in loans" :key="loan.roll">
@@ -72,7 +72,7 @@ h2 {
   font-size: 20px;
 }
 .none {
-  max-width: 62ch;
+  max-width: 90ch;
   color: var(--ink-soft);
 }
 ul {

@@ -24,10 +24,11 @@ class Command(BaseCommand):
     def handle(self, *args, **options):
         """Purge and say how much went."""
         before = timezone.now() - UNDO_REACHES
-        gone = {
-            kind.__name__: kind.objects.filter(deleted_at__lt=before).delete()[0]
-            for kind in (Checkpoint, Brush, Roll, Source, ProofStroke, Lane)
-        }
+        kinds = (Checkpoint, Brush, Roll, Source, ProofStroke, Lane)
+        deleted = {kind.__name__: kind.objects.filter(deleted_at__lt=before) for kind in kinds}
+        # One that is lent still has the key by which it is taken back.
+        deleted["Roll"] = deleted["Roll"].filter(loan=None)
+        gone = {name: rows.delete()[0] for name, rows in deleted.items()}
         gone["Session"] = Session.objects.filter(expire_date__lt=timezone.now()).delete()[0]
         # A maker's mark is in use as long as anybody has it.
         marks = {*Account.objects.values_list("maker__mark", flat=True)}
