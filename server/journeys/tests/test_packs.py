@@ -161,6 +161,13 @@ class PackTests(JourneyCase):
         self.page.goto(f"{self.live_server_url}/rolls")
         self.page.wait_for_selector(".el-dialog .card canvas")
         self.assertEqual(self.page.locator(".el-dialog .card strong").all_inner_texts(), self.names(self.roll))
+        # Looked at on another stroke before any of it comes in.
+        card = self.page.locator(".el-dialog .card canvas").first
+        settle(self.page)
+        before = card.screenshot()
+        self.page.locator(".el-dialog .lane").click()
+        self.page.get_by_role("option", name="A word").click()
+        self.wait_for(lambda: card.screenshot() != before)
 
     def test_the_maker_goes_out_with_a_pack_and_stays_with_the_brushes(self):
         page = self.page

@@ -1,24 +1,40 @@
 <script setup lang="ts">
 // What comes in: a look inside first, inked here; then a report of what came in, what was renamed, what was left and why.
-import { ElButton, ElCheckbox, ElDialog, ElProgress } from "element-plus"
+import { ElButton, ElCheckbox, ElDialog, ElOption, ElProgress, ElSelect } from "element-plus"
 import { computed, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
 import type { BrushDocument } from "@/documents/brush"
 import { makerTold, type Maker } from "@/documents/maker"
 import PocketPicture from "@/pictures/PocketPicture.vue"
+import { shownOn } from "@/pictures/usePocketWish"
+import { useTryStrokes } from "@/pictures/useTryStrokes"
 import type { Line, Report } from "./packs"
 import { useReading } from "./useReading"
 
 const props = defineProps<{ files: File[] }>()
 const open = defineModel<boolean>({ required: true })
 const reading = useReading(presentStore.value!)
+const { lanes, mine, wanted, strokes } = useTryStrokes(presentStore.value!)
+/** Brushes are looked at on one's own strokes where there are some, else as they would lie in their pockets. */
+const POCKET = { value: "", label: "as in a pocket" }
+watch(mine, (now) => (wanted.value = now), { immediate: true })
 const { coming, busy, unwanted, copies, brushes, ready, changed } = reading
 
-watch(open, (now) => (now ? void reading.open(props.files) : reading.stop()))
+watch(open, (now) => (now ? void reading.open(props.files) : reading.stop()), { immediate: true })
 
 const brushesIn = ({ lines }: Report) => lines.filter(({ what }) => what === "brush")
-const documentOf = ({ documents }: Report, { id }: Line) =>
-  documents[id] as unknown as BrushDocument | undefined
+const shown = ({ documents }: Report) =>
+  new Map(
+    Object.entries(documents).map(([id, told]) => {
+      const document = told as unknown as BrushDocument
+      const on = wanted.value ? shownOn(strokes.value, document) : undefined
+      return [id, { document, which: on ?? ("stroke" as const) }]
+    }),
+  )
+const looks = computed(
+  () => new Map(coming.value.map((one) => [one, one.report ? shown(one.report) : undefined])),
+)
+
 const SAYS: Record<Line["outcome"], string> = {
   in: "new",
   renamed: "named alike",
@@ -66,6 +82,17 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
     width="min(920px, 96vw)"
     align-center
   >
+    <label v-if="!done && coming.some(({ state }) => state === 'looked')" class="on hm-small">
+      Shown on
+      <ElSelect v-model="wanted" class="lane" aria-label="Lane that the brushes are shown on">
+        <ElOption
+          v-for="each in [POCKET, ...lanes]"
+          :key="each.value"
+          :value="each.value"
+          :label="each.label"
+        />
+      </ElSelect>
+    </label>
     <div class="files">
       <section v-for="one in coming.filter(({ kind }) => kind === 'pack')" :key="one.file.name">
         <h3>{{ one.file.name }}</h3>
@@ -94,10 +121,9 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
               @click="toggle(line)"
             >
               <PocketPicture
-                v-if="documentOf(one.report, line)"
+                v-if="looks.get(one)?.has(line.id)"
                 class="stroke"
-                which="stroke"
-                :document="documentOf(one.report, line)!"
+                v-bind="looks.get(one)!.get(line.id)!"
               />
               <strong>{{ line.name }}</strong>
               <span class="hm-small">{{ unwanted.has(line.id) ? "not wanted" : SAYS[line.outcome] }}</span>
@@ -148,6 +174,15 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
 </template>
 
 <style scoped>
+.on {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 12px;
+}
+.lane {
+  width: 220px;
+}
 .files {
   display: grid;
   gap: 20px;

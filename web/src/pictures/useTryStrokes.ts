@@ -15,7 +15,9 @@ export function useTryStrokes(store: Store) {
   )
   const lane = computed(() => all.value.find((one) => one.key === wanted.value) ?? all.value[0])
   const lanes = computed(() => all.value.map(({ key, label }) => ({ value: key, label })))
+  /** The first lane of one's own, if there is one. */
+  const mine = computed(() => own.value.find((one) => one.strokes.length > 0)?.key ?? "")
   const strokes = computed(() => lane.value?.strokes.filter((one) => !one.erase && !one.dries) ?? [])
   void shipped.open()
-  return { lanes, wanted, lane, strokes }
+  return { lanes, mine, wanted, lane, strokes }
 }

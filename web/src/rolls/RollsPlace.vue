@@ -273,7 +273,7 @@ function rollAct(roll: Filled, name: RollAct): void {
       </template>
     </div>
     <ChosenBar v-if="choosing" :brushes="chosenBrushes" :ordered="order === 'pocket'" @act="chosenAct" />
-    <ReadPacks v-model="reading" :files="coming" />
+    <ReadPacks v-if="coming.length > 0" v-model="reading" :files="coming" />
     <NameDialog
       v-model="naming"
       :name="named?.name ?? ''"
