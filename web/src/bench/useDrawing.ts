@@ -1,8 +1,8 @@
 // The stroke in hand: from pointer events to the engine, on every sheet that is drawn on together.
-import { FLOATS, newSeed, type Kind, type Pen } from "@/documents/stroke"
+import { newSeed, samplesFrom, type Kind, type Pen } from "@/documents/stroke"
 import type { Ref } from "vue"
 import { newId } from "@/documents/ids"
-import { leanOf } from "@/documents/lean"
+import { sampleOf } from "@/documents/lean"
 import { MOST_SAMPLES } from "@/generated/layout"
 import type { PointerActs } from "@/parts/useSheetPointers"
 import { usePracticePen } from "./practice/usePracticePen"
@@ -31,19 +31,15 @@ export function useDrawing(bench: Bench, { canvas, view, pinch, pointer, down }:
   /** The easels that it is drawn on: those that were there when it was begun. */
   let easels = bench.beside.easels.value
 
-  function sampleOf(event: PointerEvent): number[] {
-    const box = canvas.value!.getBoundingClientRect()
-    const x = onGrid((event.clientX - box.left) / view.zoom + view.x)
-    const y = onGrid((event.clientY - box.top) / view.zoom + view.y)
-    const [altitude, azimuth] = leanOf(event)
-    const twist = ((event.twist || 0) * Math.PI) / 180
-    return [x, y, event.timeStamp - stroke!.start, event.pressure, altitude, azimuth, twist]
-  }
-
   function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
-    const samples = new Float32Array(events.length * FLOATS)
-    events.forEach((event, i) => samples.set(sampleOf(event), i * FLOATS))
-    return samples
+    const box = canvas.value!.getBoundingClientRect()
+    return samplesFrom(
+      events.map((event) => {
+        const x = onGrid((event.clientX - box.left) / view.zoom + view.x)
+        const y = onGrid((event.clientY - box.top) / view.zoom + view.y)
+        return sampleOf(event, x, y, stroke!.start)
+      }),
+    )
   }
 
   function begin(kind: Kind, erase: boolean, start: number): void {

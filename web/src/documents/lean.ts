@@ -1,4 +1,4 @@
-// How a pen leans, whichever way a browser tells it.
+// What a pointer does at a moment, whichever way a browser tells how it leans.
 
 const DEGREES = Math.PI / 180
 const UPRIGHT = Math.PI / 2
@@ -21,4 +21,9 @@ export function leanOf(event: PointerEvent): [altitude: number, azimuth: number]
   const { altitudeAngle, azimuthAngle } = event as Partial<PointerEvent>
   if (altitudeAngle !== undefined && azimuthAngle !== undefined) return [altitudeAngle, azimuthAngle]
   return leanFromTilts(event.tiltX, event.tiltY)
+}
+
+/** A sample of a stroke that began at `start`, ms: its row of numbers, as they stand in a stroke's samples. */
+export function sampleOf(event: PointerEvent, x: number, y: number, start: number): number[] {
+  return [x, y, event.timeStamp - start, event.pressure, ...leanOf(event), (event.twist || 0) * DEGREES]
 }

@@ -7,8 +7,8 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, toRaw, useTempla
 import type { BrushDocument } from "@/documents/brush"
 import { numberOf } from "@/documents/colours"
 import { newId } from "@/documents/ids"
-import { leanOf } from "@/documents/lean"
-import { FLOATS, newSeed, reachOf, type KeptStroke } from "@/documents/stroke"
+import { sampleOf } from "@/documents/lean"
+import { newSeed, reachOf, samplesFrom, type KeptStroke } from "@/documents/stroke"
 import { useEngine } from "@/engine/useEngine"
 import { useSheetPointers } from "@/parts/useSheetPointers"
 
@@ -65,13 +65,11 @@ watch([attached, () => props.document], () => {
 function send(events: PointerEvent[]): void {
   const box = canvas.value!.getBoundingClientRect()
   const { zoom, x, y } = view.value
-  const samples = new Float32Array(events.length * FLOATS)
-  events.forEach((event, i) => {
-    const [altitude, azimuth] = leanOf(event)
-    const twist = ((event.twist || 0) * Math.PI) / 180
-    const at = [(event.clientX - box.left) / zoom + x, (event.clientY - box.top) / zoom + y]
-    samples.set([...at, event.timeStamp - start, event.pressure, altitude, azimuth, twist], i * FLOATS)
-  })
+  const samples = samplesFrom(
+    events.map((event) =>
+      sampleOf(event, (event.clientX - box.left) / zoom + x, (event.clientY - box.top) / zoom + y, start),
+    ),
+  )
   void api.move("try", samples, performance.timeOrigin + events.at(-1)!.timeStamp)
 }
 

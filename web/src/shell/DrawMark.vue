@@ -3,7 +3,7 @@
 import { ElButton } from "element-plus"
 import { computed, ref, shallowRef, toRaw, useTemplateRef } from "vue"
 import type { BrushDocument } from "@/documents/brush"
-import { leanOf } from "@/documents/lean"
+import { sampleOf } from "@/documents/lean"
 import { newSeed, samplesFrom, type Kind, type Stroke } from "@/documents/stroke"
 import type { ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
@@ -34,7 +34,7 @@ function add(events: PointerEvent[]): void {
   const scale = SIDE / box.width
   const made = events.map((event) => {
     const [x, y] = [(event.clientX - box.left) * scale, (event.clientY - box.top) * scale]
-    return [x, y, event.timeStamp - pen!.start, event.pressure, ...leanOf(event), 0]
+    return sampleOf(event, x, y, pen!.start)
   })
   rows.value = [...rows.value, ...made]
 }
