@@ -2,12 +2,11 @@
 // Nine neighbours of the brush, inked on the stroke in hand.
 import { computed, onScopeDispose } from "vue"
 import { differences, inWords } from "@/documents/differences"
-import type { ShownOn } from "@/engine/pockets"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 import { STATIONS } from "./stations/stations"
 import { useBench } from "./useBench"
-import { reachOf } from "@/documents/stroke"
+import { laying, shownOn } from "@/pictures/shownOn"
 import { useVariations } from "./useVariations"
 
 const bench = useBench()
@@ -16,17 +15,10 @@ const VARYING = STATIONS.filter(({ key }) => key !== "hand")
 const brush = computed(() => bench.state.value?.document)
 
 /** The stroke in hand, with room for the widest of the nine. */
-const on = computed((): ShownOn | undefined => {
+const on = computed(() => {
   const all = [...bench.shownLanes.value.flatMap((lane) => lane.strokes), ...bench.proofs.strokes.value]
-  const stroke = all.find((one) => one.id === bench.inHand.value) ?? all.find((one) => !one.erase)
-  const reach = stroke && reachOf([stroke])
-  if (!stroke || !reach) return undefined
-  const room = Math.max(...nine.value.map((one) => Number(one.size)), 8) * 0.6
-  const { left, top, right, bottom } = reach
-  return {
-    strokes: [stroke],
-    room: { left: left - room, top: top - room, right: right + room, bottom: bottom + room },
-  }
+  const stroke = all.find((one) => one.id === bench.inHand.value) ?? laying(all)[0]
+  return stroke && shownOn([stroke], Math.max(...nine.value.map((one) => Number(one.size)), 8))
 })
 const cards = computed(() =>
   nine.value.map((document) => ({

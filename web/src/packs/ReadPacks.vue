@@ -6,7 +6,6 @@ import { presentStore } from "@/device/useDevice"
 import type { BrushDocument } from "@/documents/brush"
 import { makerTold, type Maker } from "@/documents/maker"
 import PocketPicture from "@/pictures/PocketPicture.vue"
-import { shownOn } from "@/pictures/usePocketWish"
 import { useTryStrokes } from "@/pictures/useTryStrokes"
 import type { Line, Report } from "./packs"
 import { useReading } from "./useReading"
@@ -23,18 +22,8 @@ const { coming, busy, unwanted, copies, brushes, ready, changed } = reading
 watch(open, (now) => (now ? void reading.open(props.files) : reading.stop()), { immediate: true })
 
 const brushesIn = ({ lines }: Report) => lines.filter(({ what }) => what === "brush")
-const shown = ({ documents }: Report) =>
-  new Map(
-    Object.entries(documents).map(([id, told]) => {
-      const document = told as unknown as BrushDocument
-      const on = wanted.value ? shownOn(strokes.value, document) : undefined
-      return [id, { document, which: on ?? ("stroke" as const) }]
-    }),
-  )
-const looks = computed(
-  () => new Map(coming.value.map((one) => [one, one.report ? shown(one.report) : undefined])),
-)
-
+const documentOf = ({ documents }: Report, { id }: Line) =>
+  documents[id] as unknown as BrushDocument | undefined
 const SAYS: Record<Line["outcome"], string> = {
   in: "new",
   renamed: "named alike",
@@ -121,9 +110,10 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
               @click="toggle(line)"
             >
               <PocketPicture
-                v-if="looks.get(one)?.has(line.id)"
+                v-if="documentOf(one.report, line)"
                 class="stroke"
-                v-bind="looks.get(one)!.get(line.id)!"
+                :which="wanted ? strokes : 'stroke'"
+                :document="documentOf(one.report, line)!"
               />
               <strong>{{ line.name }}</strong>
               <span class="hm-small">{{ unwanted.has(line.id) ? "not wanted" : SAYS[line.outcome] }}</span>

@@ -4,14 +4,16 @@ import type { BrushDocument } from "@/documents/brush"
 import { useDevicePixelRatio, useElementSize, useElementVisibility } from "@vueuse/core"
 import { dequal } from "dequal"
 import { computed, ref, toRaw, useTemplateRef, watch } from "vue"
+import type { KeptStroke } from "@/documents/stroke"
 import type { PocketPicture, ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
 import { inkedBefore, keepInked, type Inking } from "./inkedBefore"
-import { shownOn, usePocketWish, wished } from "./usePocketWish"
+import { shownOn } from "./shownOn"
+import { usePocketWish, wished } from "./usePocketWish"
 
 const props = defineProps<{
-  /** The person's own way to see a stroke, or one that is given. */
-  which: "stroke" | PocketPicture | ShownOn
+  /** The person's own way to see a stroke; or strokes that are given, with the room that they need or a room of theirs. */
+  which: "stroke" | PocketPicture | KeptStroke[] | ShownOn
   document: BrushDocument
 }>()
 const engine = useEngine()
@@ -25,8 +27,9 @@ const document = computed(() =>
   props.which === "stroke" ? wished(props.document, liked.value) : props.document,
 )
 const on = computed(() => {
-  if (props.which !== "stroke") return props.which
-  return (strokes.value && shownOn(strokes.value, document.value)) ?? "upright"
+  const which = props.which === "stroke" ? (strokes.value ?? "upright") : props.which
+  if (!Array.isArray(which)) return which
+  return shownOn(which, Number(document.value.size)) ?? "upright"
 })
 
 const wish = computed(() => ({

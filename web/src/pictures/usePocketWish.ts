@@ -4,8 +4,7 @@ import { computed, shallowRef, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
 import { useSession } from "@/device/useSession"
 import type { BrushDocument } from "@/documents/brush"
-import { reachOf, type KeptStroke } from "@/documents/stroke"
-import type { ShownOn } from "@/engine/pockets"
+import type { KeptStroke } from "@/documents/stroke"
 import { useLanes, type Lane } from "@/engine/useLanes"
 import { ownLanes } from "./ownLanes"
 
@@ -19,23 +18,6 @@ export interface PocketWish {
 }
 
 export const NO_WISH: PocketWish = { lane: "", size: null, ink: "" }
-
-/** Room about the strokes, sheet px. */
-const ROOM = 6
-const WIDEST = 60
-
-/** Strokes of a lane with the room that a brush needs on them. */
-export function shownOn(strokes: KeptStroke[], brush: BrushDocument): ShownOn | undefined {
-  const drawn = strokes.filter((one) => !one.erase && !one.dries)
-  const reach = reachOf(drawn)
-  if (!reach) return undefined
-  const { left, top, right, bottom } = reach
-  const room = ROOM + Math.min(WIDEST, Number(brush.size) / 2)
-  return {
-    strokes: drawn,
-    room: { left: left - room, top: top - room, right: right + room, bottom: bottom + room },
-  }
-}
 
 /** A brush in the size and the ink that are wished. */
 export function wished(brush: BrushDocument, { size, ink }: PocketWish): BrushDocument {

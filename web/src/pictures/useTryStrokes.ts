@@ -4,6 +4,7 @@ import type { Store } from "@/device/store"
 import { useLive } from "@/device/useLive"
 import { useLanes } from "@/engine/useLanes"
 import { ownLanes } from "./ownLanes"
+import { laying } from "./shownOn"
 
 export function useTryStrokes(store: Store) {
   const shipped = useLanes()
@@ -17,7 +18,7 @@ export function useTryStrokes(store: Store) {
   const lanes = computed(() => all.value.map(({ key, label }) => ({ value: key, label })))
   /** The first lane of one's own, if there is one. */
   const mine = computed(() => own.value.find((one) => one.strokes.length > 0)?.key ?? "")
-  const strokes = computed(() => lane.value?.strokes.filter((one) => !one.erase && !one.dries) ?? [])
+  const strokes = computed(() => laying(lane.value?.strokes ?? []))
   void shipped.open()
   return { lanes, mine, wanted, lane, strokes }
 }

@@ -13,7 +13,7 @@ import InkChooser from "@/parts/InkChooser.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { ownLanes } from "@/pictures/ownLanes"
 import PocketPicture from "@/pictures/PocketPicture.vue"
-import { NO_WISH, shownOn, usePocketWish, wished, type PocketWish } from "@/pictures/usePocketWish"
+import { NO_WISH, usePocketWish, wished, type PocketWish } from "@/pictures/usePocketWish"
 
 const open = defineModel<boolean>({ required: true })
 const session = useSession()
@@ -37,13 +37,9 @@ watch(open, (now) => now && (next.value = { ...wish.value }), { immediate: true 
 
 const lanes = computed(() => [...own.value, ...shipped.lanes.value].filter((one) => one.strokes.length > 0))
 const brushes = computed(() => rolls.value.flatMap((roll) => roll.brushes).slice(0, SHOWN))
-const shown = computed(() => {
-  const lane = lanes.value.find(({ key }) => key === next.value.lane)
-  return brushes.value.map(({ id, document }) => {
-    const brush = wished(document, next.value)
-    return { id, document: brush, which: (lane && shownOn(lane.strokes, brush)) ?? ("upright" as const) }
-  })
-})
+const which = computed(
+  () => lanes.value.find(({ key }) => key === next.value.lane)?.strokes ?? ("upright" as const),
+)
 
 function take(): void {
   void session.prefer({ pockets: { ...next.value } as unknown as Record<string, unknown> })
@@ -54,11 +50,11 @@ function take(): void {
   <FormDialog v-model="open" title="How brushes show in their pockets" @take="take">
     <div class="shown">
       <PocketPicture
-        v-for="one in shown"
-        :key="one.id"
+        v-for="brush in brushes"
+        :key="brush.id"
         class="stroke"
-        :which="one.which"
-        :document="one.document"
+        :which="which"
+        :document="wished(brush.document, next)"
       />
     </div>
     <label>
