@@ -38,8 +38,17 @@ def upright_stroke(width: float, height: float, count: int = 160) -> np.ndarray:
 
 
 TIP_SIDE = 1024
-PLAIN = {"bite": 0.0, "opacity": 1.0, "mode": "normal", "ink": "#000000", "second_share": 0.0, "tones": "as coverage"}
-DRY = {"pooling": 0.0, "wetness": 0.0, "spread": 0.0}
+PLAIN = {
+    "bite": 0.0,
+    "opacity": 1.0,
+    "mode": "normal",
+    "ink": "#000000",
+    "second_share": 0.0,
+    "tones": "as coverage",
+    "pooling": 0.0,
+    "wetness": 0.0,
+    "spread": 0.0,
+}
 """What a tip is shown with by itself: no grain, and nothing that ink does."""
 
 
@@ -77,7 +86,7 @@ def tip_ink(document: dict, pictures: Pictures | None = None, side: int = TIP_SI
     """
     usual = default_document()
     as_usual = {key: usual[key] for key in ("responses", "layers")}
-    brush = prepared(read({**document, **ONE_TOUCH, **PLAIN, **DRY, **as_usual}), pictures)
+    brush = prepared(read({**document, **ONE_TOUCH, **PLAIN, **as_usual}), pictures)
     scale = pocket.print_scale(brush.record, side)
     sheet = Sheet(side, side, scale)
     sheet.ink(brush, Stroke(_touch(side / scale, side / scale)))

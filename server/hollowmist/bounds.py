@@ -1,6 +1,8 @@
 """Bounds of what is sent, asked before anything of it is read."""
 
+import io
 import tempfile
+from typing import BinaryIO
 
 from rest_framework import status
 from rest_framework.exceptions import APIException
@@ -37,6 +39,11 @@ class BoundedUpload:
         if sent > self.most_bytes + ENVELOPE:
             allowed, mega = self.most_bytes // 1024**2, 1024**2
             raise TooLarge(f"The file has {sent / mega:.0f} MB; up to {allowed} MB are taken. Make it smaller first.")
+
+
+def file_of(request) -> BinaryIO:
+    """What a view with `FileBody` was sent; an empty file where there was no body, which is never parsed."""
+    return request.data or io.BytesIO()
 
 
 class FileBody(BaseParser):

@@ -1,6 +1,7 @@
 """The lending shelf as a client sees it: another service, which may be away, slow, or talk nonsense."""
 
 import hashlib
+import json
 import time
 from typing import Annotated
 from uuid import UUID
@@ -126,7 +127,7 @@ def _ask(method: str, path: str, most: int, seconds: float, **how) -> bytes:
     if answer.status_code == 404:
         raise NotOnShelf
     if answer.status_code in (400, 403, 413):
-        raise ShelfRefused(_said(answer, body))
+        raise ShelfRefused(_said(body))
     if answer.status_code == 503:
         raise ShelfAway
     if not 200 <= answer.status_code < 300:
@@ -134,12 +135,11 @@ def _ask(method: str, path: str, most: int, seconds: float, **how) -> bytes:
     return body
 
 
-def _said(answer, body: bytes) -> str:
+def _said(body: bytes) -> str:
     """The sentence with which it refuses, if it has one."""
-    answer._content = body
     try:
-        told = answer.json().get("detail")
-    except (ValueError, AttributeError):
+        told = json.loads(body).get("detail")
+    except (ValueError, AttributeError, RecursionError):
         told = None
     return told[:300] if isinstance(told, str) else "The lending shelf did not take it, and does not say why."
 

@@ -1,13 +1,12 @@
 """Writing packs and reading them."""
 
-import io
 import tempfile
 
 from django.http import FileResponse
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist.bounds import IN_MEMORY, BoundedUpload, FileBody
+from hollowmist.bounds import IN_MEMORY, BoundedUpload, FileBody, file_of
 from hollowmist_core.formats.pack import MEDIA_TYPE, MOST_BYTES, SUFFIX, Pack, json_schema
 from rest_framework import status
 from rest_framework.permissions import AllowAny
@@ -69,9 +68,8 @@ class PacksView(BoundedUpload, APIView):
         query = ReadQuerySerializer(data=_lists(request.query_params))
         query.is_valid(raise_exception=True)
         told = query.validated_data
-        # A request without a body was never parsed.
         tell = Progress(request.user, told["reading"]).tell if told["reading"] else untold
-        with request.data or io.BytesIO() as file:
+        with file_of(request) as file:
             report = read_pack(request.user, Pack(file), told["brush"], told["copies"], told["look"], tell=tell)
         return Response(ReportSerializer(report).data)
 

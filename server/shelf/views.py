@@ -5,7 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist.bounds import BoundedUpload, FileBody
+from hollowmist.bounds import BoundedUpload, FileBody, file_of
 from hollowmist_core.formats.pack import MEDIA_TYPE
 from rest_framework import status
 from rest_framework.exceptions import NotFound
@@ -47,14 +47,6 @@ def key_of(request) -> str:
     return request.headers.get("Authorization", "").removeprefix("Bearer ")
 
 
-def body(request) -> bytes:
-    """What was sent; nothing where there is no body."""
-    if not request.data:
-        return b""
-    with request.data as file:
-        return file.read()
-
-
 class LotsView(APIView):
     """All that lies on the shelf."""
 
@@ -84,7 +76,8 @@ class LotView(BoundedUpload, APIView):
     @extend_schema(request=BODY, responses={200: LotSerializer, 201: LotSerializer})
     def put(self, request, lot):
         """Lend a roll, or change it: the pack as the body, the key to it as `Authorization: Bearer KEY`."""
-        new = put_up(lot, key_of(request), body(request))
+        with file_of(request) as file:
+            new = put_up(lot, key_of(request), file.read())
         return Response(found(lot), status.HTTP_201_CREATED if new else status.HTTP_200_OK)
 
     @extend_schema(responses={204: None})

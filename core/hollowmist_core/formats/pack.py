@@ -35,6 +35,9 @@ MOST_DOCUMENTS = 48 * 2**20
 
 MOST_BRUSHES = 5000
 
+UNSOUND = (zipfile.BadZipFile, zlib.error, EOFError, OSError, RuntimeError, ValueError)
+"""All that `zipfile` raises on what is no sound archive, or has a way of packing that it does not know."""
+
 EARLIEST = (1980, 1, 1, 0, 0, 0)
 """Every entry's time, so that the same content gives the same bytes."""
 
@@ -255,9 +258,9 @@ class Pack:
         try:
             self._archive = zipfile.ZipFile(file)
             self._entries = self._checked(self._archive.infolist())
-        except (zipfile.BadZipFile, NotImplementedError, UnicodeDecodeError, ValueError, EOFError, OSError) as error:
-            if isinstance(error, PackError):
-                raise
+        except PackError:
+            raise
+        except UNSOUND:
             raise PackError("This is no pack, or it did not come whole. Write it once more, and choose that.") from None
         if MANIFEST not in self._entries:
             raise PackError("This archive is no pack: it has no manifest.json. Choose one that Hollowmist wrote.")
@@ -293,7 +296,7 @@ class Pack:
         try:
             with self._archive.open(entry) as opened:
                 data = opened.read(most + 1)
-        except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError, ValueError):
+        except UNSOUND:
             raise PackError(f"The file {path} in the pack is damaged. Write the pack once more.") from None
         self._spent += len(data)
         if len(data) > most:
