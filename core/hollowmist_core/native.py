@@ -10,6 +10,7 @@ from .document import pictures_of, to_record
 from .kernels import derive, images, sheet, show, stroke, wet
 from .kernels.records import (
     IMAGE,
+    INK_LAYERS,
     LAYER,
     PEN,
     PLANES,
@@ -25,7 +26,6 @@ from .kernels.records import (
 )
 from .papers import PAPER
 from .record import BRUSH
-from .settings import MOST_LAYERS
 
 DESK = 0xE6EBE8
 POINTS = 1 << 17
@@ -97,9 +97,9 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
 
 
 def plain_layers(count: int) -> np.ndarray:
-    """Layers as they are at first, the lowest first: `count` of them, 1..MOST_LAYERS, all shown and none mixing."""
-    if not 1 <= count <= MOST_LAYERS:
-        raise ValueError(f"a sheet has 1 to {MOST_LAYERS} layers, not {count}")
+    """Layers as they are at first, the lowest first: `count` of them, 1..INK_LAYERS, all shown and none mixing."""
+    if not 1 <= count <= INK_LAYERS:
+        raise ValueError(f"a sheet has 1 to {INK_LAYERS} layers, not {count}")
     layers = np.zeros(count, LAYER)
     layers["which"], layers["opacity"], layers["shown"] = range(count), 1, 1
     return layers
@@ -143,7 +143,7 @@ class Sheet:
 
     Attributes
     ----------
-    layers : ndarray, shape (1..MOST_LAYERS,), dtype LAYER
+    layers : ndarray, shape (1..INK_LAYERS,), dtype LAYER
         From the lowest to the topmost.
 
     Examples
@@ -163,9 +163,11 @@ class Sheet:
         self.width, self.height = width, height
         self.state = np.zeros(STATES, STROKE)
         self.maps = np.zeros(PLANES * tiles, np.int32)
-        self.free = np.zeros(PLANES * tiles + 1, np.int32)
+        # Cells are numbered in 31 bits: on the largest sheets not every plane can be full.
+        slots = min(PLANES * tiles, (2**31 - 1) // TILE_AREA)
+        self.free = np.zeros(slots + 1, np.int32)
         # Untouched pages of a zeroed array take no memory, so the pool can be made whole at once.
-        self.pool = np.zeros(PLANES * tiles * TILE_AREA, np.float32)
+        self.pool = np.zeros(slots * TILE_AREA, np.float32)
         self.cells = self.pool.view(np.uint32)
         self.work = np.zeros(stroke.INK_WORK, np.float32)
         self.recent = np.zeros(RECENT, POINT)
@@ -174,7 +176,7 @@ class Sheet:
         self.stamps = np.zeros(STAMPS, STAMP)
         self.layers = plain_layers(1)
         sheet.size_sheet(self.state, self.maps, width, height, scale, *begins)
-        sheet.add_slots(self.free, 0, PLANES * tiles)
+        sheet.add_slots(self.free, 0, slots)
         self._brush = Ready(np.zeros(1, BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
 
     def begin(

@@ -352,7 +352,7 @@ GRAIN = (
 )
 
 MOST_LAYERS = 3
-"""Most layers of a sheet."""
+"""Most layers of a proof sheet."""
 
 INK = (
     Setting("ink", "Ink", "ink", "colour", "#1e2a2d", "Colour of the ink."),

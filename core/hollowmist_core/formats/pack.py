@@ -147,6 +147,40 @@ class RecipeEntry(_Open):
     steps: list[dict]
 
 
+class LookEntry(_Open):
+    """A brush as it was when strokes of sheets were inked with it; `brush` is the one that it was taken from."""
+
+    id: UUID
+    brush: UUID | None = None
+    name: Name
+    document: Path
+
+
+class SheetStrokeEntry(_Open):
+    """What InkML has no words for of a sheet's stroke. One that `dries` has no trace."""
+
+    id: UUID
+    drawn_at: Milliseconds
+    look: UUID
+    layer: Annotated[int, Field(ge=0, le=255)] = 0
+    size: Annotated[float, Field(ge=0.5, le=2000)] | None = None
+    ink: Annotated[str, StringConstraints(pattern=r"^(#[0-9a-f]{6})?$")] = ""
+    opacity: Annotated[float, Field(ge=0, le=1)] | None = None
+    dries: bool = False
+
+
+class SheetEntry(_Open):
+    """A sheet: its document, and its strokes as InkML."""
+
+    id: UUID
+    name: Name
+    note: Note = ""
+    used_at: Milliseconds = 0
+    document: Path
+    strokes: Annotated[list[SheetStrokeEntry], Field(max_length=MOST_BRUSHES)] = []
+    file: Path | None = None
+
+
 class FileEntry(_Open):
     """A file of the pack: the SHA-256 of its bytes, and how many they are."""
 
@@ -166,6 +200,8 @@ class Manifest(_Open):
     checkpoints: list[CheckpointEntry] = []
     lanes: list[LaneEntry] = []
     recipes: list[RecipeEntry] = []
+    looks: Annotated[list[LookEntry], Field(max_length=MOST_BRUSHES)] = []
+    sheets: list[SheetEntry] = []
     files: dict[str, FileEntry] = {}
 
 

@@ -1,4 +1,6 @@
-"""Compile both homes and write the generated TypeScript: `python -m hollowmist_core.homes MODULE.wasm LAYOUT.ts`.
+"""Compile both homes and write what the tablet needs: `python -m hollowmist_core.homes MODULE.wasm LAYOUT.ts`.
+
+The skeletons of letters are written beside the layout.
 
 With HOLLOWMIST_BOUNDS_CHECK set, and without arguments, only the library for the fuzz is made: what inks, with every
 access to an array checked.
@@ -20,9 +22,11 @@ def main(module_path: str, layout_path: str) -> None:
     exports = [name for folder in folders for name in json.loads((folder / "exports.json").read_text())]
     link_module([folder / "tablet.o" for folder in folders], exports, Path(module_path))
     link_library([folder / "server.o" for folder in folders], library_path())
+    from ..words.tables import as_json
     from .layout import typescript
 
     Path(layout_path).write_text(typescript(), encoding="utf-8")
+    Path(layout_path).with_name("skeletons.json").write_text(as_json(), encoding="utf-8")
     print(f"  {module_path}: {Path(module_path).stat().st_size / 1024:.0f} KB")
 
 

@@ -24,7 +24,7 @@ from .. import (
     variations,
 )
 from ..formats import picture
-from ..kernels import records
+from ..kernels import guides, records, straighten, underlay, words
 from ..kernels.generate.screens import SCREEN
 from ..kernels.measure.causes import FIRST_LINK, TAPERS_EACH
 from ..kernels.measure.evenness import EVEN
@@ -42,6 +42,12 @@ from ..prepare.advice import ADVICE
 from ..prepare.generators import GENERATORS
 from ..prepare.recognise import SIGNS
 from ..prepare.steps import STEPS
+from ..sheets import document as sheets
+from ..sheets import papers as sheet_papers
+from ..sheets.guides import GUIDES
+from ..words import writing
+from ..words.settings import WORDS
+from ..words.tables import HANDS
 from .units import UNITS
 
 RECORDS = {
@@ -59,6 +65,13 @@ RECORDS = {
     "screen": SCREEN,
     "figures": FIGURES,
     "readings": READINGS,
+    "guide": guides.GUIDE,
+    "rule": guides.RULE,
+    "placed": underlay.PLACED,
+    "glyph": words.GLYPH,
+    "way": words.WAY,
+    "place": words.PLACE,
+    "setting": words.SETTING,
 }
 
 
@@ -132,6 +145,17 @@ def typescript() -> str:
         "NEIGHBOURS": neighbours.COUNT,
         "STAYS": STAYS,
         "MOST_LAYERS": settings.MOST_LAYERS,
+        "INK_LAYERS": records.INK_LAYERS,
+        "UNDERLAY": records.UNDERLAY,
+        "MOST_UNDERLAYS": sheets.MOST_UNDERLAYS,
+        "MOST_RULES": guides.MOST_RULES,
+        "LEAST_SHEET": sheet_papers.LEAST_SIDE,
+        "MOST_SHEET": sheet_papers.MOST_SIDE,
+        "MOST_PLACES": words.MOST_PLACES,
+        "MOST_PEN_STROKES": words.MOST_STROKES,
+        "MOST_LETTERS": writing.MOST_LETTERS,
+        "WORD_SAMPLES": writing.MOST_SAMPLES,
+        "MOST_DPI": sheet_papers.MOST_DPI,
         "RECENT": records.RECENT,
         "STATES": records.STATES,
         "MAX_NODES": responses.MAX_NODES,
@@ -191,6 +215,14 @@ def typescript() -> str:
         f"export const FITTING = {json.dumps(responses.FITTING, indent=1)} as const",
         f"export const CAUSES = {json.dumps([vars(one) for one in causes.CAUSES], indent=1)} as const",
         f"export const PAPERS = {json.dumps([vars(one) for one in papers.PAPERS], indent=1)} as const",
+        f"export const SHEET_SIZES = {json.dumps([vars(one) for one in sheet_papers.SHEET_SIZES], indent=1)} as const",
+        f"export const TINTS = {json.dumps(sheet_papers.TINTS)} as const",
+        f"export const GUIDES = {json.dumps([setting_metadata(s) for s in GUIDES], indent=1)} as const",
+        f"export const HANDS = {json.dumps(HANDS)} as const",
+        f"export const WORDS = {json.dumps([setting_metadata(s) for s in WORDS], indent=1)} as const",
+        f"export const STRAIGHT_WAYS = {json.dumps(straighten.WAYS)} as const",
+        f"export const RULES = {json.dumps(guides.KINDS)} as const",
+        f"export const DEFAULT_SHEET = {json.dumps(sheets.default_sheet())} as const",
         f"export const READINGS = {json.dumps([vars(one) for one in telling.READINGS], indent=1)} as const",
         f"export const PRESSURES = {json.dumps(PRESSURES)} as const",
         f"export const SETTINGS = {json.dumps([setting_metadata(s) for s in settings.SETTINGS], indent=1)} as const",

@@ -29,13 +29,19 @@ UNITS = (
     "wet",
     "inks",
     "sheet",
+    "underlay",
+    "flatten",
+    "guides",
+    "choose",
+    "words",
+    "straighten",
     "pocket",
     "vary",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
 
-INKING = ("stroke", "show", "wet", "images", "derive", "sheet")
+INKING = ("stroke", "show", "wet", "images", "derive", "sheet", "underlay", "flatten")
 """Those that a stroke needs."""
 
 

@@ -31,7 +31,7 @@ def sources_digest() -> str:
     """A hash over all sources that kernels are made of."""
     here = Path(__file__).parent
     found = hashlib.sha256()
-    read = ("record", "settings", "responses", "prepare/kinds", "prepare/steps", "prepare/generators")
+    read = ("record", "settings", "responses", "prepare/kinds", "prepare/steps", "prepare/generators", "sheets/guides")
     for file in sorted([*here.rglob("*.py"), *(here.parent / f"{name}.py" for name in read)]):
         found.update(file.read_bytes())
     return found.hexdigest()[:24]

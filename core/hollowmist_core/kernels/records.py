@@ -3,7 +3,7 @@
 import numpy as np
 
 from ..responses import INPUT_NAMES
-from ..settings import MOST_LAYERS, TAPERS
+from ..settings import TAPERS
 
 TILE = 128
 """Side of a square tile of sheet memory, px."""
@@ -19,10 +19,17 @@ those of the layers."""
 LAYER_PLANES, WATER = 3, 2
 """Planes of a layer: its ink's red and green, and its blue and alpha, 16 bits each; the water in it, 0..1."""
 
-PLANES = FIRST_LAYER + LAYER_PLANES * MOST_LAYERS
+INK_LAYERS = 8
+"""Most layers of ink of a sheet."""
+
+UNDERLAY = INK_LAYERS
+"""The layer on which pictures below the ink lie: one more than those of ink."""
+
+PLANES = FIRST_LAYER + LAYER_PLANES * (INK_LAYERS + 1)
 
 LAYER = np.dtype([("which", "i4"), ("mode", "i4"), ("opacity", "f4"), ("shown", "i4")])
-"""A layer of a sheet: which planes hold its ink (0 .. `MOST_LAYERS` - 1), how it is blended onto what lies below it (a
+"""A layer of a sheet: which planes hold its ink (0 .. `INK_LAYERS` - 1, or
+`UNDERLAY`), how it is blended onto what lies below it (a
 number of `settings.MODES`), its opacity 0..1, and whether it is shown. A sheet's layers are a vector, the lowest
 first."""
 

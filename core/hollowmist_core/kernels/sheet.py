@@ -9,6 +9,7 @@ from numba import float32, int32, uint32, void
 
 from .records import (
     FIRST_LAYER,
+    INK_LAYERS,
     LAYER_PLANES,
     OPEN,
     OPEN_COLOUR,
@@ -91,11 +92,30 @@ def layer_plane(which):
 
 @kernel(void, array(STROKE), array("i4"), array("i4"))
 def clear_layers(strokes, maps, free):
-    """Take all dried ink off a sheet."""
+    """Take all dried ink off a sheet; pictures below it stay."""
     state = strokes[0]
-    for plane in range(FIRST_LAYER, PLANES):
+    for plane in range(FIRST_LAYER, layer_plane(INK_LAYERS)):
         for tile in range(tile_count(state)):
             give_back(state, maps, free, plane, tile)
+
+
+@kernel(void, array(STROKE), array("i4"), array(STROKE), array("i4"), array("i4"), int32, int32)
+def take_tiles(strokes, maps, others, other_maps, free, column, row):
+    """Take over all dried ink of another sheet, which is inked at the same scale and begins at a tile of this one.
+
+    What lay there goes, and the other sheet is left without ink.
+    """
+    state, other = strokes[0], others[0]
+    for plane in range(FIRST_LAYER, layer_plane(INK_LAYERS)):
+        for y in range(other.rows):
+            for x in range(other.columns):
+                if row + y >= state.rows or column + x >= state.columns:
+                    continue
+                tile = (row + y) * state.columns + column + x
+                give_back(state, maps, free, plane, tile)
+                at = plane * tile_count(other) + y * other.columns + x
+                maps[plane * tile_count(state) + tile] = other_maps[at]
+                other_maps[at] = -1
 
 
 @kernel(void, array(STROKE), array("i4"), int32, int32, float32, int32, int32)

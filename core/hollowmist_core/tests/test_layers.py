@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ..document import read
+from ..document import BrushError, read
 from ..native import Sheet, Stroke, plain_layers, prepared
 from ..settings import MODES
 from . import straight
@@ -134,6 +134,11 @@ class LayerTests(TestCase):
         self.assertEqual(int(sheet.free[0]), len(sheet.free) - 1)
         self.assertEqual(shade(sheet).tolist(), [0xFB, 0xFA, 0xF5])
 
-    def test_there_are_one_to_three(self):
-        with self.assertRaisesRegex(ValueError, "1 to 3 layers, not 4"):
-            plain_layers(4)
+    def test_there_are_one_to_eight_and_to_three_on_a_proof_sheet(self):
+        self.assertEqual(plain_layers(8)["which"].tolist(), list(range(8)))
+        for wrong in (0, 9):
+            with self.assertRaisesRegex(ValueError, f"1 to 8 layers, not {wrong}"):
+                plain_layers(wrong)
+        self.assertEqual(len(read({"layers": [{"which": which} for which in range(3)]})["layers"]), 3)
+        with self.assertRaisesRegex(BrushError, "layers"):
+            read({"layers": [{"which": which} for which in range(4)]})

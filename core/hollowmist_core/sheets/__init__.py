@@ -1,0 +1,1 @@
+"""Sheets: real pieces of paper, with a size, an underlay, guides, layers and strokes."""

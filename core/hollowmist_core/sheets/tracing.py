@@ -1,0 +1,146 @@
+"""Strokes of a sheet as shapes with an outline, where their ink has one; as pictures where it has not."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from contourpy import LineType, contour_generator
+
+from ..formats.curves import fitted
+from ..kernels import flatten
+from ..native import Sheet, Stroke
+from .inking import Piece, SheetStroke, inked
+
+FINER = 2.0
+"""Outlines are traced from ink at so many px to one of the sheet."""
+
+TOLERANCE = 0.15
+"""How far a curve may lie from the traced outline, sheet px."""
+
+SOFT = 3.2
+"""An edge that is blurred over more than this, px, is no outline: the stroke is soft or has a grain."""
+
+LIMITS = (0.05, 0.97)
+"""Coverage between these, of the stroke's own most, is an edge's or a grain's."""
+
+
+@dataclass(frozen=True)
+class Traced:
+    """One stroke, or a whole layer where strokes hang together, ready to be written.
+
+    Attributes
+    ----------
+    layer : int
+        `which` of the layer.
+    pieces : list of list of ndarray
+        Closed outlines, sheet px; empty where it is a picture.
+    ink : str
+        "#rrggbb".
+    opacity : float
+        0..1.
+    mode : str
+        How it mixes with what is below it on its layer.
+    picture : ndarray or None
+        Straight RGBA at `times` px to a sheet px, its corner at (left, top) sheet px.
+    """
+
+    layer: int
+    pieces: list[list[np.ndarray]]
+    ink: str = "#000000"
+    opacity: float = 1.0
+    mode: str = "normal"
+    picture: np.ndarray | None = None
+    left: float = 0.0
+    top: float = 0.0
+    times: float = 1.0
+
+
+def _pixels(sheet: Sheet) -> np.ndarray:
+    out = np.zeros(sheet.width * sheet.height, np.uint32)
+    flatten.flatten_sheet(sheet.state, sheet.layers, sheet.maps, sheet.cells, 0, 0, out)
+    return out.view(np.uint8).reshape(sheet.height, sheet.width, 4)
+
+
+def outlines_of(cover: np.ndarray, half: float) -> list[np.ndarray]:
+    """Closed outlines of coverage where it is half of its most, px of the picture."""
+    framed = np.pad(cover.astype(float), 1)
+    found = contour_generator(z=framed, line_type=LineType.Separate).lines(half)
+    return [np.asarray(line) - 0.5 for line in found if len(line) > 4]
+
+
+def _is_flat(pixels: np.ndarray, length: float) -> bool:
+    """Whether all ink is one colour at one coverage, but for edges as sharp as a hard tip's."""
+    alpha = pixels[..., 3].astype(float)
+    most = alpha.max()
+    if most <= 0:
+        return False
+    between = (alpha > LIMITS[0] * most) & (alpha < LIMITS[1] * most)
+    if between.sum() > SOFT * max(length, 1.0):
+        return False
+    full = alpha >= LIMITS[1] * most
+    if not full.any():
+        return False
+    inks = pixels[..., :3][full].astype(int)
+    return bool((np.ptp(inks, axis=0) <= 3).all())
+
+
+def _alone(piece: Piece, stroke: SheetStroke, reached, scale: float) -> tuple[np.ndarray, float, float]:
+    """A stroke by itself at a scale, and where the picture's corner lies, sheet px."""
+    left, top, right, bottom = reached
+    x, y = int(np.floor((left - 2) * scale)), int(np.floor((top - 2) * scale))
+    width, height = int(np.ceil((right + 2) * scale)) - x, int(np.ceil((bottom + 2) * scale)) - y
+    sheet = Sheet(max(1, min(8192, width)), max(1, min(8192, height)), scale, (x, y))
+    sheet.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, False, stroke.seed, 0))
+    return _pixels(sheet), x / scale, y / scale
+
+
+def _trace(piece: Piece, stroke: SheetStroke, which: int, reached) -> Traced | None:
+    pixels, left, top = _alone(piece, stroke, reached, FINER)
+    alpha = pixels[..., 3]
+    if not alpha.any():
+        return None
+    lines = outlines_of(alpha, alpha.max() / 2.0)
+    length = sum(np.hypot(*np.diff(line, axis=0).T).sum() for line in lines)
+    mode = _mode_of(piece, stroke)
+    if _is_flat(pixels, length) and lines:
+        full = alpha >= LIMITS[1] * alpha.max()
+        ink = np.median(pixels[..., :3][full], axis=0).astype(int)
+        corner = np.array([left, top])
+        pieces = [[part / FINER + corner for part in fitted(line, TOLERANCE * FINER)] for line in lines]
+        told = "#{:02x}{:02x}{:02x}".format(*ink)
+        return Traced(which, pieces, told, float(np.median(alpha[full])) / 255.0, mode)
+    return Traced(which, [], mode=mode, picture=pixels, left=left, top=top, times=FINER)
+
+
+def _mode_of(piece: Piece, stroke: SheetStroke) -> str:
+    return piece.looks[stroke.look].get("mode", "normal")
+
+
+def traced(piece: Piece) -> Iterator[Traced]:
+    """All layers that are shown, the lowest first, stroke by stroke.
+
+    A layer on which something was erased, or ink ran into ink, is one picture: no outline tells what came of it.
+    """
+    present = {one["which"] for one in piece.document["layers"]}
+    lowest = piece.document["layers"][0]["which"]
+    whole = Sheet(piece.document["width"], piece.document["height"])
+    for layer in piece.document["layers"]:
+        if not layer["shown"]:
+            continue
+        which = layer["which"]
+        mine = [
+            one for one in piece.strokes if not one.dries and (one.layer if one.layer in present else lowest) == which
+        ]
+        looks = [piece.looks[one.look] for one in mine]
+        runs = any(one.get("wetness", 0) > 0 or one.get("pick_up", 0) > 0 for one in looks)
+        if runs or any(one.erase for one in mine):
+            yield Traced(which, [], picture=inked(piece, 1.0, False, False, which))
+            continue
+        for stroke in mine:
+            reached = whole.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, False, stroke.seed, 0))
+            whole.clear()
+            if reached[0] >= reached[2]:
+                continue
+            found = _trace(piece, stroke, which, reached)
+            if found is not None:
+                yield found

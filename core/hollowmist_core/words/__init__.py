@@ -1,0 +1,1 @@
+"""Words: lettering set in single-stroke skeletons of our own, as a hand would write it."""
