@@ -22,6 +22,15 @@ from rolls.serializers import (
     WishedCheckpointSerializer,
     WishedRollSerializer,
 )
+from sheets.actions.keep_look import keep_look
+from sheets.actions.keep_sheet import keep_sheet, put_sheet_back, take_sheet
+from sheets.actions.strokes import ink_strokes, keep_sheet_stroke, put_sheet_strokes_back, take_sheet_strokes
+from sheets.serializers import (
+    InkedStrokesSerializer,
+    SheetStrokeSerializer,
+    WishedLookSerializer,
+    WishedSheetSerializer,
+)
 from sources.actions.delete_source import delete_source, restore_source
 from sources.actions.keep_recipe import forget_recipe, keep_recipe
 from sources.actions.keep_source import keep_source
@@ -91,6 +100,16 @@ KINDS: dict[str, Kind] = {
     "putSourceBack": Kind(Nothing, _quiet(restore_source)),
     "keepRecipe": Kind(KeptRecipeSerializer, _quiet(keep_recipe)),
     "forgetRecipe": Kind(Nothing, _quiet(forget_recipe)),
+    "keepSheet": Kind(WishedSheetSerializer, _quiet(keep_sheet)),
+    "takeSheet": Kind(Nothing, _quiet(take_sheet)),
+    "putSheetBack": Kind(Nothing, _quiet(put_sheet_back)),
+    "keepLook": Kind(WishedLookSerializer, _quiet(keep_look)),
+    "keepSheetStroke": Kind(SheetStrokeSerializer, _quiet(keep_sheet_stroke)),
+    "inkStrokes": Kind(InkedStrokesSerializer, lambda account, _, __, told: ink_strokes(account, **told)),
+    "takeSheetStrokes": Kind(StrokesSerializer, lambda account, _, __, told: take_sheet_strokes(account, **told)),
+    "putSheetStrokesBack": Kind(
+        StrokesSerializer, lambda account, _, __, told: put_sheet_strokes_back(account, **told)
+    ),
     "prefer": Kind(WishSerializer, lambda account, _, __, told: prefer(account, **told)),
 }
 """By the name that the device calls it by."""

@@ -46,7 +46,12 @@ class AnswersSerializer(serializers.Serializer):
 class ChangeSerializer(serializers.Serializer):
     """A row that changed."""
 
-    table = serializers.ChoiceField(["strokes", "lanes", "rolls", "brushes", "checkpoints", "sources", "recipes"])
+    table = serializers.ChoiceField(
+        [
+            *("strokes", "lanes", "rolls", "brushes", "checkpoints", "sources", "recipes"),
+            *("sheets", "looks", "sheetStrokes"),
+        ]
+    )
     id = serializers.UUIDField()
     number = serializers.IntegerField()
     row = serializers.DictField(allow_null=True, help_text="As it is now; nothing where it was deleted.")

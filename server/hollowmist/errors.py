@@ -9,6 +9,7 @@ from hollowmist_core.formats.inkml import InkMLError
 from hollowmist_core.formats.pack import PackError
 from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.prepare.recipe import RecipeError
+from hollowmist_core.sheets.document import SheetError
 from rest_framework import status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler as default_handler
@@ -23,6 +24,7 @@ REFUSED = {
     PictureError: "{}",
     InkMLError: "No lane was made: {}.",
     PackError: "{}",
+    SheetError: "The sheet was not kept: {}.",
 }
 """Error of the core -> what is said of it."""
 

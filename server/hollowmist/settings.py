@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "sources",
     "rolls",
     "proofs",
+    "sheets",
     "packs",
     "lending",
     "lan",

@@ -21,6 +21,7 @@ urlpatterns = [
     path("api/", include("sources.urls")),
     path("api/", include("rolls.urls")),
     path("api/", include("proofs.urls")),
+    path("api/", include("sheets.urls")),
     path("api/", include("packs.urls")),
     path("api/", include("lending.urls")),
     path("api/schema", SpectacularAPIView.as_view(), name="schema"),

@@ -9,7 +9,7 @@ from rolls.models import Brush
 
 from .browser import PATIENCE, JourneyCase
 from .shelf import ShelfProcess
-from .views import Stage
+from .stage import Stage
 
 MOMENT = datetime(2026, 11, 26, 10, 42, tzinfo=UTC)
 """When everything was kept, as far as pictures tell."""

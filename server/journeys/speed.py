@@ -21,7 +21,7 @@ from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import home_speed, roll_speed
+from . import home_speed, roll_speed, sheet_speed
 from .browser import JourneyCase, Pen, encoded, rows_of, settle
 
 STAMPS = 3000
@@ -47,6 +47,7 @@ LIMITS = {
     "memory_mb": 400.0,
     **home_speed.LIMITS,
     **roll_speed.LIMITS,
+    **sheet_speed.LIMITS,
 }
 """Figure -> the most it may be."""
 
@@ -217,8 +218,7 @@ class SpeedCase(JourneyCase):
             case._pre_setup()
             case.setUp()
             figures = {**case.native(), **case.module(), **case.bench(), **case.memory()}
-            figures |= {**home_speed.figures(case), **roll_speed.figures(case)}
-            figures |= roll_speed.figures(case)
+            figures |= {**home_speed.figures(case), **roll_speed.figures(case), **sheet_speed.figures(case)}
             return {name: round(float(value), 6) for name, value in figures.items()}
         finally:
             for context in cls.browser.contexts:

@@ -6,76 +6,19 @@ it here.
 
 import io
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from accounts.models import Account
 from packs.actions.write_pack import write_pack
 from rolls.models import Brush
 from sources.models import Source
 
-from .browser import settle
-
-
-@dataclass
-class Stage:
-    """A page that is signed in to the demo account, and where the server is."""
-
-    page: object
-    url: str
-
-    def go(self, path: str, ready: str) -> None:
-        """Go to a place and wait for a part of it."""
-        self.page.goto(self.url + path)
-        self.page.wait_for_selector(ready)
-
-    def tap(self, role: str, name: str, exact: bool = True, within: str = "body") -> None:
-        """Tap a control by its role and name."""
-        self.page.locator(within).get_by_role(role, name=name, exact=exact).first.click()
-
-    def settle(self) -> None:
-        """Wait until nothing moves any more."""
-        settle(self.page)
-
-
-@dataclass(frozen=True)
-class View:
-    """One view.
-
-    Attributes
-    ----------
-    name : str
-    show : callable
-        Brings a stage to it.
-    picture : str
-        Name of its file in docs/screenshots, where one is kept.
-    ink : tuple of str
-        Selectors of what must show ink.
-    size : tuple of int
-        Window of its picture, px.
-    signed_in, narrow : bool
-        `narrow`: it is meant to hold at 640x900.
-    near : callable, optional
-        Brings what it shows nearer, for its picture alone.
-    """
-
-    name: str
-    show: Callable[[Stage], None]
-    picture: str = ""
-    ink: tuple[str, ...] = ()
-    size: tuple[int, int] = (1280, 800)
-    signed_in: bool = True
-    narrow: bool = False
-    near: Callable[[Stage], None] | None = None
+from .sheet_views import SHEET_VIEWS
+from .stage import Stage, View, at
 
 
 def brush_id(name: str):
     """Id of a demo brush."""
     return Brush.objects.get(name=name, roll__account__username="skerrow").pk
-
-
-def at(path: str, ready: str) -> Callable[[Stage], None]:
-    """A place as it is when one comes to it."""
-    return lambda stage: stage.go(path, ready)
 
 
 def bench(stage: Stage, brush: str = "Pointed Copper") -> None:
@@ -359,6 +302,7 @@ def new_account(stage: Stage) -> None:
 SHEET = ("canvas.sheet",)
 CARDS = (*SHEET, ".wedge canvas")
 
+
 VIEWS = (
     View("sign-in", at("/sign-in", "form"), "sign-in", ("main canvas",), signed_in=False, narrow=True),
     View("sign-in, new account", new_account, ink=("main canvas",), signed_in=False, narrow=True),
@@ -387,7 +331,7 @@ VIEWS = (
     View("bench, laid over", beside_readings),
     View("bench, variations", variations, "variations", (*SHEET, ".variations .stroke")),
     View("bench, layers", bench_with("Layers", "Two Inks"), "layers", SHEET, near=nearer),
-    View("bench, a ribbon", tray("Tip", "Ribbon", "Keel Cut"), "ribbon", (*SHEET, ".tray canvas")),
+    View("bench, a ribbon", tray("Tip", "Ribbon", "Keel Cut"), "", (*SHEET, ".tray canvas")),
     View("bench, practice pen", bench_with("Practice pen"), ink=SHEET),
     View("bench, capture", bench_with("Capture"), ink=SHEET),
     *(View(f"hand, {one}", tray("Hand", one), ink=SHEET) for one in ("As it comes", "Pen", "Finger", "Fast & far")),
@@ -406,7 +350,7 @@ VIEWS = (
     View("ink, colour", tray("Ink", "Colour", "Label Monoline"), ink=SHEET),
     *(View(f"ink, {one}", tray("Ink", one), ink=(*SHEET, ".tray canvas")) for one in ("Rim & spread", "Mixing")),
     View("ink, tones", tray("Ink", "Tones", "Rowan Leaves"), ink=(*SHEET, ".tray canvas")),
-    View("ink, wet", wet_ink, "wet", (*SHEET, ".tray canvas")),
+    View("ink, wet", wet_ink, "", (*SHEET, ".tray canvas")),
     View("responses", tray("Responses"), ink=SHEET),
     View("responses, a link", response_cell, "responses", SHEET),
     View("readings, even line", reading("Even line?"), "readings", SHEET),
@@ -417,5 +361,6 @@ VIEWS = (
     View("prep table", prep_table, "prep"),
     View("prep table, a step", prep_step),
     View("prep table, steps to add", prep_choices),
+    *SHEET_VIEWS,
     View("pen fitting", at("/pen-fitting", ".fields")),
 )

@@ -8,6 +8,7 @@ from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
 from rolls.actions.places import last_place
 from rolls.demo import ROLLS, with_sources
+from sheets.demo.making import make_sheets
 from sources.actions.bring_picture import media_type_of
 from sources.actions.keep_source import keep_source
 from sources.actions.make_source import take_in
@@ -25,7 +26,7 @@ def _id(*names: str) -> uuid.UUID:
 
 
 def make_demo(account) -> None:
-    """Make sources of the photos, the rolls and their brushes. Inside a transaction."""
+    """Make sources of the photos, the rolls, their brushes, and the sheets drawn with them. Inside a transaction."""
     shipped = {source.name: (source.pk, source.picture_id) for source in Source.objects.filter(account=None)}
     for file_name, (photo, kinds, levels) in PHOTOS.items():
         data = photo()
@@ -47,3 +48,4 @@ def make_demo(account) -> None:
             whole = with_sources(document, shipped.__getitem__, lambda name: name and str(made[name].pk))
             made[brush].document = read(whole)
             made[brush].save(update_fields=["document"])
+    make_sheets(account, _id)

@@ -6,7 +6,7 @@ from rest_framework import serializers
 class LineSerializer(serializers.Serializer):
     """What became of one thing of a pack, or would."""
 
-    what = serializers.ChoiceField(["roll", "brush", "source", "lane", "checkpoint", "recipe"])
+    what = serializers.ChoiceField(["roll", "brush", "source", "lane", "checkpoint", "recipe", "look", "sheet"])
     id = serializers.CharField(allow_blank=True)
     name = serializers.CharField()
     outcome = serializers.ChoiceField(["in", "renamed", "there", "changed", "left"])
@@ -27,6 +27,7 @@ class PackQuerySerializer(serializers.Serializer):
 
     roll = serializers.ListField(child=serializers.UUIDField(), required=False, default=[])
     brush = serializers.ListField(child=serializers.UUIDField(), required=False, default=[])
+    sheet = serializers.ListField(child=serializers.UUIDField(), required=False, default=[])
     everything = serializers.BooleanField(required=False, default=False)
     originals = serializers.BooleanField(required=False, default=False)
 

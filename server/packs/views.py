@@ -14,6 +14,7 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 from rolls.models import Brush, Roll
+from sheets.models import Sheet
 
 from .actions.read_pack import read_pack
 from .actions.write_pack import write_pack
@@ -29,7 +30,8 @@ def name_of(account, query: dict) -> str:
         return f"{account.username}-everything"
     rolls = Roll.objects.filter(account=account, pk__in=query["roll"])
     brushes = Brush.objects.of(account).filter(pk__in=query["brush"])
-    names = [*rolls.values_list("name", flat=True), *brushes.values_list("name", flat=True)]
+    sheets = Sheet.objects.filter(account=account, pk__in=query["sheet"])
+    names = [name for found in (rolls, brushes, sheets) for name in found.values_list("name", flat=True)]
     return names[0] if len(names) == 1 else "brushes"
 
 
@@ -53,7 +55,15 @@ class PacksView(BoundedUpload, APIView):
         query.is_valid(raise_exception=True)
         told = query.validated_data
         out = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
-        write_pack(request.user, out, told["roll"], told["brush"], told["everything"], told["originals"])
+        write_pack(
+            request.user,
+            out,
+            told["roll"],
+            told["brush"],
+            told["everything"],
+            told["originals"],
+            sheets=told["sheet"],
+        )
         out.seek(0)
         name = f"{slugify(name_of(request.user, told)) or 'pack'}{SUFFIX}"
         return FileResponse(out, as_attachment=True, filename=name, content_type=MEDIA_TYPE)
@@ -91,8 +101,8 @@ class ReadingView(APIView):
 
 
 def _lists(params) -> dict:
-    """Query parameters as a serializer reads them: `roll` and `brush` as lists."""
-    return {key: params.getlist(key) if key in ("roll", "brush") else params[key] for key in params}
+    """Query parameters as a serializer reads them: `roll`, `brush` and `sheet` as lists."""
+    return {key: params.getlist(key) if key in ("roll", "brush", "sheet") else params[key] for key in params}
 
 
 class PackSchemaView(APIView):

@@ -26,27 +26,38 @@ class Lane(Numbered):
         return self.name
 
 
-class ProofStroke(Numbered):
-    """A stroke that an account drew on its proof sheet, as the hand made it.
+class RecordedStroke(Numbered):
+    """A stroke as the hand made it.
 
-    `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian. One without a lane lies loose
-    on the sheet of the brush it was drawn to try; one without a brush, from before that was kept, on all of them.
+    `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="proof_strokes")
-    lane = models.ForeignKey(Lane, models.CASCADE, related_name="strokes", null=True, blank=True)
     kind = models.PositiveSmallIntegerField()
     erase = models.BooleanField(default=False)
     seed = models.PositiveIntegerField(help_text="All its chance is drawn from it: 0 to 2147483647.")
-    brush = models.UUIDField(null=True, blank=True, help_text="The brush on whose bench it was drawn.")
-    over = models.CharField(max_length=40, blank=True, help_text="The lane over which it was begun, by its key or id.")
-    layer = models.PositiveSmallIntegerField(default=0, help_text="The layer of the proof sheet it lies on.")
     size = models.FloatField(null=True, blank=True, help_text="Its own size in px: an eraser's. Else the brush's.")
     dries = models.BooleanField(default=False, help_text="No stroke: here all ink that is wet was dried.")
     samples = models.BinaryField()
     drawn_at = models.BigIntegerField(help_text="Milliseconds since 1970, by the clock of the device.")
     deleted_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        abstract = True
+
+
+class ProofStroke(RecordedStroke):
+    """A stroke that an account drew on its proof sheet.
+
+    One without a lane lies loose on the sheet of the brush it was drawn to try; one without a brush, from before that
+    was kept, on all of them.
+    """
+
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="proof_strokes")
+    lane = models.ForeignKey(Lane, models.CASCADE, related_name="strokes", null=True, blank=True)
+    brush = models.UUIDField(null=True, blank=True, help_text="The brush on whose bench it was drawn.")
+    over = models.CharField(max_length=40, blank=True, help_text="The lane over which it was begun, by its key or id.")
+    layer = models.PositiveSmallIntegerField(default=0, help_text="The layer of the proof sheet it lies on.")
 
     class Meta:
         ordering = ["drawn_at", "id"]

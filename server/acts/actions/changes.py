@@ -9,6 +9,8 @@ from rolls.actions.keep_brush import told_row as brush_row
 from rolls.actions.keep_checkpoint import told_row as checkpoint_row
 from rolls.models import Brush, Checkpoint, Roll
 from rolls.serializers import KeptRollSerializer
+from sheets.models import Look, Sheet, SheetStroke
+from sheets.serializers import KeptSheetSerializer, LookSerializer, SheetStrokeSerializer
 from sources.actions.keep_source import told_row as source_row
 from sources.models import KeptRecipe, Source
 from sources.serializers import KeptRecipeSerializer
@@ -28,6 +30,9 @@ TABLES = {
     "brushes": (Brush, "roll__account", brush_row),
     "checkpoints": (Checkpoint, "brush__roll__account", checkpoint_row),
     "sources": (Source, "account", source_row),
+    "sheets": (Sheet, "account", _by_serializer(KeptSheetSerializer)),
+    "looks": (Look, "account", _by_serializer(LookSerializer)),
+    "sheetStrokes": (SheetStroke, "account", _by_serializer(SheetStrokeSerializer)),
     "recipes": (KeptRecipe, "account", _by_serializer(KeptRecipeSerializer)),
 }
 """Table of the device's store -> the model it holds a copy of, whose a row is, and how it is told."""

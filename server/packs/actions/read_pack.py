@@ -27,6 +27,7 @@ from sources.actions.pictures import ink_of, keep_picture, pixels_of, touch
 from sources.models import KeptRecipe, Source
 
 from ..progress import Tell, untold
+from .read_sheets import read_looks, read_sheet_entry
 
 NAMESPACE = uuid.UUID("6f1c7c2e-5a0b-4c9e-9c55-3b1d2f7a9e10")
 """Ids that another account has already become these, alike at every reading: doing it twice doubles nothing."""
@@ -43,7 +44,7 @@ class Line:
 
     Attributes
     ----------
-    what : {"roll", "brush", "source", "lane", "checkpoint", "recipe"}
+    what : {"roll", "brush", "source", "lane", "checkpoint", "recipe", "look", "sheet"}
     outcome : {"in", "renamed", "there", "changed", "left"}
         "there": it is there already, as it is in the pack; "changed": it is there, and is another one by now.
     detail : str
@@ -81,7 +82,7 @@ class _Reading:
         self.account, self.pack, self.copies = account, pack, copies
         self.tell, self.done = tell, 0
         told = pack.manifest
-        self.all = sum(map(len, (told.sources, told.brushes, told.checkpoints, told.lanes)))
+        self.all = sum(map(len, (told.sources, told.brushes, told.checkpoints, told.lanes, told.sheets)))
         told = pack.manifest.maker.model_dump(mode="json")
         self.report = Report(told, spare=len(pack.spare))
         # What one wrote oneself is no stranger's.
@@ -378,6 +379,16 @@ class _Reading:
         self.save(ProofStroke, [row for row in rows if row.pk not in known])
         return 1 if lane else 0
 
+    def sheets(self) -> None:
+        """Take in the sheets, each whole or not at all."""
+        looks = read_looks(self, FAULTS)
+        for one in self.each(self.pack.manifest.sheets):
+            try:
+                with transaction.atomic():
+                    read_sheet_entry(self, one, looks)
+            except FAULTS as error:
+                self.report.add("sheet", one, "left", str(error))
+
     def recipes(self) -> None:
         """Take in the recipes that are not there."""
         rows = []
@@ -448,6 +459,7 @@ def read_pack(
             if chosen is None and into is None:
                 reading.lanes()
                 reading.recipes()
+                reading.sheets()
             account.pictures.add(*reading.kept)
             touch(reading.kept)
             if look:

@@ -10,10 +10,12 @@ from hollowmist_core.formats import inkml, pack
 from hollowmist_core.native import Stroke
 from hollowmist_core.prepare.recipe import pictures_of as pictures_of_recipe
 from hollowmist_core.proofs import read_samples
+from hollowmist_core.sheets.document import read_sheet
 from proofs.models import Lane, ProofStroke
 from rolls.actions.keep_brush import source_uses
 from rolls.actions.paint_brush import picture_of
 from rolls.models import Brush, Checkpoint, Roll
+from sheets.models import Look, Sheet, SheetStroke
 from sources.models import KeptRecipe, Picture, Source
 
 Files = dict[str, Callable[[], bytes]]
@@ -27,6 +29,7 @@ class _Writing:
         self.files: Files = {}
         self.pictures: set[str] = set()
         self.sources: set[str] = set()
+        self.looks: set = set()
 
     def document(self, folder: str, key, document: dict, beyond: dict | None = None) -> str:
         """Add a brush document; returns its path."""
@@ -76,6 +79,27 @@ class _Writing:
         told = {"id": one.pk, "name": one.name, "set": one.set_name, "hidden": one.hidden}
         return told | self.strokes(f"lanes/{one.pk}.inkml", list(one.strokes.all()), one.name)
 
+    def look(self, one: Look) -> dict:
+        """The entry of a look that strokes of sheets have."""
+        path = self.document("looks", one.pk, one.document)
+        return {"id": one.pk, "brush": one.brush, "name": one.name, "document": path}
+
+    def sheet(self, one: Sheet) -> dict:
+        """A sheet's entry; the looks of its strokes are noted."""
+        path, file = f"sheets/{one.pk}.json", f"sheets/{one.pk}.inkml"
+        self.files[path] = lambda: pack.as_json(read_sheet(one.document))
+        self.pictures |= {under["picture"] for under in one.document["underlays"]}
+        strokes = list(one.strokes.all())
+        self.looks |= {stroke.look for stroke in strokes}
+        traced = [stroke for stroke in strokes if not stroke.dries]
+        if traced:
+            drawn = [Stroke(read_samples(bytes(t.samples)), t.kind, t.erase, t.seed) for t in traced]
+            self.files[file] = lambda: inkml.write(drawn, one.name)
+        beside = ("id", "drawn_at", "look", "layer", "size", "ink", "opacity", "dries")
+        told = [{key: getattr(stroke, key) for key in beside} for stroke in strokes]
+        named = {"id": one.pk, "name": one.name, "note": one.note, "used_at": one.used_at, "document": path}
+        return named | {"strokes": told, "file": file if traced else None}
+
     def add_pictures(self) -> None:
         """Add all pictures that anything named, each read when it is written."""
         found = Picture.objects.filter(pk__in=self.pictures)
@@ -97,29 +121,36 @@ def write_pack(
     everything: bool = False,
     originals: bool = False,
     history: bool = True,
+    sheets: Iterable = (),
 ) -> None:
-    """Write a pack of rolls, of single brushes, or of everything of one's own.
+    """Write a pack of rolls, of single brushes, of sheets, or of everything of one's own.
 
     Parameters
     ----------
     rolls, brushes : iterable of UUID
         Those of the account; others are left out. A roll brings all of its brushes.
     everything : bool
-        All rolls, sources, checkpoints, lanes, loose strokes and recipes.
+        All rolls, sources, checkpoints, lanes, loose strokes, recipes and sheets.
     originals : bool
         Whether the files that sources began with come along; with everything they do.
     history : bool
         Whether the brushes' checkpoints come along, and which of them are favourites.
+    sheets : iterable of UUID
+        Sheets with all that their strokes are inked with, and the brushes of theirs that are there.
     """
     writing = _Writing(account, originals or everything)
+    pieces = _sheets(writing, account, None if everything else list(sheets))
+    looks = Look.objects.filter(account=account, pk__in=writing.looks).order_by("name", "pk")
     mine = Brush.objects.of(account).present()
     if not everything:
-        mine = mine.filter(Q(roll__in=list(rolls)) | Q(pk__in=list(brushes)))
+        used = [one.brush for one in looks if one.brush]
+        mine = mine.filter(Q(roll__in=list(rolls)) | Q(pk__in=[*brushes, *used]))
     found = list(mine.select_related("roll__account").order_by("roll__place", "roll", "place", "pk"))
     holding = Roll.objects.filter(account=account, deleted_at=None)
     if not everything:
         holding = holding.filter(Q(pk__in={one.roll_id for one in found}) | Q(pk__in=list(rolls)))
-    entries = {"brushes": [writing.brush(one) for one in found]}
+    entries = {"brushes": [writing.brush(one) for one in found], "sheets": pieces}
+    entries["looks"] = [writing.look(one) for one in looks]
     if not history:
         entries["brushes"] = [one | {"favourite": False} for one in entries["brushes"]]
     entries["rolls"] = [{"id": one.pk, "name": one.name, "note": one.note, "tint": one.tint} for one in holding]
@@ -134,6 +165,15 @@ def write_pack(
     writing.pictures |= {maker.mark} - {None}
     writing.add_pictures()
     pack.write(out, pack.Manifest(maker=maker, **entries), writing.files.items())
+
+
+def _sheets(writing: _Writing, account, wanted: list | None) -> list[dict]:
+    """The sheets that are wanted, or all."""
+    there = Prefetch("strokes", SheetStroke.objects.filter(deleted_at=None))
+    found = Sheet.objects.filter(account=account, deleted_at=None)
+    if wanted is not None:
+        found = found.filter(pk__in=wanted)
+    return [writing.sheet(one) for one in found.order_by("name", "pk").prefetch_related(there)]
 
 
 def _beside(writing: _Writing, account) -> tuple[list[dict], list[dict]]:

@@ -75,6 +75,7 @@ def own_pictures(account):
     may = Q(sources__account=None, sources__isnull=False)
     if account is not None:
         may |= Q(holders=account) | Q(uses__brush__roll__account=account)
+        may |= Q(looks__account=account) | Q(sheets__account=account)
     return Picture.objects.filter(may).distinct()
 
 
@@ -98,5 +99,9 @@ def drop_unused() -> int:
     old = Picture.objects.filter(used_at__lt=timezone.now() - UNDO_REACHES)
     used = Source.objects.values_list
     digests = {*used("picture_id", flat=True), *used("original_id", flat=True), *used("working_id", flat=True)}
-    gone, _ = old.filter(uses=None, covers=None, checkpoints=None).exclude(pk__in=digests - {None}).delete()
+    gone, _ = (
+        old.filter(uses=None, covers=None, checkpoints=None, looks=None, sheets=None)
+        .exclude(pk__in=digests - {None})
+        .delete()
+    )
     return gone

@@ -8,6 +8,7 @@ from django.core.management.base import BaseCommand
 from django.utils import timezone
 from proofs.models import Lane, ProofStroke
 from rolls.models import Brush, Checkpoint, Roll
+from sheets.models import Sheet, SheetStroke
 from sources.actions.pictures import drop_unused, touch
 from sources.models import Source
 
@@ -24,7 +25,7 @@ class Command(BaseCommand):
     def handle(self, *args, **options):
         """Purge and say how much went."""
         before = timezone.now() - UNDO_REACHES
-        kinds = (Checkpoint, Brush, Roll, Source, ProofStroke, Lane)
+        kinds = (Checkpoint, Brush, Roll, Source, ProofStroke, Lane, SheetStroke, Sheet)
         deleted = {kind.__name__: kind.objects.filter(deleted_at__lt=before) for kind in kinds}
         # One that is lent still has the key by which it is taken back.
         deleted["Roll"] = deleted["Roll"].filter(loan=None)

@@ -1,0 +1,150 @@
+"""How quick sheets are: opened, drawn on, inked otherwise, taken back, written."""
+
+import multiprocessing
+import uuid
+
+import numpy as np
+from accounts.models import Account
+from django.core.management import call_command
+from django.db import transaction
+from hollowmist_core.kernels.records import SAMPLE
+from rolls.models import Brush
+from sheets.actions.keep_look import keep_look
+from sheets.actions.keep_sheet import keep_sheet
+from sheets.actions.piece import piece_of
+from sheets.models import Sheet, SheetStroke
+
+from .browser import Pen, settle
+from .sheet_export import written
+
+LIMITS = {
+    "sheet_first_ink_s": 0.5,
+    "sheet_open_s": 1.5,
+    "sheet_pen_ms_p95": 8.0,
+    "reink_sheet_s": 3.0,
+    "undo_ms_p95": 50.0,
+    "export_a4_600_s": 25.0,
+    "export_mb": 1536.0,
+    "sheet_mb": 900.0,
+}
+"""Figure -> the most it may be."""
+
+MANY = 5000
+
+OPENED = """async (name) => {
+  const start = performance.now()
+  document.querySelector(`[aria-label="Open ${name}"]`).click()
+  const shows = () => document.querySelector("[data-sheet] img.last")?.complete
+  while (!shows() && !window.hollowmist.sheetInked()) await new Promise(requestAnimationFrame)
+  const first = performance.now() - start
+  while (!window.hollowmist.sheetInked()) await new Promise(requestAnimationFrame)
+  return [first / 1000, (performance.now() - start) / 1000]
+}"""
+"""Open a sheet from the list; when its ink is first seen, and when all of it is inked, s."""
+
+INKED_AFTER = """async (name) => {
+  const start = performance.now()
+  document.querySelector(`[aria-label="${name}"]`).click()
+  await new Promise((done) => setTimeout(done))
+  while (!(await window.hollowmist.sheetRests())) await new Promise((done) => setTimeout(done))
+  return performance.now() - start
+}"""
+"""Tap a control; ms until the sheet shows what that changed."""
+
+
+@transaction.atomic
+def fill(account, brush) -> None:
+    """A sheet of 8192 px a side with thousands of strokes, a tenth of it inked."""
+    sheet, look = uuid.uuid4(), uuid.uuid4()
+    keep_sheet(account, sheet, {"width": 8192, "height": 8192}, name="Thousands", used_at=1)
+    keep_look(account, look, brush.name, brush.document, brush.pk)
+    rng, u = np.random.default_rng(7), np.linspace(0, 1, 40)
+    rows = []
+    for i in range(MANY):
+        samples = np.zeros(40, SAMPLE)
+        samples["x"] = rng.uniform(100, 7700) + 260 * u
+        samples["y"] = rng.uniform(100, 8000) + 40 * np.sin(6 * u + i)
+        samples["t"], samples["pressure"], samples["altitude"] = 300 * u, 0.3 + 0.5 * u, 1.1
+        told = {"kind": 0, "seed": i + 1, "drawn_at": 1000 + i, "size": 24.0, "look": look, "number": 1}
+        rows.append(SheetStroke(pk=uuid.uuid4(), account=account, sheet_id=sheet, samples=samples.tobytes(), **told))
+    SheetStroke.objects.bulk_create(rows, batch_size=500)
+    account.refresh_from_db()
+    SheetStroke.objects.filter(sheet=sheet).update(number=account.number)
+
+
+def export() -> dict[str, float]:
+    """A4 at 600 dpi by the native core: s, and the memory it took, MB."""
+    piece = piece_of(Sheet.objects.get(name="Chart title"))
+    wanted = {use["picture"] for look in piece.looks.values() for use in [*look["shapes"], look["grain"] or {}] if use}
+    pictures = {digest: piece.pictures(digest) for digest in wanted}
+    context = multiprocessing.get_context("spawn")
+    answer = context.Queue()
+    told = (piece.document, piece.strokes, piece.looks, pictures)
+    process = context.Process(target=written, args=(told, answer))
+    process.start()
+    took, mb = answer.get(timeout=300)
+    process.join()
+    return {"export_a4_600_s": took, "export_mb": mb}
+
+
+def on_the_tablet(case) -> dict[str, float]:
+    """The demo's shell, opened, drawn on, inked otherwise; and thousands of strokes, some of them taken back."""
+    account = Account.objects.get(username="skerrow")
+    fill(account, Brush.objects.get(name="Tide Table Fine", roll__account=account))
+    before, case.account = case.account, account
+    page = case.open_page(1280, 800)
+    case.account = before
+    page.goto(f"{case.live_server_url}/sheets")
+    page.wait_for_selector(".card img")
+    opened = []
+    for _ in range(3):
+        page.wait_for_selector('[aria-label="Open Great whorl"] img')
+        settle(page)
+        opened.append(page.evaluate(OPENED, "Great whorl"))
+        settle(page)
+        page.wait_for_timeout(2000)
+        page.locator("header .crumb").first.click()
+    first, whole = np.median(np.array(opened), axis=0)
+    page.wait_for_selector('[aria-label="Open Great whorl"] img')
+    page.evaluate(OPENED, "Great whorl")
+    settle(page)
+    page.evaluate("window.hollowmist.penTimes()")
+    pen, box = Pen(page), page.locator("[data-sheet] .over").bounding_box()
+    for k in range(6):
+        way = [(box["x"] + 60 + 4 * i, box["y"] + 80 + 60 * k + 12 * np.sin(i / 5), 0.6) for i in range(90)]
+        pen.draw(way, rest=1 / 240)
+        settle(page)
+    pen_times = page.evaluate("window.hollowmist.penTimes()")
+    page.locator("header").get_by_role("button", name="Layers").click()
+    page.get_by_role("button", name="Draw on Ink").click()
+    page.locator("header").get_by_role("button", name="Re-ink").click()
+    page.get_by_role("button", name="The whole layer").click()
+    page.wait_for_selector(".offered canvas[aria-busy=false]")
+    settle(page)
+    reinked = page.evaluate(INKED_AFTER, "Ink them with Label Monoline")
+    page.goto(f"{case.live_server_url}/sheets")
+    page.wait_for_selector('[aria-label="Open Thousands"] img', timeout=120_000)
+    page.evaluate(OPENED, "Thousands")
+    settle(page)
+    box = page.locator("[data-sheet] .over").bounding_box()
+    for k in range(12):
+        x, y = box["x"] + 60 + 40 * (k % 6), box["y"] + 80 + 200 * (k // 6)
+        pen.draw([(x + 3 * i, y + 6 * np.sin(i / 3), 0.6) for i in range(30)])
+        settle(page)
+    undone = [page.evaluate(INKED_AFTER, "Undo") for _ in range(12)]
+    held = page.evaluate("window.hollowmist.memoryHeld()") / 1024**2
+    page.context.close()
+    return {
+        "sheet_first_ink_s": float(first),
+        "sheet_open_s": float(whole),
+        "sheet_pen_ms_p95": float(np.percentile(pen_times, 95)),
+        "reink_sheet_s": reinked / 1000,
+        "undo_ms_p95": float(np.percentile(undone, 95)),
+        "sheet_mb": held,
+    }
+
+
+def figures(case) -> dict[str, float]:
+    """All of them, on the demo's sheets."""
+    call_command("seed_demo")
+    return {**on_the_tablet(case), **export()}

@@ -1,0 +1,63 @@
+"""What a view is: a page that is brought to it, and what is asked of it there."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from .browser import settle
+
+
+@dataclass
+class Stage:
+    """A page that is signed in to the demo account, and where the server is."""
+
+    page: object
+    url: str
+
+    def go(self, path: str, ready: str) -> None:
+        """Go to a place and wait for a part of it."""
+        self.page.goto(self.url + path)
+        self.page.wait_for_selector(ready)
+
+    def tap(self, role: str, name: str, exact: bool = True, within: str = "body") -> None:
+        """Tap a control by its role and name."""
+        self.page.locator(within).get_by_role(role, name=name, exact=exact).first.click()
+
+    def settle(self) -> None:
+        """Wait until nothing moves any more."""
+        settle(self.page)
+
+
+@dataclass(frozen=True)
+class View:
+    """One view.
+
+    Attributes
+    ----------
+    name : str
+    show : callable
+        Brings a stage to it.
+    picture : str
+        Name of its file in docs/screenshots, where one is kept.
+    ink : tuple of str
+        Selectors of what must show ink.
+    size : tuple of int
+        Window of its picture, px.
+    signed_in, narrow : bool
+        `narrow`: it is meant to hold at 640x900.
+    near : callable, optional
+        Brings what it shows nearer, for its picture alone.
+    """
+
+    name: str
+    show: Callable[[Stage], None]
+    picture: str = ""
+    ink: tuple[str, ...] = ()
+    size: tuple[int, int] = (1280, 800)
+    signed_in: bool = True
+    narrow: bool = False
+    near: Callable[[Stage], None] | None = None
+
+
+def at(path: str, ready: str) -> Callable[[Stage], None]:
+    """A place as it is when one comes to it."""
+    return lambda stage: stage.go(path, ready)

@@ -1,0 +1,35 @@
+"""Keep a look: a brush as it is when strokes of sheets are inked with it."""
+
+from accounts.numbers import count_on
+from hollowmist.refusal import Refused
+from hollowmist_core.document import pictures_of, read
+from sources.actions.pictures import own_pictures
+
+from ..models import Look
+
+
+def keep_look(account, look_id, name: str, document: dict, brush=None) -> Look:
+    """Keep a look under the id that its device gave it. One that is there already stays as it is.
+
+    Raises
+    ------
+    Refused
+        The id is another account's, or a picture is not there.
+    hollowmist_core.document.BrushError
+        The document is no brush.
+    """
+    standing = Look.objects.filter(pk=look_id).first()
+    if standing is not None and standing.account_id != account.pk:
+        raise Refused("this look is not yours; ink the stroke anew")
+    if standing is not None:
+        return standing
+    whole = read(document)
+    digests = {digest for _, digest in pictures_of(whole)}
+    pictures = list(own_pictures(account).filter(pk__in=digests))
+    if len(pictures) < len(digests):
+        raise Refused("a picture that this brush uses is not here; add the source it comes from first")
+    look = Look(pk=look_id, account=account, brush=brush, name=name, document=whole)
+    count_on(account, [look])
+    look.save(force_insert=True)
+    look.pictures.set(pictures)
+    return look

@@ -1,0 +1,154 @@
+"""Sheets out as files and in from files, by the API."""
+
+import io
+import uuid
+import zipfile
+
+import numpy as np
+import pypdfium2
+from accounts.models import Account
+from django.core.files.uploadedfile import SimpleUploadedFile
+from hollowmist_core.document import default_document
+from hollowmist_core.formats import inkml
+from hollowmist_core.formats.pack import Pack
+from hollowmist_core.native import Stroke
+from packs.actions.read_pack import read_pack
+from packs.actions.write_pack import write_pack
+from PIL import Image
+from rolls.actions.add_brush import add_brush
+from rolls.actions.keep_roll import keep_roll
+from sources.actions.pictures import keep_pixels
+
+from sheets.models import Look, Sheet, SheetStroke
+
+from .test_acts import SheetCase, line
+
+
+def png(color="#b4532a", size=(80, 60)) -> bytes:
+    """A picture of one colour."""
+    out = io.BytesIO()
+    Image.new("RGB", size, color).save(out, "PNG")
+    return out.getvalue()
+
+
+class OutTests(SheetCase):
+    def setUp(self):
+        super().setUp()
+        self.act("keepSheet", self.sheet, document={"width": 200, "height": 100, "dpi": 150.0})
+        self.stroke(size=14.0, ink="#24506e")
+
+    def file(self, form, **query):
+        answer = self.client.get(f"/api/sheets/{self.sheet}.{form}", query)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.assertIn(f"label.{form}", answer["Content-Disposition"])
+        return answer.content
+
+    def test_every_form_shows_the_stroke(self):
+        image = Image.open(io.BytesIO(self.file("png", dpi=300)))
+        self.assertEqual(image.size, (400, 200))
+        self.assertEqual(image.getpixel((100, 80))[:3], (0x24, 0x50, 0x6E))
+        clear = Image.open(io.BytesIO(self.file("png", paper="false")))
+        self.assertEqual(clear.getpixel((190, 90))[3], 0)
+        self.assertIn(b"#24506e", self.file("svg"))
+        page = pypdfium2.PdfDocument(self.file("pdf"))[0]
+        self.assertEqual(page.get_size(), (96.0, 48.0))
+        with zipfile.ZipFile(io.BytesIO(self.file("ora"))) as archive:
+            self.assertEqual(archive.namelist()[0], "mimetype")
+        (stroke,) = inkml.read(self.file("inkml"), as_written=True).strokes
+        self.assertEqual(stroke.samples.tobytes(), line().tobytes())
+
+    def test_a_sheet_that_follows_is_inked_with_its_brushes_as_they_are(self):
+        roll = keep_roll(self.account, name="Labels")
+        brush = add_brush(roll, "Pointed", {**default_document(), "ink": "#8a3b22"})
+        look = uuid.uuid4()
+        self.act("keepLook", look, brush=str(brush.pk), name="Pointed", document=default_document())
+        self.stroke(look=str(look), size=14.0)
+        self.assertNotIn(b"#8a3b22", self.file("svg"))
+        self.act("keepSheet", self.sheet, document={"follows": True})
+        self.assertIn(b"#8a3b22", self.file("svg"))
+
+    def test_wishes_that_cannot_be_are_refused(self):
+        self.assertEqual(self.client.get(f"/api/sheets/{self.sheet}.png", {"dpi": 5000}).status_code, 400)
+        self.assertEqual(self.client.get(f"/api/sheets/{self.sheet}.gif").status_code, 404)
+        self.assertEqual(self.client.get(f"/api/sheets/{uuid.uuid4()}.png").status_code, 404)
+
+    def test_a_packed_sheet_comes_back_with_its_strokes_and_looks(self):
+        picture = keep_pixels(self.account, np.full((30, 40, 4), 200, np.uint8))
+        placed = {"picture": picture.digest, "name": "Sketch", "width": 40, "height": 30}
+        self.act("keepSheet", self.sheet, document={"underlays": [placed]})
+        self.stroke(drawn_at=9, opacity=0.5, layer=2)
+        out, again = io.BytesIO(), io.BytesIO()
+        write_pack(self.account, out, sheets=[self.sheet])
+        other = Account.objects.create_user("tove", password="gull-and-kelp")
+        report = read_pack(other, Pack(out))
+        self.assertEqual([(one.what, one.outcome) for one in report.lines], [("sheet", "in")])
+        sheet = Sheet.objects.get(account=other)
+        self.assertEqual(sheet.document, Sheet.objects.get(account=self.account).document)
+        mine, theirs = (
+            [
+                (bytes(s.samples), s.seed, s.size, s.ink, s.opacity, s.layer, s.drawn_at)
+                for s in SheetStroke.objects.filter(account=one)
+            ]
+            for one in (self.account, other)
+        )
+        self.assertEqual(mine, theirs)
+        self.assertEqual(Look.objects.get(account=other).document, Look.objects.get(account=self.account).document)
+        self.assertEqual([one.outcome for one in read_pack(other, Pack(out)).lines], ["there"])
+        self.assertEqual(SheetStroke.objects.filter(account=other).count(), 2)
+        write_pack(self.account, again, everything=True)
+        self.assertEqual(len(Pack(again).manifest.sheets), 1)
+
+
+class InTests(SheetCase):
+    def send(self, path, data, name, **fields):
+        return self.client.post(path, {"file": SimpleUploadedFile(name, data), **fields})
+
+    def test_inkml_comes_in_as_strokes(self):
+        data = inkml.write([Stroke(line()), Stroke(line(30))])
+        answer = self.send(
+            f"/api/sheets/{self.sheet}/inkml", data, "hand.inkml", look=str(self.look), size=9.0, layer=1
+        )
+        self.assertEqual(answer.json()["count"], 2, answer.content)
+        first = SheetStroke.objects.first()
+        self.assertEqual((bytes(first.samples), first.size, first.layer), (line().tobytes(), 9.0, 1))
+        for wrong in (b"", b"<ink/>", b"no xml"):
+            answer = self.send(f"/api/sheets/{self.sheet}/inkml", wrong, "hand.inkml", look=str(self.look))
+            self.assertEqual(answer.status_code, 400)
+        answer = self.send(f"/api/sheets/{self.sheet}/inkml", data, "hand.inkml", look=str(uuid.uuid4()))
+        self.assertIn("draw a stroke with it first", answer.json()["detail"])
+        self.assertEqual(SheetStroke.objects.count(), 2)
+
+    def test_pictures_that_a_browser_cannot_read_come_in(self):
+        out = io.BytesIO()
+        Image.new("CMYK", (90, 70), (0, 200, 200, 20)).save(out, "TIFF")
+        (found,) = self.send("/api/underlays", out.getvalue(), "proof.tif").json()
+        self.assertEqual((found["name"], found["width"], found["height"], found["wide"]), ("proof", 90, 70, 90))
+        self.assertEqual(self.client.get(f"/api/pictures/{found['picture']}").status_code, 200)
+
+    def test_the_layers_of_openraster_come_in_where_they_lie(self):
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w") as archive:
+            archive.writestr("mimetype", "image/openraster")
+            layers = (
+                '<layer name="Ink" src="data/b.png" x="12" y="7" opacity="0.5"/><layer name="Empty" src="data/e.png"/>'
+            )
+            below = '<stack><layer name="Sketch" src="data/a.png" visibility="hidden"/></stack>'
+            archive.writestr("stack.xml", f'<image w="99" h="88"><stack>{layers}{below}</stack></image>')
+            archive.writestr("data/a.png", png())
+            archive.writestr("data/b.png", png("#24506e", (64, 64)))
+            archive.writestr("data/e.png", png(size=(1, 1)))
+        found = self.send("/api/underlays", out.getvalue(), "piece.ora").json()
+        self.assertEqual([one["name"] for one in found], ["Sketch", "Ink"])
+        self.assertEqual((found[1]["x"], found[1]["y"], found[1]["opacity"], found[0]["shown"]), (12, 7, 0.5, False))
+
+    def test_what_is_no_picture_says_so(self):
+        script = b'<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><image href="http://fog.example/a.png"/></svg>'
+        for data, name in (
+            (b"", "a.tif"),
+            (b"no picture", "a.tif"),
+            (script, "a.svg"),
+            (b"PK\x03\x04" + b"x" * 26 + b"mimetypeimage/openraster", "a.ora"),
+        ):
+            answer = self.send("/api/underlays", data, name)
+            self.assertEqual(answer.status_code, 400, name)
+            self.assertTrue(answer.json()["detail"] if "detail" in answer.json() else answer.json()["file"])
