@@ -15,7 +15,7 @@ const BELOW = {
   packs: ["acts", "api", "device", "engine", "parts", "pictures", "documents", "generated"],
   pictures: ["acts", "api", "device", "engine", "parts", "documents", "generated"],
 }
-const PLACES = ["account", "bench", "fitting", "prep", "rolls", "shelf", "sources"]
+const PLACES = ["account", "bench", "fitting", "prep", "rolls", "sheets", "shelf", "sources"]
 const FOR_PLACES = [...Object.keys(BELOW), "shell"]
 const ARROWS = {
   ...BELOW,

@@ -9,6 +9,13 @@ export const router = createRouter({
     { path: "/rolls", name: "rolls", component: () => import("@/rolls/RollsPlace.vue") },
     { path: "/sources", name: "sources", component: () => import("@/sources/SourcesPlace.vue") },
     { path: "/sources/:source", name: "prep", component: () => import("@/prep/PrepPlace.vue"), props: true },
+    { path: "/sheets", name: "sheets", component: () => import("@/sheets/SheetsPlace.vue") },
+    {
+      path: "/sheets/:sheet",
+      name: "sheet",
+      component: () => import("@/sheets/SheetPlace.vue"),
+      props: true,
+    },
     { path: "/shelf", name: "shelf", component: () => import("@/shelf/ShelfPlace.vue") },
     { path: "/shelf/:lot", name: "lot", component: () => import("@/shelf/LotPlace.vue"), props: true },
     { path: "/pen-fitting", name: "pen-fitting", component: () => import("@/fitting/PenFitting.vue") },

@@ -2,7 +2,7 @@
 import { sentence } from "./client"
 
 /** Hand a file over, under a name. */
-function handOver(file: Blob, name: string): void {
+export function handOver(file: Blob, name: string): void {
   const address = URL.createObjectURL(file)
   const link = document.createElement("a")
   link.href = address

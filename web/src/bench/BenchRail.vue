@@ -2,7 +2,7 @@
 // What the thumb of the holding hand needs, on the side away from the drawing one.
 import { Eraser, Redo2, Undo2 } from "@lucide/vue"
 import BenchWedge from "./BenchWedge.vue"
-import InkWell from "./InkWell.vue"
+import BenchInkWell from "./BenchInkWell.vue"
 import { useBench } from "./useBench"
 
 const bench = useBench()
@@ -18,7 +18,7 @@ const { canUndo, canRedo, undo, redo } = bench.history
       <Redo2 :size="22" />
     </button>
     <BenchWedge />
-    <InkWell />
+    <BenchInkWell />
     <button
       type="button"
       class="hm-quiet"

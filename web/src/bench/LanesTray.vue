@@ -1,11 +1,19 @@
 <script setup lang="ts">
 // The proof strokes: which set this brush is shown on, and lanes of one's own.
-import { FolderPlus } from "@lucide/vue"
+import { FolderPlus, Type } from "@lucide/vue"
+import { useLocalStorage } from "@vueuse/core"
+import { ElOption, ElSelect } from "element-plus"
 import { computed, ref } from "vue"
+import { useLive } from "@/device/useLive"
+import { firstWord, settingOf, type WordWish } from "@/documents/words"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import FormDialog from "@/parts/FormDialog.vue"
 import NameDialog from "@/parts/NameDialog.vue"
+import WordFields from "@/pictures/WordFields.vue"
+import { writtenStrokes } from "@/pictures/writtenStrokes"
 import LaneRow from "./LaneRow.vue"
 import { useBench } from "./useBench"
+import { setOfSheet, sheetOfSet } from "./useSheetLane"
 
 const bench = useBench()
 const { lanes } = bench.own
@@ -15,7 +23,22 @@ const SHIPPED = "as shipped"
 
 const set = bench.shownSet
 /** Where new lanes go. */
-const target = computed(() => set.value || "mine")
+const target = computed(() => (set.value && !sheetOfSet(set.value) ? set.value : "mine"))
+const sheets = useLive(() => bench.store.sheets.toArray(), [])
+const writing = ref(false)
+/** Height of an x of a word that becomes a lane, px: a word of eight letters is about as long as a lane. */
+const X_HEIGHT = 44
+const word = useLocalStorage<WordWish>("word on the bench", firstWord(""))
+const missing = ref("")
+
+async function writeWord(): Promise<void> {
+  const setting = settingOf(word.value, X_HEIGHT, 2.4 * X_HEIGHT, X_HEIGHT)
+  const written = await bench.engine.api.writeLine(word.value.text, setting)
+  if (!written) return
+  missing.value = written.missing
+  const strokes = writtenStrokes(written, setting.seed)
+  if (strokes.length > 0) bench.keepWord(word.value.text.trim(), target.value, strokes)
+}
 /** Longest name of a set. */
 const MOST = 40
 const naming = ref(false)
@@ -24,7 +47,7 @@ const names = computed(() => [
 ])
 const sets = computed(() => [
   { value: "", label: SHIPPED },
-  ...names.value.map((one) => ({ value: one, label: one })),
+  ...names.value.filter((one) => !sheetOfSet(one)).map((one) => ({ value: one, label: one })),
 ])
 const shown = computed(() => lanes.value.filter((one) => one.set === target.value))
 const loose = computed(() => bench.proofs.strokes.value.length)
@@ -76,10 +99,27 @@ async function read(event: Event): Promise<void> {
           Record your {{ loose === 1 ? "stroke" : loose > 1 ? `${loose} strokes` : "strokes" }}
         </button>
       </form>
+      <button type="button" class="hm-quiet write" @click="writing = true">
+        <Type :size="20" /> Write a word as a lane
+      </button>
+      <ElSelect
+        v-if="sheets.length > 0"
+        class="sheet"
+        :model-value="sheetOfSet(set) ?? ''"
+        placeholder="Show it on a sheet of yours"
+        aria-label="Show it on a sheet"
+        clearable
+        @change="show($event ? setOfSheet($event) : '')"
+      >
+        <ElOption v-for="one in sheets" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
       <label class="hm-quiet file">
         Read strokes from InkML
         <input type="file" accept=".inkml,.xml,application/inkml+xml" @change="read" />
       </label>
+      <p v-if="missing" class="hm-small" role="status">
+        Left out, since no letter is drawn for it: {{ [...missing].join(" ") }}
+      </p>
       <ul v-if="assumed" class="hm-small" role="status">
         <li>The lane was read.</li>
         <li v-for="one in assumed" :key="one">{{ one }}</li>
@@ -99,6 +139,20 @@ async function read(event: Event): Promise<void> {
       {{ lanes.length > 0 ? `No lanes in ${target} yet.` : "No lanes of your own yet." }} Draw on the proof
       sheet what you draw all day, and record it: every brush can then be shown on your own hand.
     </p>
+    <FormDialog
+      v-model="writing"
+      title="A word as a lane"
+      :wide="true"
+      :disabled="!word.text.trim()"
+      @take="writeWord"
+    >
+      <WordFields
+        v-if="bench.state.value"
+        v-model="word"
+        :document="bench.state.value.document"
+        :without="['x_height']"
+      />
+    </FormDialog>
     <NameDialog v-model="naming" name="" note="" :noted="false" :most="MOST" @take="show" />
   </div>
 </template>
@@ -125,6 +179,10 @@ async function read(event: Event): Promise<void> {
 }
 .sets > :first-child {
   flex: 1;
+}
+.write {
+  align-self: flex-start;
+  padding-left: 0;
 }
 .file {
   display: inline-flex;

@@ -128,6 +128,7 @@ li {
 .opacity {
   flex: 2 1 220px;
   min-width: 170px;
+  margin-left: 12px;
 }
 @media (max-width: 1000px) {
   li {

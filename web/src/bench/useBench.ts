@@ -25,6 +25,7 @@ import { useLayout } from "./useLayout"
 import type { OwnLane } from "@/pictures/ownLanes"
 import { useOwnLanes } from "./useOwnLanes"
 import { useProofStrokes } from "./useProofStrokes"
+import { useSheetLane } from "./useSheetLane"
 import { useSheetLayers } from "./useSheetLayers"
 
 /** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
@@ -169,8 +170,12 @@ export function makeBench(id: string, account: { id: number; username: string })
   /** The set of lanes that this brush is shown on; empty for those that ship. */
   const shownSet = computed(() => String(state.value?.document.proofs ?? ""))
 
+  /** A sheet's strokes, where the brush is shown on those. */
+  const sheetLane = useSheetLane(device.store, shownSet)
+
   /** The lanes that this brush is shown on. They stay the same ones while other settings move. */
   const shownLanes = computed((): Lane[] => {
+    if (sheetLane.value) return [sheetLane.value]
     const mine = own.lanes.value.filter((one) => one.set === shownSet.value && !one.hidden)
     return shownSet.value && mine.length > 0 ? mine : lanes.lanes.value
   })
@@ -205,9 +210,8 @@ export function makeBench(id: string, account: { id: number; username: string })
 
   watch([shownLanes, layout.flow], showStrokes)
 
-  /** Make a lane of the loose strokes, and show the brush on its set. */
-  function record(name: string, set: string): void {
-    const loose = proofs.strokes.value
+  /** Make a lane of strokes, of all loose ones where none are named, and show the brush on its set. */
+  function record(name: string, set: string, loose: KeptStroke[] = proofs.strokes.value): void {
     const from = shownSet.value
     if (loose.length === 0 || !state.value) return
     const lane = own.record(name, set, loose)
@@ -217,6 +221,12 @@ export function makeBench(id: string, account: { id: number; username: string })
     showStrokes()
     closeStep()
     history.push({ recorded: { lane, place, strokes: loose, from, to: set } })
+  }
+
+  /** Make a lane of a word that was written, and show the brush on its set. */
+  function keepWord(text: string, set: string, strokes: KeptStroke[]): void {
+    const written = strokes.map((one) => proofs.add({ ...one, over: "", brush: id }))
+    record(text, set, written)
   }
 
   /** A stroke was drawn on the sheet as it is laid out now; the engine has it already. */
@@ -318,6 +328,7 @@ export function makeBench(id: string, account: { id: number; username: string })
       changeLink,
       closeStep,
       record,
+      keepWord,
       rename,
       drew,
       dryNow,

@@ -6,7 +6,7 @@ import type { components } from "@/generated/api"
 import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
 import { answered } from "./answers"
-import { pull, standAsKept } from "./changes"
+import { changedIn, pull, standAsKept } from "./changes"
 import { bringPictures, carryPictures } from "./pictures"
 import { DOCUMENTS, type Act, type Store } from "./store"
 
@@ -50,12 +50,14 @@ function restOf(act: Act): number {
 
 /** What an act changes. */
 function changedBy({ thing, body }: Act): string[] {
-  return [thing, ...((body.strokes as string[] | undefined) ?? [])]
+  return [thing, ...changedIn(body)]
 }
 
 /** What must be there before an act can be done. */
 function neededBy({ kind, body }: Act): string[] {
-  return [body.roll, kind === "keepCheckpoint" && body.brush].filter((one) => typeof one === "string")
+  const brush = kind === "keepCheckpoint" && body.brush
+  const looks = ((body.inked as { look: string }[] | undefined) ?? []).map(({ look }) => look)
+  return [body.roll, brush, body.sheet, body.look, ...looks].filter((one) => typeof one === "string")
 }
 
 /** The acts that go next, marked as sent: what rests, and what concerns the same thing, waits; all else goes on. */

@@ -1,4 +1,5 @@
 // Taking in what changed elsewhere.
+import type { Look, SheetStroke } from "@/documents/sheet"
 import { kindNumbered } from "@/documents/stroke"
 import { api, reach } from "@/api/client"
 import type { Table } from "dexie"
@@ -7,27 +8,32 @@ import {
   noteBrush,
   noteCheckpoint,
   noteLane,
+  noteLook,
   noteMarks,
   notePlace,
   noteRecipe,
   noteRoll,
+  noteSheet,
+  noteSheetStroke,
   noteSource,
   noteStroke,
 } from "./note"
 import {
   DOCUMENTS,
+  storedStroke,
   type Store,
   type StoredCheckpoint,
   type StoredLane,
   type StoredRecipe,
   type StoredRoll,
+  type StoredSheet,
   type StoredStroke,
 } from "./store"
 import type { Kept } from "./useKept"
 
 type Row = Record<string, unknown>
 export interface Change {
-  table: "strokes" | "lanes" | "rolls" | "brushes" | "checkpoints" | "sources" | "recipes"
+  table: keyof typeof READ | "brushes" | "sources"
   id: string
   number: number
   row: Row | null
@@ -68,6 +74,16 @@ const READ = {
     name: row.name as string,
     steps: row.steps as StoredRecipe["steps"],
   }),
+  sheets: (id: string, { used_at: usedAt, ...row }: Row) => ({ id, ...row, usedAt }) as StoredSheet,
+  looks: (id: string, row: Row) => ({ id, ...row }) as Look,
+  sheetStrokes: (id: string, { kind, samples, drawn_at: drawnAt, ...row }: Row) =>
+    storedStroke({
+      ...row,
+      id,
+      kind: kindNumbered(kind as number),
+      samples: fromBase64(samples as string),
+      drawnAt,
+    } as SheetStroke),
 }
 
 /** Write a document that changed; where this device has a state of its own beside it, both stay. */
@@ -110,16 +126,21 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
 const tablesOf = (store: Store) => [
   store.pictures,
   ...[store.strokes, store.lanes, store.rolls, store.brushes, store.checkpoints],
-  ...[store.sources, store.recipes],
+  ...[store.sources, store.recipes, store.sheets, store.looks, store.sheetStrokes],
   ...[store.acts, store.stuck, store.marks],
 ]
+
+/** Things that an act changes beside the one that it is about. */
+export function changedIn({ strokes = [], inked = [] }: Record<string, unknown>): string[] {
+  return [...(strokes as string[]), ...(inked as { id: string }[]).map(({ id }) => id)]
+}
 
 /** What acts that wait, or that were refused, change. */
 export async function waitingThings(store: Store): Promise<Set<string>> {
   const things = new Set<string>()
   await store.acts.each(({ thing, body }) => {
     things.add(thing)
-    for (const one of (body.strokes as string[] | undefined) ?? []) things.add(one)
+    for (const one of changedIn(body)) things.add(one)
   })
   // A document whose state was refused stays on the screen as it is, until the person lets go of that.
   await store.stuck.each(({ kind, thing }) => void (kind in DOCUMENTS && things.add(thing)))
@@ -145,7 +166,11 @@ export async function pull(store: Store): Promise<boolean> {
     if (epoch !== told.epoch || told.number < told.since) return giveBack(store, told.epoch)
     await store.setMark("epoch", told.epoch)
     await takeIn(store, told.changes)
-    if (!told.more && !(await goBack(store))) return true
+    if (!told.more && !(await goBack(store))) {
+      // From now on what is not here is nowhere.
+      if (!(await store.mark("caught up", false))) await store.setMark("caught up", true)
+      return true
+    }
   }
 }
 
@@ -189,6 +214,9 @@ export async function standAsKept(store: Store): Promise<void> {
     await store.brushes.filter((one) => foreign(one) && !one.gone).delete()
     await store.sources.filter((one) => foreign(one) && !one.gone).delete()
     await store.recipes.filter(foreign).delete()
+    await store.sheets.filter(foreign).delete()
+    await store.looks.filter(foreign).delete()
+    await store.sheetStrokes.filter(foreign).delete()
   })
 }
 
@@ -198,6 +226,8 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
   const checkpoints = await store.checkpoints.toArray()
   const [sources, recipes] = [await store.sources.toArray(), await store.recipes.toArray()]
+  const [sheets, looks] = [await store.sheets.toArray(), await store.looks.toArray()]
+  const sheetStrokes = await store.sheetStrokes.toArray()
   const there = await retake(store)
   if (!there) return false
   await store.transaction("rw", tablesOf(store), async () => {
@@ -243,6 +273,18 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
     for (const recipe of recipes.filter(lacking)) {
       await store.recipes.put(recipe)
       await noteRecipe(store, recipe)
+    }
+    for (const sheet of sheets.filter(lacking)) {
+      await store.sheets.put(sheet)
+      await noteSheet(store, sheet.id, sheet)
+    }
+    for (const look of looks.filter(lacking)) {
+      await store.looks.put(look)
+      await noteLook(store, look)
+    }
+    for (const stroke of sheetStrokes.filter(lacking)) {
+      await store.sheetStrokes.put(stroke)
+      await noteSheetStroke(store, stroke)
     }
     // What it has of pictures is not known any more.
     await store.pictures.toCollection().modify({ waits: 1 })

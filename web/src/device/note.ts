@@ -1,5 +1,6 @@
 // Noting an act: in the transaction that does it on the device, so that neither is there without the other.
 import { newId } from "@/documents/ids"
+import type { Look, SheetDocument, SheetStroke } from "@/documents/sheet"
 import { KIND } from "@/generated/layout"
 import type {
   Act,
@@ -11,6 +12,7 @@ import type {
   StoredLane,
   StoredRecipe,
   StoredRoll,
+  StoredSheet,
   StoredStroke,
 } from "./store"
 
@@ -35,7 +37,7 @@ function add(store: Store, act: Pick<Act, "kind" | "thing" | "body"> & Partial<A
 
 /**
  * Note the latest state of a thing, made from the one with the revision `base`. It takes the place of one that waits
- * and that nobody has sent yet: what came in between is of no use to anybody.
+ * and that nobody has sent yet: what came in between is of no use to anybody. `joined` makes one of both.
  */
 async function noteLatest(
   store: Store,
@@ -43,11 +45,12 @@ async function noteLatest(
   thing: string,
   base: number,
   body: Body,
+  joined: (waiting: Body) => Body = () => body,
 ): Promise<void> {
   const restsUntil = Date.now() + REST
   const last = await store.acts.where("thing").equals(thing).last()
   if (last?.kind === kind && !last.sent) {
-    await store.acts.update(last.seq, { body, restsUntil, at: Date.now() })
+    await store.acts.update(last.seq, { body: joined(last.body), restsUntil, at: Date.now() })
   } else await add(store, { kind, thing, base, body, restsUntil })
 }
 
@@ -104,4 +107,29 @@ export function noteSource(store: Store, id: string, source: KeptSource, base: n
 /** Note that steps are kept under a name. */
 export function noteRecipe(store: Store, { id, name, steps }: StoredRecipe): Promise<void> {
   return note(store, "keepRecipe", id, { name, steps })
+}
+
+/** Note parts of a sheet that were changed; what is not told stays as it is. */
+export function noteSheet(store: Store, id: string, parts: Partial<StoredSheet>): Promise<void> {
+  const { name, note: words, document, usedAt } = parts
+  const told = { name, note: words, document, used_at: usedAt }
+  return noteLatest(store, "keepSheet", id, 0, told, (was) => ({
+    name: name ?? was.name,
+    note: words ?? was.note,
+    document: document || was.document ? { ...(was.document as SheetDocument), ...document } : undefined,
+    used_at: usedAt ?? was.used_at,
+  }))
+}
+
+/** Note that a look is kept. */
+export function noteLook(store: Store, { id, brush, name, document }: Look): Promise<void> {
+  return note(store, "keepLook", id, { brush, name, document })
+}
+
+/** Note that a stroke of a sheet is kept. */
+export function noteSheetStroke(store: Store, stroke: SheetStroke): Promise<void> {
+  const { sheet, look, erase, seed, layer = 0, size = null, ink, opacity, dries = false, samples } = stroke
+  const inked = { look, seed, layer, size, ink, opacity }
+  const told = { sheet, kind: KIND[stroke.kind], erase, dries, samples, drawn_at: stroke.drawnAt }
+  return note(store, "keepSheetStroke", stroke.id, { ...inked, ...told })
 }

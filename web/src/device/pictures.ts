@@ -58,6 +58,8 @@ async function shown(store: Store): Promise<Set<string>> {
     if (brush.cover) found.add(brush.cover)
   })
   await store.checkpoints.each(uses)
+  await store.looks.each(uses)
+  await store.sheets.each(({ document }) => document.underlays.forEach((one) => found.add(one.picture)))
   await store.sources.each(({ picture }) => void found.add(picture))
   for (const { picture } of await store.mark<{ picture: string }[]>("shipped sources", [])) found.add(picture)
   return found

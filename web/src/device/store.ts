@@ -1,6 +1,7 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import type { BrushDocument } from "@/documents/brush"
 import type { Makes, Recipe, Step } from "@/documents/recipe"
+import { inkedKey, type Look, type SheetDocument, type SheetStroke } from "@/documents/sheet"
 import type { Stroke } from "@/documents/stroke"
 import type { Maker } from "@/documents/maker"
 import type { Tint } from "@/documents/tints"
@@ -107,6 +108,32 @@ export interface StoredSource extends KeptSource {
   gone?: boolean
 }
 
+/** A sheet; its strokes are rows of their own. */
+export interface StoredSheet {
+  id: string
+  name: string
+  note: string
+  document: SheetDocument
+  /** When it was last opened, ms since 1970. */
+  usedAt: number
+}
+
+/** A stroke of a sheet, with a key of how it is inked: by that other tabs see what changed without reading samples. */
+export type StoredSheetStroke = SheetStroke & { inked: string }
+
+export const storedStroke = (stroke: SheetStroke): StoredSheetStroke => ({
+  ...stroke,
+  inked: inkedKey(stroke),
+})
+
+/** What a sheet looked like when it was seen last on this device: shown until its strokes are inked. */
+export interface StoredView {
+  id: string
+  picture: Blob
+  /** How many strokes it had then. */
+  strokes: number
+}
+
 /** Steps of a recipe, kept to be used on other pictures. */
 export interface StoredRecipe {
   id: string
@@ -186,6 +213,10 @@ export class Store extends Dexie {
   checkpoints!: EntityTable<StoredCheckpoint, "id">
   sources!: EntityTable<StoredSource, "id">
   recipes!: EntityTable<StoredRecipe, "id">
+  sheets!: EntityTable<StoredSheet, "id">
+  looks!: EntityTable<Look, "id">
+  sheetStrokes!: EntityTable<StoredSheetStroke, "id">
+  views!: EntityTable<StoredView, "id">
   pictures!: EntityTable<StoredPicture, "digest">
   steps!: EntityTable<StoredStep, "id">
   acts!: Table<Act, number, Omit<Act, "seq">>
@@ -222,6 +253,12 @@ export class Store extends Dexie {
         await tx.table("rolls").toCollection().modify({ note: "", tint: "" })
         await tx.table("brushes").toCollection().modify({ favourite: false, usedAt: 0, cover: null })
       })
+    this.version(5).stores({
+      sheets: "id",
+      looks: "id, brush",
+      sheetStrokes: "id, sheet, [sheet+inked]",
+      views: "id",
+    })
   }
 
   /** Transactions of this page that may hold up other pages. */

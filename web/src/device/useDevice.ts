@@ -100,6 +100,14 @@ export async function untilCarried(): Promise<void> {
   }
 }
 
+/** Whether all that the server has has come to this device once, or cannot come just now. */
+export function useCaughtUp(store: Store) {
+  return useLive(
+    async () => (await store.mark("caught up", false)) || (await store.mark<Way>("way", "near")) !== "near",
+    false,
+  )
+}
+
 /** How much of an account waits on this device, and why. */
 export function useWaiting(store: Store) {
   const waiting = useLive(() => store.acts.count(), 0)

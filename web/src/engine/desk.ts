@@ -1,19 +1,22 @@
 // The engine's desk: easels with a brush each, on shared tiles and sources, and the stations' pictures.
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
 import type { BrushDocument, CurveChange, Input, Link, Node } from "@/documents/brush"
-import { FLOATS, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
+import { FLOATS, samplesFrom, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import { PROOF_SHEET, TABLE } from "@/generated/layout"
 import { writeLink } from "./brush"
 import { Easel, type EaselName } from "./easel"
 import { Images } from "./images"
 import { loadModule, type Module } from "./module"
-import { ProofPaper } from "./paper"
 import { Pictures, type Bring } from "./pictures"
 import { Pockets, type PocketPicture, type ShownOn } from "./pockets"
 import { Prep } from "./prep"
+import { ProofPaper } from "./proofPaper"
 import { bytesOf, readField } from "./records"
 import { ReadingsTaker, type Readings, type Steadied } from "./readings"
 import type { Context } from "./screen"
+import { SheetEasel } from "./sheetEasel"
+import { SheetPaper } from "./sheetPaper"
+import { SheetWriter } from "./sheetWriter"
 import { Supply } from "./supply"
 import { Sheet, Slots, Workspace } from "./sheet"
 import type { Rectangle } from "@/documents/stroke"
@@ -28,14 +31,19 @@ import {
   type StationTraces,
   type Wedge,
 } from "./stations"
+import { Underlays } from "./underlays"
+import { Words } from "./words"
 
 const EMPTY: Stroke = { kind: "pen", erase: false, seed: 1, samples: new Float32Array(0) }
+/** What pictures show where nothing is drawn yet. */
+const SHORT: Stroke = { ...EMPTY, samples: samplesFrom([0, 1].map((u) => [100 * u, 0, 300 * u, 0.5, 1, 0])) }
 
 export class Desk {
   readonly images: Images
   readonly sources: Pictures
   readonly prep: Prep
   readonly readings: ReadingsTaker
+  readonly words: Words
   private supply: Supply
   private slots: Slots
   private spaces: Workspace[] = []
@@ -58,7 +66,7 @@ export class Desk {
     readonly module: Module,
     /** Called when pictures are out of date, or the brush is to be measured. */
     private changed: () => void,
-    bring: Bring,
+    private bring: Bring,
     private width: number = PROOF_SHEET[0]!,
     private height: number = PROOF_SHEET[1]!,
   ) {
@@ -68,6 +76,7 @@ export class Desk {
     this.supply = new Supply(this.images, this.sources)
     this.pictures = new StationPictures(module, this.slots, this.images)
     this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
+    this.words = new Words(module)
     this.link = module.memory.take(1, bytesOf("link"))
     this.fitting = module.memory.take(1, bytesOf("link"))
     this.table = module.memory.take(TABLE, 4)
@@ -79,18 +88,49 @@ export class Desk {
     const there = this.easels.get(name)
     if (there) return there
     const { module, slots, width, height } = this
+    // What is drawn on two sheets together needs a workspace for each.
     const space = (this.spaces[name === "beside" ? 1 : 0] ??= new Workspace(module, this.images))
     const sheet = () => new Sheet(module, slots, space, width, height)
-    const paper = new ProofPaper(module, sheet(), sheet, width, height)
-    paper.setColours(...this.colours)
     const meant = (samples: Float32Array<ArrayBuffer>, pen: Pen) => this.asMeant(samples, pen)
-    const made = new Easel(paper, this.supply, meant, () => this.renewPictures())
+    const came = () => this.renewPictures()
+    const given = [module, sheet(), sheet, width, height] as const
+    let made: Easel
+    if (name === "sheet") {
+      const easel = new SheetEasel(new SheetPaper(...given), this.supply, meant, came)
+      easel.lieOver(new Underlays(module, this.bring))
+      made = easel
+    } else made = new Easel(new ProofPaper(...given), this.supply, meant, came)
+    made.paper.setColours(...this.colours)
     this.easels.set(name, made)
     return made
   }
 
+  private writer?: SheetWriter
+
+  /** What writes sheets as files; while it waits, others use its workspace, as everybody does between strokes. */
+  get sheetWriter(): SheetWriter {
+    const { module, slots, pictures, supply, bring } = this
+    // What it writes may lie over other pictures than the sheet on the easel.
+    this.writer ??= new SheetWriter(module, slots, pictures.space, supply, new Underlays(module, bring))
+    return this.writer
+  }
+
+  get sheet(): SheetEasel {
+    return this.easel("sheet") as SheetEasel
+  }
+
   private get bench(): Easel {
     return this.easel("bench")
+  }
+
+  /** The easel whose brush the pictures show: the bench's, or that of the sheet that lies open. */
+  private front: "bench" | "sheet" = "bench"
+
+  /** Have an easel's paper shown on a canvas. */
+  attach(name: EaselName, context: Context): void {
+    if (name === "bench" || name === "sheet") this.front = name
+    this.easel(name).attach(context)
+    this.renewPictures()
   }
 
   setColours(paper: number, around: number): void {
@@ -122,9 +162,8 @@ export class Desk {
   /** Ink everything on an easel with a brush. The stations' pictures are left to `drawPicture`: strokes come first. */
   setBrush(name: EaselName, brush: BrushDocument): void {
     this.easel(name).setBrush(brush)
-    if (name !== "bench") return
-    this.unmeasured = true
-    this.renewPictures()
+    if (name === this.front) this.renewPictures()
+    if (name === "bench") this.unmeasured = true
   }
 
   setStrokes(name: EaselName, strokes: KeptStroke[]): void {
@@ -162,6 +201,11 @@ export class Desk {
     const took = this.bench.inkOn()
     for (const [name, one] of this.easels) if (name !== "bench") one.inkOn()
     return took
+  }
+
+  /** How much of the sheet that lies open is inked, 0..1. */
+  get laid(): number {
+    return this.easels.get("sheet")?.paper.share ?? 1
   }
 
   get swept(): boolean {
@@ -271,10 +315,9 @@ export class Desk {
   }
 
   private renewPictures(): void {
-    const { strokes } = this
-    const stroke =
-      strokes.find((one) => one.id === this.bench.inHand) ?? strokes.find((one) => !one.erase && !one.dries)
-    if (this.brush && stroke) this.pictures.renew(this.brush, stroke)
+    const { strokes, inHand, brush } = this.easel(this.front)
+    const stroke = strokes.find((one) => one.id === inHand) ?? strokes.find((one) => !one.erase && !one.dries)
+    if (brush) this.pictures.renew(brush, stroke ?? SHORT)
     this.changed()
   }
 
@@ -294,7 +337,7 @@ export class Desk {
    * rectangle holds no ink.
    */
   async capture(rectangle: Rectangle): Promise<Blob | undefined> {
-    const found = this.bench.paper.inkIn(rectangle)
+    const found = (this.bench.paper as ProofPaper).inkIn(rectangle)
     if (!found?.ink.some((one) => one >= 0.5 / 255)) return undefined
     const image = new ImageData(found.width, found.height)
     found.ink.forEach((one, i) => (image.data[4 * i + 3] = Math.round(one * 255)))

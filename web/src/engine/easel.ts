@@ -2,13 +2,15 @@
 import type { BrushDocument } from "@/documents/brush"
 import { FLOATS, TIME, type KeptStroke, type Pen } from "@/documents/stroke"
 import type { Supply } from "./supply"
-import type { ProofPaper } from "./paper"
+import type { Paper } from "./paper"
+import { ProofPaper } from "./proofPaper"
 import { readField } from "./records"
 import type { Context, View } from "./screen"
 import type { Sheet } from "./sheet"
 
-/** The bench's, the prep table's, one beside the bench's for another brush, and one to try what is not one's own yet. */
-export type EaselName = "bench" | "prep" | "beside" | "try"
+/** The bench's, the prep table's, one beside the bench's for another brush, one to try what is not one's own yet, and
+ * the one that a sheet lies on. */
+export type EaselName = "bench" | "prep" | "beside" | "try" | "sheet"
 
 /** What the pen does just now, as the core reads it. */
 export interface Live {
@@ -27,16 +29,16 @@ export class Easel {
   inHand = ""
   /** Whether sources of the brush are on their way: what is measured without them is not the brush's. */
   awaited = false
-  private penDown = false
+  protected penDown = false
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
   /** Samples that the hand is expected to make next, and the time of its newest one, ms. */
   private foreseen = NONE
   private handAt = -Infinity
-  private stale = false
+  protected stale = false
 
   constructor(
-    readonly paper: ProofPaper,
-    private supply: Supply,
+    readonly paper: Paper,
+    protected supply: Supply,
     /** Samples as they are meant: of a pen that is fitted. */
     private meant: (samples: Float32Array<ArrayBuffer>, pen: Pen) => Float32Array<ArrayBuffer>,
     /** Called when the sources of its brush have come. */
@@ -62,6 +64,7 @@ export class Easel {
 
   /** Brushes that layers are inked with instead of the easel's own, by id. */
   setOthers(others: Record<string, BrushDocument>): void {
+    if (!(this.paper instanceof ProofPaper)) return
     this.paper.others = others
     if (this.brush) this.setBrush(this.brush)
   }
@@ -84,7 +87,7 @@ export class Easel {
     if (missing.length > 0) void this.bring(brush, missing)
   }
 
-  private async bring(brush: BrushDocument, missing: string[]): Promise<void> {
+  protected async bring(brush: BrushDocument, missing: string[]): Promise<void> {
     // One that cannot be fetched leaves its plain stand-in; the next change asks for it again.
     await this.supply.bring(missing)
     if (this.brush !== brush) return

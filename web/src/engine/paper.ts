@@ -1,37 +1,33 @@
-// The proof sheet: strokes in their order on its layers, each inked with its layer's brush, at the screen's own pixels.
-import type { BrushDocument } from "@/documents/brush"
-import type { KeptStroke, Pen } from "@/documents/stroke"
-import { hexOf, numberOf } from "@/documents/colours"
+// A paper on an easel: strokes in their order on its layers, each with its brush, at the screen's own pixels.
+import type { BrushDocument, Layer } from "@/documents/brush"
+import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
 import { Screen, type Context, type View } from "./screen"
 import type { Module } from "./module"
+import { partFor, seesBeyond, serves, wholeOf, type PaperSize, type Part } from "./part"
 import { union, type Sheet } from "./sheet"
-import type { Rectangle } from "@/documents/stroke"
 import { TILE } from "@/generated/layout"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
 const MANY = 60
 /** Inking that takes longer than this, ms, goes in slices, on a sheet of its own. */
 const QUICK = 24
+/** What a stroke may take before any was inked, ms: few go at once, hundreds in slices. */
+const GUESS = 0.5
 /** Of more strokes than this that are taken away together, none is shown to go before all are inked. */
 const MOST_GONE = 4
 /** So many strokes that come on top are inked at once. */
 const MOST_ON_TOP = 4
+/** Of more strokes than this that change together, all are inked anew. */
+const MOST_MENDED = 400
+/** Where more than this share of the sheet changes, all of it is inked anew. */
+const MOST_AREA = 0.5
 /** A slice, ms: then the pen and the settings are heard. */
 const SLICE = 8
-/** Most device px on a side of a sheet. */
-const MOST_SIDE = 8192
-/** Where the whole paper would be larger, a sheet is what is in sight, and so much of that on all sides. */
-const AROUND = 0.5
-
-/** The part of the paper that a sheet is, device px at a scale. */
-interface Part extends Rectangle {
-  scale: number
-}
-
-/** A stroke, and the layer that it is inked on. */
-interface Job {
+/** A stroke, the layer that it is inked on, and its brush. */
+export interface Job {
   stroke: KeptStroke
   which: number
+  brush: BrushDocument
 }
 
 /** All strokes, on their way onto a sheet that is not shown yet. */
@@ -43,13 +39,8 @@ interface Pass {
   reached: Map<string, Rectangle>
 }
 
-/** Whether a stroke is inked as another is. */
-function sameStroke(a: KeptStroke, b: KeptStroke): boolean {
-  if (a === b) return true
-  const alike = a.id === b.id && a.size === b.size && a.dries === b.dries && a.erase === b.erase
-  const there = a.samples.length === b.samples.length && a.seed === b.seed && a.kind === b.kind
-  return alike && there && a.samples.every((one, i) => one === b.samples[i])
-}
+/** What tells a job from others: a lane's stroke lies on several layers. */
+const keyOf = ({ stroke, which }: Job): string => `${stroke.id} ${which}`
 
 const touches = (a: Rectangle, b: Rectangle) =>
   a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
@@ -58,22 +49,21 @@ function grown({ left, top, right, bottom }: Rectangle, by: number): Rectangle {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
 }
 
-export class ProofPaper {
+export abstract class Paper {
   strokes: KeptStroke[] = []
+  /** The brush in hand. */
   brush?: BrushDocument
-  /** Brushes that layers are inked with instead, by id. */
-  others: Record<string, BrushDocument> = {}
-  private screen?: Screen
-  private view?: View
-  private room = 0xffffff
-  private around = 0xe6ebe8
+  protected screen?: Screen
+  protected view?: View
+  protected room = 0xffffff
+  protected around = 0xe6ebe8
   /** What each sheet's brush was set to last. */
   private set = new Map<Sheet, BrushDocument>()
   /** A second sheet: inking that takes long goes on there while this one is shown and drawn on. */
   private spare?: Sheet
   private pass?: Pass
-  /** How long a stroke took when all were inked last, ms. */
-  private cost = 0
+  /** How long a stroke took when all were inked last, ms; at first a guess. */
+  protected cost = GUESS
   /** How long the last pass took in all, ms. */
   took = 0
   /** The stroke that is looked at: where much is to be inked, it comes first. */
@@ -84,13 +74,13 @@ export class ProofPaper {
   private look = ""
 
   constructor(
-    private module: Module,
+    protected module: Module,
     /** The sheet that is shown, and drawn on. */
     public sheet: Sheet,
-    private another: () => Sheet,
+    protected another: () => Sheet,
     /** Size in sheet px. */
-    private width: number,
-    private height: number,
+    protected width: number,
+    protected height: number,
   ) {}
 
   attach(context: Context): void {
@@ -110,53 +100,18 @@ export class ProofPaper {
     this.showAll()
   }
 
-  /** The whole paper at a scale. */
-  private whole(scale: number): Part {
-    const side = (length: number) => Math.ceil(length * scale)
-    return { scale, left: 0, top: 0, right: side(this.width), bottom: side(this.height) }
+  protected get size(): PaperSize {
+    return { width: this.width, height: this.height }
   }
 
-  /** What is in sight of the paper, at the view's own scale. */
-  private get inSight(): Part | undefined {
-    if (!this.view) return undefined
-    const { zoom, originX, originY, width, height } = this.view
-    const whole = this.whole(zoom)
-    return {
-      scale: zoom,
-      left: Math.max(0, Math.floor(originX * zoom)),
-      top: Math.max(0, Math.floor(originY * zoom)),
-      right: Math.min(whole.right, Math.ceil(originX * zoom) + width),
-      bottom: Math.min(whole.bottom, Math.ceil(originY * zoom) + height),
-    }
-  }
-
-  /** The part of the paper that the view asks for: all of it, or where that is too large what is in sight and near. */
-  private get wanted(): Part {
-    const whole = this.whole(this.view?.zoom ?? 1)
-    const { inSight } = this
-    if (!inSight || Math.max(whole.right, whole.bottom) <= MOST_SIDE) return whole
-    const { scale, left, top, right, bottom } = inSight
-    const [across, down] = [AROUND * (right - left), AROUND * (bottom - top)]
-    return {
-      scale,
-      left: Math.max(0, Math.floor((left - across) / TILE) * TILE),
-      top: Math.max(0, Math.floor((top - down) / TILE) * TILE),
-      right: Math.min(whole.right, Math.ceil(right + across)),
-      bottom: Math.min(whole.bottom, Math.ceil(bottom + down)),
-    }
+  /** What a sheet is inked as. */
+  private partOf({ scale, fromX, fromY, width, height }: Sheet): Part {
+    return { scale, left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }
   }
 
   /** Whether a sheet shows what is in sight at the screen's own pixels. */
-  private serves({ scale, fromX, fromY, width, height }: Sheet): boolean {
-    const { inSight } = this
-    if (!inSight) return scale === 1
-    const empty = inSight.left >= inSight.right || inSight.top >= inSight.bottom
-    const within =
-      inSight.left >= fromX &&
-      inSight.top >= fromY &&
-      inSight.right <= fromX + width &&
-      inSight.bottom <= fromY + height
-    return scale === inSight.scale && (within || empty)
+  private serves(sheet: Sheet): boolean {
+    return serves(this.partOf(sheet), this.size, this.view)
   }
 
   /** Whether the sheet is inked coarser or finer than the view shows it, or elsewhere. */
@@ -165,91 +120,70 @@ export class ProofPaper {
     return this.brush !== undefined && !this.serves(coming)
   }
 
-  private fit(sheet: Sheet, part: Part): void {
+  protected fit(sheet: Sheet, part: Part): void {
     const { scale, left, top, right, bottom } = part
     const [width, height] = [right - left, bottom - top]
     const same = sheet.scale === scale && sheet.fromX === left && sheet.fromY === top
     if (same && sheet.width === width && sheet.height === height) return
     sheet.resize(width, height, scale, left, top)
-    this.look = ""
+    if (sheet === this.sheet) this.look = ""
   }
 
   /** The part that a sheet is to be inked as: as it is where that serves. */
   private get part(): Part {
-    const { sheet } = this
-    if (!this.serves(sheet)) return this.wanted
-    const { scale, fromX, fromY, width, height } = sheet
-    return { scale, left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }
+    return this.serves(this.sheet) ? this.partOf(this.sheet) : partFor(this.size, this.view)
   }
 
-  /** What the sheet lies on, 0xRRGGBB: with paper and ink swapped, it is the ink. */
-  private get ground(): number {
-    if (!this.brush) return this.room
-    return this.brush.swapped ? numberOf(String(this.brush.ink)) : this.plainGround
-  }
+  /** What the sheet lies on, 0xRRGGBB. */
+  protected abstract get ground(): number
 
-  private get plainGround(): number {
-    return this.brush?.ground ? numberOf(this.brush.ground) : this.room
-  }
+  /** The layers, the lowest first. */
+  protected abstract get layers(): Layer[]
 
   /** The brushes whose sources must be at hand. */
-  get brushes(): BrushDocument[] {
-    if (!this.brush) return []
-    const others = this.brush.layers.flatMap((layer) => (layer.brush && this.others[layer.brush]) || [])
-    return [this.brush, ...others]
-  }
+  abstract get brushes(): BrushDocument[]
 
-  private brushOn(which: number): BrushDocument {
-    const id = this.brush!.layers.find((layer) => layer.which === which)?.brush
-    const other = id ? this.others[id] : undefined
-    const brush = other ?? this.brush!
-    const ground = hexOf(this.ground)
-    // What tones run towards is the paper that is seen.
-    const look = brush.tones === "kept" && brush.ground !== ground ? { ...brush, ground } : brush
-    return brush.swapped && !other ? { ...look, ink: hexOf(this.plainGround) } : look
-  }
+  /** What a pen that comes down inks with, as it is on that layer. */
+  protected abstract brushOf(pen: Pen, which: number): BrushDocument
 
-  private take(sheet: Sheet, brush: BrushDocument, size?: number | null): void {
-    const wanted = size ? { ...brush, size } : brush
-    if (this.set.get(sheet) === wanted) return
-    sheet.setBrush(wanted)
-    this.set.set(sheet, wanted)
+  /** What is inked, in its order: layer by layer from the lowest, each with its strokes as they were made. */
+  protected abstract get jobs(): Job[]
+
+  /** Whether a stroke is inked as another is. */
+  protected abstract sameJob(a: Job, b: Job): boolean
+
+  private take(sheet: Sheet, brush: BrushDocument): void {
+    if (this.set.get(sheet) === brush) return
+    sheet.setBrush(brush)
+    this.set.set(sheet, brush)
   }
 
   /** The layer on which a stroke lies: one that there is no more leaves it on the lowest. */
-  private layerOf(stroke: Pick<KeptStroke, "layer">): number {
-    const { layers } = this.brush!
-    const which = stroke.layer ?? 0
-    return layers.some((one) => one.which === which) ? which : layers[0]!.which
+  protected layerOf({ layer: which = 0 }: Pick<KeptStroke, "layer">): number {
+    return this.layers.some((one) => one.which === which) ? which : this.layers[0]!.which
   }
 
-  /** What is inked, in its order: layer by layer from the lowest, each with its strokes as they were made. */
-  private get jobs(): Job[] {
-    const { layers } = this.brush!
-    return layers.flatMap(({ which, lanes }) =>
-      this.strokes
-        .filter((stroke) => (stroke.lane ? lanes : stroke.dries || this.layerOf(stroke) === which))
-        .map((stroke) => ({ stroke, which })),
-    )
-  }
+  /** Have what lies below the ink on a sheet that is going to be shown. */
+  protected abstract layUnder(sheet: Sheet): void
 
-  /** Take all ink off a sheet, and have the brush's layers on it. */
-  private wipe(sheet: Sheet): void {
+  /** Take all ink off a sheet, and have the layers on it. */
+  protected wipe(sheet: Sheet): void {
     this.set.delete(sheet)
-    sheet.setLayers(this.brush!.layers)
+    sheet.setLayers(this.layers)
     sheet.clear()
   }
 
-  private ink(sheet: Sheet, { stroke, which }: Job, reached: Map<string, Rectangle>): void {
-    this.take(sheet, this.brushOn(which), stroke.size)
+  protected ink(sheet: Sheet, { stroke, which, brush }: Job, reached: Map<string, Rectangle>): void {
+    this.take(sheet, brush)
     reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }), reached.get(stroke.id)))
   }
 
-  private inkAll(jobs: Job[]): Map<string, Rectangle> {
+  protected inkAll(jobs: Job[]): Map<string, Rectangle> {
     const start = performance.now()
     const reached = new Map<string, Rectangle>()
     this.pass = undefined
     this.wipe(this.sheet)
+    this.layUnder(this.sheet)
     for (const job of jobs) this.ink(this.sheet, job, reached)
     this.cost = (performance.now() - start) / Math.max(1, jobs.length)
     return reached
@@ -279,18 +213,18 @@ export class ProofPaper {
    * is touched. Returns whether it was so; else all is to be inked anew.
    */
   layOnTop(strokes: KeptStroke[]): boolean {
-    const was = this.brush && !this.pass && this.serves(this.sheet) ? this.jobs : undefined
+    const was = this.stands ? this.jobs : undefined
     this.strokes = strokes
     if (!was) return false
     const now = this.jobs
     const of = (jobs: Job[], which: number) => jobs.filter((job) => job.which === which)
-    const added = this.brush!.layers.flatMap(({ which }) => {
+    const added = this.layers.flatMap(({ which }) => {
       const [before, after] = [of(was, which), of(now, which)]
-      const stand = before.every((job, i) => after[i] && sameStroke(job.stroke, after[i].stroke))
+      const stand = before.every((job, i) => after[i] && this.sameJob(job, after[i]))
       return stand ? after.slice(before.length) : [undefined]
     })
     // One that is taken away, or comes between, changes what lies over it; and many are as much work as all.
-    if (added.length > MOST_ON_TOP || added.includes(undefined)) return false
+    if (added.length > MOST_ON_TOP || added.includes(undefined)) return this.mend(was, now)
     for (const job of added) {
       this.ink(this.sheet, job!, this.reached)
       this.show(grown(this.reached.get(job!.stroke.id)!, this.reach))
@@ -298,14 +232,100 @@ export class ProofPaper {
     return true
   }
 
+  /** Whether all is inked, as it is seen. */
+  private get stands(): boolean {
+    return this.brush !== undefined && !this.pass && this.serves(this.sheet) && this.look === this.lookNow
+  }
+
+  /**
+   * Ink anew only the tiles that are touched by what changed: on the spare sheet, with all that lies over and under it,
+   * from where they come over. Returns whether that was to be had.
+   */
+  private mend(was: Job[], now: Job[]): boolean {
+    if (now.length * this.cost < QUICK) return false
+    const before = new Map(was.map((job) => [keyOf(job), job]))
+    const after = new Map(now.map((job) => [keyOf(job), job]))
+    const stays = (job: Job, there?: Job) => there !== undefined && this.sameJob(job, there)
+    const gone = was.filter((job) => !stays(job, after.get(keyOf(job))))
+    const fresh = now.filter((job) => !stays(job, before.get(keyOf(job))))
+    // What dries, dries everywhere; and where the others stand in another order, everything may look otherwise.
+    if ([...gone, ...fresh].some(({ stroke }) => stroke.dries)) return false
+    const standing = (jobs: Job[], others: Map<string, Job>) =>
+      jobs.flatMap((job) => (stays(job, others.get(keyOf(job))) ? keyOf(job) : []))
+    const [a, b] = [standing(was, after), standing(now, before)]
+    if (gone.length + fresh.length > MOST_MENDED || a.some((key, i) => key !== b[i])) return false
+    const spare = (this.spare ??= this.another())
+    const reached = new Map<string, Rectangle>()
+    // Where the new ones lie is known once they are inked.
+    this.fit(spare, this.part)
+    this.wipe(spare)
+    for (const job of fresh) this.ink(spare, job, reached)
+    let region: Rectangle = { left: 0, top: 0, right: 0, bottom: 0 }
+    for (const job of gone) region = union(region, this.reached.get(job.stroke.id))
+    for (const there of reached.values()) region = union(region, there)
+    for (const [id, there] of reached) this.reached.set(id, there)
+    const present = new Set(now.map(({ stroke }) => stroke.id))
+    for (const { stroke } of gone) if (!present.has(stroke.id)) this.reached.delete(stroke.id)
+    if (region.left >= region.right) return true
+    const tiles = this.tilesAbout(region, now)
+    const { sheet } = this
+    const area = (tiles.right - tiles.left) * (tiles.bottom - tiles.top)
+    if (area > MOST_AREA * sheet.width * sheet.height) return false
+    spare.resize(
+      tiles.right - tiles.left,
+      tiles.bottom - tiles.top,
+      sheet.scale,
+      sheet.fromX + tiles.left,
+      sheet.fromY + tiles.top,
+    )
+    this.wipe(spare)
+    for (const job of now) {
+      const there = this.reached.get(job.stroke.id)
+      if (job.stroke.dries || (there && touches(there, tiles))) this.ink(spare, job, new Map())
+    }
+    sheet.takeTiles(spare, tiles.left / TILE, tiles.top / TILE)
+    spare.clear()
+    this.show(grown(tiles, 1))
+    return true
+  }
+
+  /** The tiles, as a rectangle of the sheet, that change with a region: wet ink carries a change on along its strokes. */
+  private tilesAbout(region: Rectangle, jobs: Job[]): Rectangle {
+    const aligned = ({ left, top, right, bottom }: Rectangle): Rectangle => ({
+      left: Math.max(0, Math.floor((left - this.reach) / TILE) * TILE),
+      top: Math.max(0, Math.floor((top - this.reach) / TILE) * TILE),
+      right: Math.min(this.sheet.width, Math.ceil((right + this.reach) / TILE) * TILE),
+      bottom: Math.min(this.sheet.height, Math.ceil((bottom + this.reach) / TILE) * TILE),
+    })
+    let tiles = aligned(region)
+    let waiting = jobs.filter(({ brush }) => Number(brush.wetness) > 0 || Number(brush.pick_up) > 0)
+    for (;;) {
+      const caught = waiting.filter(({ stroke }) => {
+        const there = this.reached.get(stroke.id)
+        return there && touches(there, tiles)
+      })
+      if (caught.length === 0) return tiles
+      waiting = waiting.filter((job) => !caught.includes(job))
+      for (const { stroke } of caught) tiles = aligned(union(tiles, this.reached.get(stroke.id)))
+    }
+  }
+
+  /** Layers look otherwise, or what lies below them was moved or has come: no stroke is inked anew. */
+  renewLayers(): void {
+    this.sheet.setLayers(this.layers)
+    this.look = this.lookNow
+    this.layUnder(this.sheet)
+    this.showAll()
+  }
+
   /** What all that is shown hangs on, beside the strokes. */
   private get lookNow(): string {
-    return JSON.stringify([this.brush!.layers, this.ground])
+    return JSON.stringify([this.layers, this.ground])
   }
 
   /** How far around a stroke others may change with it, device px. */
   private get reach(): number {
-    const runs = Math.max(0, ...this.brushes.map((one) => Number(one.run)))
+    const runs = Math.max(0, ...this.brushes.map((one) => (Number(one.wetness) > 0 ? Number(one.run) : 0)))
     return Math.ceil(runs * this.sheet.scale) + 1
   }
 
@@ -318,7 +338,7 @@ export class ProofPaper {
     const same = this.look === this.lookNow && this.serves(this.sheet)
     this.fit(spare, this.part)
     this.wipe(spare)
-    this.take(spare, this.brushOn(this.brush!.layers[0]!.which))
+    this.take(spare, this.brush!)
     const here = new Set(jobs.map(({ stroke }) => stroke.id))
     const gone = [...this.reached].filter(([id]) => !here.has(id))
     const held = [...this.reached].filter(([id]) => id === this.inHand && here.has(id))
@@ -346,6 +366,11 @@ export class ProofPaper {
     return this.pass !== undefined
   }
 
+  /** How much of what is to be inked is, 0..1. */
+  get share(): number {
+    return this.pass ? this.pass.next / Math.max(1, this.pass.jobs.length) : 1
+  }
+
   /** Ink a slice of what is on its way; with the last one it is shown. */
   inkOn(): void {
     const { pass, spare } = this
@@ -359,6 +384,9 @@ export class ProofPaper {
     this.pass = undefined
     ;[this.sheet, this.spare] = [spare, this.sheet]
     this.spare.clear()
+    // It may have been changed since the pass began.
+    this.sheet.setLayers(this.layers)
+    this.layUnder(this.sheet)
     this.reached = pass.reached
     this.took = pass.took
     this.cost = pass.took / pass.jobs.length
@@ -369,7 +397,7 @@ export class ProofPaper {
   /** Put the pen down on a layer. */
   begin(pen: Pen): void {
     const which = this.brush ? this.layerOf(pen) : 0
-    if (this.brush) this.take(this.sheet, this.brushOn(which), pen.size)
+    if (this.brush) this.take(this.sheet, this.brushOf(pen, which))
     this.sheet.begin({ ...pen, layer: which })
   }
 
@@ -377,7 +405,7 @@ export class ProofPaper {
   keep(stroke: KeptStroke): void {
     this.strokes.push(stroke)
     // What was drawn meanwhile belongs onto the sheet that is on its way, too.
-    if (this.brush) this.pass?.jobs.push({ stroke, which: this.layerOf(stroke) })
+    if (this.brush) this.pass?.jobs.push(...this.jobs.filter((job) => job.stroke === stroke))
     this.reached.set(stroke.id, this.sheet.reached)
   }
 
@@ -386,7 +414,10 @@ export class ProofPaper {
     this.strokes = []
     this.pass = undefined
     this.reached.clear()
-    for (const one of this.spare ? [this.sheet, this.spare] : [this.sheet]) one.clear()
+    for (const one of this.spare ? [this.sheet, this.spare] : [this.sheet]) {
+      one.clear()
+      one.liftUnderlays()
+    }
   }
 
   /** Show what the last call to the sheet changed. */
@@ -405,8 +436,8 @@ export class ProofPaper {
     const exact = view.zoom === scale
     const place = (at: number) => (exact ? Math.round(at * scale) : at * scale)
     // What is not inked yet is bare paper; what lies around the paper is seen only where all of that is inked.
-    const part = fromX > 0 || fromY > 0 || sheet.width < this.whole(scale).right
-    screen.setColours(this.ground, part && !this.beyond ? this.ground : this.around)
+    const part = fromX > 0 || fromY > 0 || sheet.width < wholeOf(this.size, scale).right
+    screen.setColours(this.ground, part && !seesBeyond(this.size, view) ? this.ground : this.around)
     screen.setView({
       ...view,
       zoom: view.zoom / scale,
@@ -414,46 +445,5 @@ export class ProofPaper {
       originY: place(view.originY) - fromY,
     })
     screen.showAll(sheet)
-  }
-
-  /** Whether the view sees beyond the paper's edges. */
-  private get beyond(): boolean {
-    const { zoom, originX, originY, width, height } = this.view!
-    return (
-      originX < 0 ||
-      originY < 0 ||
-      originX + width / zoom > this.width ||
-      originY + height / zoom > this.height
-    )
-  }
-
-  /** The ink 0..1 in a rectangle of sheet px, a px for each, by rows; nothing where the rectangle is empty. */
-  inkIn({
-    left,
-    top,
-    right,
-    bottom,
-  }: Rectangle): { ink: Float32Array; width: number; height: number } | undefined {
-    const { memory } = this.module
-    const [x0, y0] = [Math.max(0, Math.round(left)), Math.max(0, Math.round(top))]
-    const [x1, y1] = [Math.min(this.width, Math.round(right)), Math.min(this.height, Math.round(bottom))]
-    if (x1 <= x0 || y1 <= y0 || !this.brush) return undefined
-    const { cost } = this
-    this.fit(this.sheet, this.whole(1))
-    this.inkAll(this.jobs)
-    this.cost = cost
-    const block = memory.lend(this.width * this.height * 4)
-    const all = { at: block.at, length: this.width * this.height }
-    this.sheet.inkInto(all)
-    const whole = memory.f32(all)
-    const [width, height] = [x1 - x0, y1 - y0]
-    const ink = new Float32Array(width * height)
-    for (let y = 0; y < height; y++) {
-      const from = (y0 + y) * this.width + x0
-      ink.set(whole.subarray(from, from + width), y * width)
-    }
-    memory.giveBack(block)
-    this.reink()
-    return { ink, width, height }
   }
 }

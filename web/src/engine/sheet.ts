@@ -1,7 +1,7 @@
 // A sheet in the module's memory, and the stroke in hand on it.
 import type { BrushDocument, Layer } from "@/documents/brush"
 import { FLOATS, type Pen, type Rectangle, type Stroke } from "@/documents/stroke"
-import { INK_WORK, KIND, MODES, MOST_LAYERS, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
+import { INK_LAYERS, INK_WORK, KIND, MODES, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
 import { writeBrush } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
@@ -87,6 +87,8 @@ export class Sheet {
   /** Where it begins on the whole paper, device px: it may be a part of one. */
   fromX = 0
   fromY = 0
+  /** What lies below the ink, told by whoever laid it; empty where nothing does. */
+  under = ""
   private kept: Float32Array<ArrayBuffer>[] = []
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
 
@@ -101,14 +103,17 @@ export class Sheet {
     const { memory } = module
     this.state = memory.take(STATES, bytesOf("stroke"))
     this.brush = memory.take(1, bytesOf("brush"))
-    this.layers = memory.take(MOST_LAYERS, bytesOf("layer"))
+    this.layers = memory.take(INK_LAYERS + 1, bytesOf("layer"))
     this.setLayers([PLAIN])
     this.resize(width, height, scale)
   }
 
   /** Give a sheet another size, place on its paper, both in device px, and scale; all ink on it is taken off. */
   resize(width: number, height: number, scale: number, fromX = 0, fromY = 0): void {
-    if (this.width > 0) this.clear()
+    if (this.width > 0) {
+      this.clear()
+      this.liftUnderlays()
+    }
     const cells = PLANES * Math.ceil(width / TILE) * Math.ceil(height / TILE)
     // With room to spare, since what is taken is never given back: a window grows by little and little.
     if (cells > this.maps.length)
@@ -264,8 +269,30 @@ export class Sheet {
     this.module.call("dry_now", this.state, this.layered, this.maps, this.slots.free)
   }
 
+  /** Take all ink off. */
   clear(): void {
     this.module.call("clear_layers", this.state, this.maps, this.slots.free)
+  }
+
+  /** Take all pictures off that lie below the ink. */
+  liftUnderlays(): void {
+    this.under = ""
+    this.module.call("lift_pictures", this.state, this.maps, this.slots.free)
+  }
+
+  /** Lay a picture below the ink, over those that lie there. Returns whether there were tiles enough. */
+  layPicture(pixels: Vector, placed: Vector): boolean {
+    const { cells } = this.module.memory
+    const given = [this.state, this.maps, this.slots.free, cells, cells, pixels, placed]
+    if (this.module.call("lay_picture", ...given)) return true
+    this.slots.grow(1024)
+    return false
+  }
+
+  /** Take over the ink of another sheet, which is a part of this one and begins at a tile of it. */
+  takeTiles(from: Sheet, column: number, row: number): void {
+    const given = [this.state, this.maps, from.state, from.maps, this.slots.free, column, row]
+    this.module.call("take_tiles", ...given)
   }
 
   /** Mean ink 0..1 within `reach` px of a px of the sheet, device px. */
@@ -277,6 +304,13 @@ export class Sheet {
   /** Write the ink 0..1 of all that lies on the sheet, by rows. */
   inkInto(out: Vector): void {
     this.module.call("layer_ink", this.state, this.layered, this.maps, this.module.memory.cells, out)
+  }
+
+  /** Compose all that is dried over a paper of a colour 0xRRGGBB, or over nothing: straight RGBA by rows. */
+  flatten(paper: number | undefined, out: Vector): void {
+    const { cells } = this.module.memory
+    const given = [this.state, this.layered, this.maps, cells, paper === undefined ? 0 : 1, paper ?? 0, out]
+    this.module.call("flatten_sheet", ...given)
   }
 
   /** The rectangle that the last call changed, device px. */

@@ -26,6 +26,10 @@ export interface Engine {
   remeasuring: ShallowRef<boolean>
   prep: ShallowRef<PrepNews | undefined>
   prepProblem: ShallowRef<string>
+  /** How much of the sheet that lies open is inked, 0..1. */
+  laid: ShallowRef<number>
+  /** How much of the sheet that is being written is done, 0..1. */
+  written: ShallowRef<number>
 }
 
 declare global {
@@ -47,6 +51,10 @@ declare global {
       penTimes: () => Promise<number[]>
       /** Whether all that was asked for is inked, drawn and measured. */
       rests: () => Promise<boolean>
+      /** Whether all of the sheet that lies open is inked, as far as the page knows. */
+      sheetInked: () => boolean
+      /** Whether it is, once the engine has heard all that was told it. */
+      sheetRests: () => Promise<boolean>
       /** How much memory the engine holds, bytes. */
       memoryHeld: () => Promise<number>
     }
@@ -58,7 +66,7 @@ const ASKED = 1500
 const DEAD = 8000
 
 /** Calls that stand alone: any worker can answer them. */
-const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush"])
+const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush", "writeSheet"])
 
 let engine: Engine | undefined
 
@@ -87,6 +95,8 @@ function makeEngine(): Engine {
   const remeasuring = shallowRef(false)
   const prep = shallowRef<PrepNews>()
   const prepProblem = shallowRef("")
+  const written = shallowRef(0)
+  const laid = shallowRef(1)
 
   function take(data: News): void {
     if (data.live) live.value = data.live
@@ -109,6 +119,8 @@ function makeEngine(): Engine {
       prepProblem.value = ""
     }
     if (data.prepProblem) prepProblem.value = data.prepProblem
+    if (data.laid !== undefined) laid.value = data.laid
+    if (data.written !== undefined) written.value = data.written
     if (data.broken) restart()
   }
 
@@ -184,7 +196,20 @@ function makeEngine(): Engine {
       },
   })
   return {
-    ...{ api, generation, live, traces, crossings, inked, readings, remeasuring, prep, prepProblem },
+    ...{
+      api,
+      generation,
+      live,
+      traces,
+      crossings,
+      inked,
+      readings,
+      remeasuring,
+      prep,
+      prepProblem,
+      written,
+      laid,
+    },
     get ready() {
       return ready
     },
@@ -204,6 +229,8 @@ export function useEngine(): Engine {
     readings: () => (made.readings.value?.whole ? made.readings.value : undefined),
     penTimes: () => made.api.takePenTimes(),
     rests: () => made.api.rests(),
+    sheetInked: () => made.laid.value === 1,
+    sheetRests: () => made.api.sheetRests(),
     memoryHeld: () => made.api.memoryHeld(),
   }
   return engine

@@ -1,9 +1,12 @@
 // The worker that owns the canvas: the desk, with changes of the brush gathered so that the latest wins.
 import type { BrushDocument, Input, Link } from "@/documents/brush"
+import type { SheetDocument } from "@/documents/sheet"
 import type { KeptStroke, Kind, Pen, Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
 import { makeDesk, type Desk } from "./desk"
 import type { EaselName, Live } from "./easel"
+import { strokeAt, strokesIn } from "./choosing"
+import { ruleGuides } from "./guides"
 import { neighbours } from "./neighbours"
 import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
 import type { PrepNews, Print } from "./prep"
@@ -11,7 +14,11 @@ import type { Bring } from "./pictures"
 import type { PocketPicture, ShownOn } from "./pockets"
 import type { Readings } from "./readings"
 import type { View } from "./screen"
+import type { SheetChange } from "./sheetEasel"
+import type { SheetToWrite, Writing } from "./sheetWriter"
 import type { Rectangle } from "@/documents/stroke"
+import type { WordSetting } from "@/documents/words"
+import { straightened } from "./straighten"
 import type { Crossing, Overlap, Picture, StationTraces, Wedge } from "./stations"
 
 export interface News {
@@ -23,6 +30,10 @@ export interface News {
   inked?: { edit: number; ms: number; swept: boolean }
   /** What the brush that is shown measures. */
   readings?: Readings
+  /** How much of the sheet that lies open is inked, 0..1. */
+  laid?: number
+  /** How much of a sheet is written, 0..1. */
+  written?: number
   /** What the recipe on the prep table came to. */
   prep?: PrepNews
   /** Why the recipe could not be followed. */
@@ -60,6 +71,7 @@ beat.port1.onmessage = () => {
   if (penIsDown) return
   if (desk.inking) {
     const ms = desk.inkOn()
+    tell({ laid: desk.laid })
     if (ms !== undefined) tell({ inked: { edit: inkedEdit, ms, swept: desk.swept } })
     goOn()
   } else if (desk.drawPicture()) goOn()
@@ -111,6 +123,12 @@ measuring.port1.onmessage = () => {
 async function betweenMeasures(): Promise<void> {
   do await new Promise((go) => setTimeout(go))
   while (penIsDown || beating || desk.readings.busy)
+}
+
+/** Wait for a moment in which no stroke is drawn and none is on its way. */
+async function betweenInking(): Promise<void> {
+  do await new Promise((go) => setTimeout(go))
+  while (penIsDown || waiting.size > 0)
 }
 
 function tell(what: News): void {
@@ -188,7 +206,7 @@ const api = {
     desk.rests,
   /** Whether anybody is there. */
   alive: () => true,
-  attach: (name: EaselName, canvas: OffscreenCanvas) => desk.easel(name).attach(context(canvas)),
+  attach: (name: EaselName, canvas: OffscreenCanvas) => desk.attach(name, context(canvas)),
   attachPicture: (id: string, which: Picture, canvas: OffscreenCanvas) =>
     desk.attachPicture(id, which, context(canvas)),
   sizePicture: (id: string, width: number, height: number) => desk.sizePicture(id, width, height),
@@ -223,6 +241,25 @@ const api = {
     desk.setStrokes(name, strokes)
     goOn()
   },
+  /** What changed of the sheet that lies open. */
+  changeSheet(change: SheetChange) {
+    desk.sheet.change(change)
+    tell({ laid: desk.laid })
+    goOn()
+  },
+  /** Write a sheet as a PNG; the share that is done is told as news. Nothing where it was stopped. */
+  writeSheet: (sheet: SheetToWrite, writing: Writing) =>
+    desk.sheetWriter.write(sheet, writing, betweenInking, (written) => tell({ written })),
+  stopWriting: () => desk.sheetWriter.stop(),
+  sheetRests: () => desk.laid === 1,
+  sheetPicture: (side: number) => desk.sheet.paper.picture(side),
+  straightened: (samples: Float32Array<ArrayBuffer>) => straightened(desk.module, samples),
+  strokeAt: (x: number, y: number, reach: number) =>
+    strokeAt(desk.module, desk.sheet.paper.strokes, x, y, reach),
+  strokesIn: (lasso: [number, number][]) => strokesIn(desk.module, desk.sheet.paper.strokes, lasso),
+  /** Write a line of text as a hand would. */
+  writeLine: (text: string, setting: WordSetting) => desk.words.write(text, setting),
+  ruleGuides: (document: SheetDocument) => ruleGuides(desk.module, document),
   setFitting: (link?: Link) => desk.setFitting(link),
   fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
   setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
@@ -235,7 +272,7 @@ const api = {
   move(name: EaselName, samples: Float32Array<ArrayBuffer>, at: number) {
     const easel = desk.easel(name)
     easel.move(samples)
-    if (name !== "bench") return
+    if (name !== "bench" && name !== "sheet") return
     tell({ live: easel.live })
     if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
   },

@@ -52,7 +52,16 @@ function toggle({ id, outcome }: Line): void {
 function summed(report: Report): { text: string; lines: Line[] }[] {
   const groups: { text: string; lines: Line[] }[] = []
   for (const outcome of Object.keys(SAID) as Line["outcome"][]) {
-    for (const what of ["roll", "brush", "source", "lane", "checkpoint", "recipe"] as const) {
+    for (const what of [
+      "roll",
+      "brush",
+      "source",
+      "lane",
+      "checkpoint",
+      "recipe",
+      "sheet",
+      "look",
+    ] as const) {
       const lines = report.lines.filter((one) => one.outcome === outcome && one.what === what)
       if (lines.length === 0) continue
       const many = what === "brush" ? "brushes" : `${what}s`

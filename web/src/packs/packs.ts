@@ -14,6 +14,7 @@ export type Line = components["schemas"]["Line"]
 export interface PackOf {
   roll?: string[]
   brush?: string[]
+  sheet?: string[]
   everything?: boolean
   originals?: boolean
 }
@@ -28,6 +29,7 @@ export async function savePack(of: PackOf): Promise<void> {
   const asked = new URLSearchParams()
   for (const one of of.roll ?? []) asked.append("roll", one)
   for (const one of of.brush ?? []) asked.append("brush", one)
+  for (const one of of.sheet ?? []) asked.append("sheet", one)
   for (const key of ["everything", "originals"] as const) if (of[key]) asked.set(key, "true")
   await saveFile(`/api/packs?${asked}`)
 }

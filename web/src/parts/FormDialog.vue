@@ -2,7 +2,11 @@
 // A dialog with something to fill in, that is taken or left.
 import { ElButton, ElDialog } from "element-plus"
 
-const { disabled = false } = defineProps<{ title: string; disabled?: boolean }>()
+const { disabled = false, wide = false } = defineProps<{
+  title: string
+  disabled?: boolean
+  wide?: boolean
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [] }>()
 
@@ -14,7 +18,13 @@ function take(): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="title" width="min(520px, 94vw)" align-center append-to-body>
+  <ElDialog
+    v-model="open"
+    :title="title"
+    :width="wide ? 'min(1080px, 96vw)' : 'min(520px, 94vw)'"
+    align-center
+    append-to-body
+  >
     <form class="form" @submit.prevent="take">
       <slot />
       <div class="acts">

@@ -11,7 +11,8 @@ export interface PointerActs {
   foresee?: (events: PointerEvent[]) => void
   up: () => void
   cancel: () => void
-  pinch: (factor: number, atX: number, atY: number, dx: number, dy: number) => void
+  /** `turned` is by how much the fingers turned, radians clockwise. */
+  pinch: (factor: number, atX: number, atY: number, dx: number, dy: number, turned?: number) => void
 }
 
 const KINDS: Record<string, Kind> = { pen: "pen", touch: "finger", mouse: "mouse" }
@@ -107,7 +108,11 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     const after = Math.hypot(now.x - other.x, now.y - other.y)
     fingers.set(event.pointerId, now)
     const [middleX, middleY] = [(now.x + other.x) / 2, (now.y + other.y) / 2]
-    acts.pinch(before > 0 ? after / before : 1, middleX, middleY, (now.x - old.x) / 2, (now.y - old.y) / 2)
+    const angle = (finger: { x: number; y: number }) => Math.atan2(finger.y - other.y, finger.x - other.x)
+    const by = angle(now) - angle(old)
+    const turned = by > Math.PI ? by - 2 * Math.PI : by < -Math.PI ? by + 2 * Math.PI : by
+    const factor = before > 0 ? after / before : 1
+    acts.pinch(factor, middleX, middleY, (now.x - old.x) / 2, (now.y - old.y) / 2, turned)
   })
 
   function leave(event: PointerEvent, cancelled: boolean): void {

@@ -43,7 +43,7 @@ watch(generation, () =>
     <!-- Another brush is another bench, another source another table; another worker needs other canvases. -->
     <component
       :is="Component"
-      :key="`${route.params.brush ?? route.params.source ?? String(route.name)} ${generation}`"
+      :key="`${route.params.brush ?? route.params.source ?? route.params.sheet ?? String(route.name)} ${generation}`"
     />
   </RouterView>
 </template>

@@ -3,6 +3,7 @@
 const PLACES = [
   { to: "/rolls", label: "Rolls" },
   { to: "/sources", label: "Sources" },
+  { to: "/sheets", label: "Sheets" },
   { to: "/shelf", label: "Shelf" },
 ]
 </script>

@@ -5,7 +5,7 @@ import SourceChooser from "@/pictures/SourceChooser.vue"
 import SourcePrint from "@/pictures/SourcePrint.vue"
 import { useBench } from "../useBench"
 import { useShapes } from "../useShapes"
-import InkedPicture from "./InkedPicture.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
 import SettingControl from "./SettingControl.vue"
 
 const SECTIONS = [

@@ -3,7 +3,7 @@
 import { computed } from "vue"
 import { OVERLAPS, type Overlap } from "@/engine/stations"
 import ChoiceCard from "./ChoiceCard.vue"
-import InkedPicture from "./InkedPicture.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
 import { useBench } from "../useBench"
 
 const bench = useBench()

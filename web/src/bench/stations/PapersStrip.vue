@@ -5,7 +5,7 @@ import { MM_PER_INCH, PAPERS } from "@/generated/layout"
 import { useBench } from "../useBench"
 import { usePaper } from "../usePaper"
 import ChoiceCard from "./ChoiceCard.vue"
-import InkedPicture from "./InkedPicture.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
 
 const bench = useBench()
 const { paper } = usePaper()

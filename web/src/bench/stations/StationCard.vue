@@ -3,7 +3,7 @@
 import { useBench } from "../useBench"
 import CardFrame from "./CardFrame.vue"
 import HandPicture from "./HandPicture.vue"
-import InkedPicture from "./InkedPicture.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
 import LinePicture from "./LinePicture.vue"
 import WeightPicture from "./WeightPicture.vue"
 import type { Station } from "./stations"

@@ -2,7 +2,7 @@
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
-import InkedPicture from "./InkedPicture.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
 import SettingControl from "./SettingControl.vue"
 import ShapeStrip from "./ShapeStrip.vue"
 

@@ -5,7 +5,7 @@ import type { Steadied } from "@/engine/readings"
 import { WAYS } from "@/engine/stations"
 import { useBench } from "../useBench"
 import ChoiceCard from "./ChoiceCard.vue"
-import InkedPicture from "./InkedPicture.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
 
 const bench = useBench()
 const { api, inked } = bench.engine

@@ -4,32 +4,32 @@
 import { settingNamed } from "@/documents/brush"
 import { useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
-import { computed, ref, useTemplateRef } from "vue"
-import InkChooser from "@/parts/InkChooser.vue"
+import { ref, useTemplateRef } from "vue"
+import InkChooser from "./InkChooser.vue"
 import { onStep, shown } from "@/documents/values"
-import { useBench } from "./useBench"
 import { useLastInks } from "./useLastInks"
 
 /** A finger that moves less than this, px, has tapped. */
 const TAP = 6
 
-const bench = useBench()
-const opacity = settingNamed("opacity")
+const ink = defineModel<string>("ink", { required: true })
+/** The opacity, 0..1. */
+const full = defineModel<number>("opacity", { required: true })
+const emit = defineEmits<{ done: [] }>()
+const setting = settingNamed("opacity")
 const jar = useTemplateRef("jar")
 const open = ref(false)
-const ink = computed(() => String(bench.state.value?.document.ink))
-const full = computed(() => Number(bench.state.value?.document.opacity))
 const lastInks = useLastInks(ink)
 let poured = false
 let from: { y: number; opacity: number; moved: boolean } | undefined
 
 function pour(next: number): void {
-  bench.change("opacity", onStep(next, opacity.low, opacity.high, opacity.step))
+  full.value = onStep(next, setting.low, setting.high, setting.step)
 }
 
 function choose(colour: string): void {
-  bench.change("ink", colour)
-  bench.closeStep()
+  ink.value = colour
+  emit("done")
 }
 
 useEventListener(jar, "pointerdown", (event: PointerEvent) => {
@@ -43,7 +43,7 @@ useEventListener(jar, "pointermove", (event: PointerEvent) => {
 })
 useEventListener(jar, ["pointerup", "pointercancel"], () => {
   poured = from?.moved ?? false
-  if (poured) bench.closeStep()
+  if (poured) emit("done")
   from = undefined
 })
 // A drag ends with a click too, which is no tap.
@@ -52,11 +52,11 @@ useEventListener(jar, "click", (event: Event) => poured && event.stopImmediatePr
 })
 useEventListener(jar, "keydown", (event: KeyboardEvent) => {
   const step = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
-  if (step) pour(full.value + step * opacity.step)
+  if (step) pour(full.value + step * setting.step)
   else if (event.key === "Enter" || event.key === " ") open.value = !open.value
   else return
   event.preventDefault()
-  bench.closeStep()
+  emit("done")
 })
 </script>
 
@@ -71,23 +71,19 @@ useEventListener(jar, "keydown", (event: KeyboardEvent) => {
           tabindex="0"
           :aria-label="`Ink well: ink ${ink}; drag for the opacity, tap for colours`"
           aria-orientation="vertical"
-          :aria-valuemin="opacity.low"
-          :aria-valuemax="opacity.high"
+          :aria-valuemin="setting.low"
+          :aria-valuemax="setting.high"
           :aria-valuenow="full"
-          :aria-valuetext="`opacity ${shown(full, '%', opacity.step)} %`"
+          :aria-valuetext="`opacity ${shown(full, '%', setting.step)} %`"
         >
           <span class="glass"
             ><span class="ink" :style="{ height: `${100 * full}%`, background: ink }"
           /></span>
         </div>
       </template>
-      <InkChooser
-        :model-value="ink"
-        @update:model-value="bench.change('ink', $event)"
-        @done="bench.closeStep()"
-      />
+      <InkChooser v-model="ink" @done="emit('done')" />
     </ElPopover>
-    <span class="hm-small">{{ shown(full, "%", opacity.step) }} %</span>
+    <span class="hm-small">{{ shown(full, "%", setting.step) }} %</span>
     <div class="last">
       <button
         v-for="one in lastInks"

@@ -4,11 +4,11 @@ import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { computed, onBeforeUnmount, onMounted, ref, useId, useTemplateRef, watch } from "vue"
 import type { Picture } from "@/engine/stations"
-import { useBench } from "../useBench"
+import { useEngine } from "@/engine/useEngine"
 
 /** `shape` is the picture's width over its height, where nothing else gives it a height. */
 const props = defineProps<{ station: Picture; shape?: number }>()
-const { engine } = useBench()
+const engine = useEngine()
 const canvas = useTemplateRef("canvas")
 const id = useId()
 const ratio = window.devicePixelRatio || 1

@@ -1,0 +1,113 @@
+// The proof sheet: its strokes, each inked with its layer's brush.
+import type { BrushDocument, LayerUse } from "@/documents/brush"
+import { hexOf, numberOf } from "@/documents/colours"
+import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
+import { Paper, type Job } from "./paper"
+import { wholeOf } from "./part"
+
+/** Whether a stroke is the same as another. */
+function sameStroke(a: KeptStroke, b: KeptStroke): boolean {
+  if (a === b) return true
+  const alike = a.id === b.id && a.size === b.size && a.dries === b.dries && a.erase === b.erase
+  const there = a.samples.length === b.samples.length && a.seed === b.seed && a.kind === b.kind
+  return alike && there && a.samples.every((one, i) => one === b.samples[i])
+}
+
+export class ProofPaper extends Paper {
+  /** Brushes that layers are inked with instead, by id. */
+  others: Record<string, BrushDocument> = {}
+  /** Of each brush that strokes give another size, that one. */
+  private sized = new WeakMap<BrushDocument, Map<number, BrushDocument>>()
+  private looks = new Map<number, { of: string; from: BrushDocument; look: BrushDocument }>()
+
+  protected get layers(): LayerUse[] {
+    return this.brush!.layers
+  }
+
+  /** With paper and ink swapped, it is the ink. */
+  protected get ground(): number {
+    if (!this.brush) return this.room
+    return this.brush.swapped ? numberOf(String(this.brush.ink)) : this.plainGround
+  }
+
+  private get plainGround(): number {
+    return this.brush?.ground ? numberOf(this.brush.ground) : this.room
+  }
+
+  get brushes(): BrushDocument[] {
+    if (!this.brush) return []
+    const others = this.brush.layers.flatMap((layer) => (layer.brush && this.others[layer.brush]) || [])
+    return [this.brush, ...others]
+  }
+
+  /** The brush of a layer, as it is seen on this ground; the same one as long as nothing of that changes. */
+  private brushOn(which: number): BrushDocument {
+    const id = this.brush!.layers.find((layer) => layer.which === which)?.brush
+    const other = id ? this.others[id] : undefined
+    const brush = other ?? this.brush!
+    const ground = hexOf(this.ground)
+    const of = `${ground} ${hexOf(this.plainGround)} ${brush.swapped && !other}`
+    const known = this.looks.get(which)
+    if (known?.of === of && known.from === brush) return known.look
+    // What tones run towards is the paper that is seen.
+    const tinted = brush.tones === "kept" && brush.ground !== ground ? { ...brush, ground } : brush
+    const look = brush.swapped && !other ? { ...tinted, ink: hexOf(this.plainGround) } : tinted
+    this.looks.set(which, { of, from: brush, look })
+    return look
+  }
+
+  protected brushOf({ size }: Pick<Pen, "size">, which: number): BrushDocument {
+    const brush = this.brushOn(which)
+    if (!size) return brush
+    const sizes = this.sized.get(brush) ?? new Map<number, BrushDocument>()
+    this.sized.set(brush, sizes)
+    const there = sizes.get(size) ?? { ...brush, size }
+    sizes.set(size, there)
+    return there
+  }
+
+  protected get jobs(): Job[] {
+    return this.layers.flatMap(({ which, lanes }) =>
+      this.strokes
+        .filter((stroke) => (stroke.lane ? lanes : stroke.dries || this.layerOf(stroke) === which))
+        .map((stroke) => ({ stroke, which, brush: this.brushOf(stroke, which) })),
+    )
+  }
+
+  /** Only ink lies on it. */
+  protected layUnder(): void {}
+
+  protected sameJob(a: Job, b: Job): boolean {
+    return sameStroke(a.stroke, b.stroke)
+  }
+
+  /** The ink 0..1 in a rectangle of sheet px, a px for each, by rows; nothing where the rectangle is empty. */
+  inkIn({
+    left,
+    top,
+    right,
+    bottom,
+  }: Rectangle): { ink: Float32Array; width: number; height: number } | undefined {
+    const { memory } = this.module
+    const [x0, y0] = [Math.max(0, Math.round(left)), Math.max(0, Math.round(top))]
+    const [x1, y1] = [Math.min(this.width, Math.round(right)), Math.min(this.height, Math.round(bottom))]
+    if (x1 <= x0 || y1 <= y0 || !this.brush) return undefined
+    const { cost } = this
+    this.fit(this.sheet, wholeOf(this.size, 1))
+    this.inkAll(this.jobs)
+    this.cost = cost
+    const block = memory.lend(this.width * this.height * 4)
+    const all = { at: block.at, length: this.width * this.height }
+    this.sheet.inkInto(all)
+    const whole = memory.f32(all)
+    const [width, height] = [x1 - x0, y1 - y0]
+    const ink = new Float32Array(width * height)
+    for (let y = 0; y < height; y++) {
+      const from = (y0 + y) * this.width + x0
+      ink.set(whole.subarray(from, from + width), y * width)
+    }
+    memory.giveBack(block)
+    this.reink()
+    return { ink, width, height }
+  }
+}

@@ -1,0 +1,154 @@
+// A sheet's paper: each stroke is inked with its own look, over the underlay, on the tint of the paper.
+import type { BrushDocument, Layer } from "@/documents/brush"
+import { dequal } from "dequal"
+import { numberOf } from "@/documents/colours"
+import { defaultSheet, type SheetDocument, type SheetStroke } from "@/documents/sheet"
+import type { Pen } from "@/documents/stroke"
+import { DEFAULT_BRUSH, UNDERLAY } from "@/generated/layout"
+import { Paper, type Job } from "./paper"
+import { Screen } from "./screen"
+import type { Sheet } from "./sheet"
+import type { Underlays } from "./underlays"
+
+export class SheetPaper extends Paper {
+  declare strokes: SheetStroke[]
+  private document = defaultSheet()
+  private looks: Record<string, BrushDocument> = {}
+  private underlays?: Underlays
+  /** Shows it small. */
+  private small?: Screen
+  /** Looks with what strokes have of their own, by what that is. */
+  private inked = new Map<string, BrushDocument>()
+
+  /** What it lies over. */
+  setUnderlays(underlays: Underlays): void {
+    this.underlays = underlays
+  }
+
+  /** Be another sheet, or the same with another size, layers or tint. Returns whether strokes must be inked anew. */
+  setDocument(document: SheetDocument): boolean {
+    const before = this.document
+    this.document = document
+    ;[this.width, this.height] = [document.width, document.height]
+    const placed = (one: SheetDocument) =>
+      JSON.stringify([one.width, one.height, one.tint, one.layers.map((l) => l.which)])
+    return placed(before) !== placed(document)
+  }
+
+  /** The brushes that strokes are inked with, by their looks. Returns whether strokes that lie here look otherwise now. */
+  setLooks(looks: Record<string, BrushDocument>): boolean {
+    const before = this.looks
+    this.looks = {}
+    const changed = new Set<string>()
+    for (const [id, look] of Object.entries(looks)) {
+      const there = before[id]
+      // What stays as it is stays the same one: it is known by that.
+      const stays = there && dequal(there, look)
+      this.looks[id] = stays ? there : look
+      if (!stays) changed.add(id)
+    }
+    if (changed.size > 0) this.inked.clear()
+    return this.strokes.some((one) => changed.has(one.look))
+  }
+
+  protected get ground(): number {
+    return numberOf(this.document.tint)
+  }
+
+  /** The underlay is a layer below all others. */
+  protected get layers(): Layer[] {
+    const under = { which: UNDERLAY, mode: "normal" as const, opacity: 1, shown: true }
+    return this.document.underlays.length > 0 ? [under, ...this.document.layers] : this.document.layers
+  }
+
+  get brushes(): BrushDocument[] {
+    return [...(this.brush ? [this.brush] : []), ...Object.values(this.looks)]
+  }
+
+  protected override layerOf({ layer: which = 0 }: Pick<Pen, "layer">): number {
+    const { layers } = this.document
+    return layers.some((one) => one.which === which) ? which : layers[0]!.which
+  }
+
+  /** The pen has the brush in hand; a stroke that lies there its own look. */
+  protected brushOf(pen: Pen | SheetStroke): BrushDocument {
+    if (!("look" in pen)) return pen.size ? this.own("", this.brush!, pen.size) : this.brush!
+    const look = this.looks[pen.look] ?? (DEFAULT_BRUSH as unknown as BrushDocument)
+    return this.own(pen.look, look, pen.size, pen.ink, pen.opacity)
+  }
+
+  private own(
+    look: string,
+    brush: BrushDocument,
+    size?: number | null,
+    ink?: string,
+    opacity?: number | null,
+  ): BrushDocument {
+    const key = `${look} ${size ?? ""} ${ink ?? ""} ${opacity ?? ""} ${this.document.tint}`
+    const known = look && this.inked.get(key)
+    if (known) return known
+    const made = {
+      ...brush,
+      ground: this.document.tint,
+      ...(size && { size }),
+      ...(ink && { ink }),
+      ...(opacity && { opacity }),
+    }
+    if (look) this.inked.set(key, made)
+    return made
+  }
+
+  protected get jobs(): Job[] {
+    return this.document.layers.flatMap(({ which }) =>
+      this.strokes
+        .filter((stroke) => stroke.dries || this.layerOf(stroke) === which)
+        .map((stroke) => ({ stroke, which, brush: this.brushOf(stroke) })),
+    )
+  }
+
+  protected sameJob(a: Job, b: Job): boolean {
+    return a.brush === b.brush && a.stroke.seed === b.stroke.seed && a.stroke.samples === b.stroke.samples
+  }
+
+  /** Lay the underlays below the ink, unless they lie there as they are. */
+  protected layUnder(sheet: Sheet): void {
+    const shown = this.document.underlays.filter((one) => one.shown)
+    const wanted = JSON.stringify([shown, this.underlays?.have(shown)])
+    if (sheet.under === wanted || !this.underlays) return
+    this.underlays.lay(sheet, shown)
+    sheet.under = wanted
+  }
+
+  /** Ink all strokes onto a sheet that is none of the easel's; yields the share that is done, 0..1, stroke by stroke. */
+  *inkOnto(sheet: Sheet): Generator<number> {
+    this.wipe(sheet)
+    this.layUnder(sheet)
+    const { jobs } = this
+    for (const [i, job] of jobs.entries()) {
+      this.ink(sheet, job, new Map())
+      yield (i + 1) / jobs.length
+    }
+  }
+
+  /** The sheet as it is inked now, `side` px at its longer side; nothing where only a part of it is inked. */
+  async picture(side: number): Promise<Blob | undefined> {
+    const { sheet, width, height } = this
+    const whole = sheet.fromX === 0 && sheet.fromY === 0 && sheet.width >= Math.floor(width * sheet.scale)
+    if (!whole || this.inking || sheet.height < Math.floor(height * sheet.scale)) return undefined
+    const fit = side / Math.max(width, height)
+    const canvas = new OffscreenCanvas(Math.round(width * fit), Math.round(height * fit))
+    this.small ??= new Screen(this.module, canvas.getContext("2d")!)
+    this.small.context = canvas.getContext("2d")!
+    this.small.setColours(this.ground, this.ground)
+    const size = { width: canvas.width, height: canvas.height }
+    this.small.setView({ zoom: fit / sheet.scale, originX: 0, originY: 0, ...size })
+    this.small.showAll(sheet)
+    return canvas.convertToBlob({ type: "image/png" })
+  }
+
+  override leave(): void {
+    super.leave()
+    this.looks = {}
+    this.inked.clear()
+  }
+}

@@ -1,0 +1,162 @@
+// A sheet inked anew at another scale, band by band: for files, and for pictures of sheets that do not lie open.
+import type { BrushDocument } from "@/documents/brush"
+import { numberOf } from "@/documents/colours"
+import type { SheetDocument, SheetStroke } from "@/documents/sheet"
+import { MOST_SHEET, TILE } from "@/generated/layout"
+import { ruleGuides } from "./guides"
+import type { Module } from "./module"
+import { PngFile } from "./pngFile"
+import { Sheet, type Slots, type Workspace } from "./sheet"
+import { SheetPaper } from "./sheetPaper"
+import type { Supply } from "./supply"
+import type { Underlays } from "./underlays"
+
+/** Most px of a band: what writing needs of memory is bounded by it. */
+const MOST_BAND = 6_000_000
+/** The worker hears others after so long, ms. */
+const SLICE = 12
+
+export interface SheetToWrite {
+  document: SheetDocument
+  strokes: SheetStroke[]
+  looks: Record<string, BrushDocument>
+}
+
+export interface Writing {
+  dpi: number
+  paper: boolean
+  underlay: boolean
+  guides: boolean
+  /** One layer by itself, by its `which`. */
+  only?: number
+}
+
+const GUIDE_INK: Partial<Record<string, string>> = { fan: "#b4532a" }
+
+export class SheetWriter {
+  private sheet: Sheet
+  private asker = 0
+
+  constructor(
+    private module: Module,
+    slots: Slots,
+    space: Workspace,
+    private supply: Supply,
+    private underlays: Underlays,
+  ) {
+    this.sheet = new Sheet(module, slots, space, 1, 1)
+  }
+
+  /** Whoever writes is to stop. */
+  stop(): void {
+    this.asker++
+  }
+
+  /**
+   * Write a sheet as a PNG at so many dots per inch; `told` hears the share that is done, 0..1, and `wait` lets others
+   * in. Nothing where it was stopped. Throws a sentence where it cannot be written at that size.
+   */
+  async write(
+    { document, strokes, looks }: SheetToWrite,
+    { dpi, paper, underlay, guides, only }: Writing,
+    wait: () => Promise<void>,
+    told: (share: number) => void,
+  ): Promise<Blob | undefined> {
+    const mine = ++this.asker
+    const scale = dpi / document.dpi
+    const [width, height] = [Math.round(document.width * scale), Math.round(document.height * scale)]
+    const inks = Object.values(looks)
+    const wet = inks.some((one) => Number(one.wetness) > 0 || Number(one.pick_up) > 0)
+    if (width > MOST_SHEET || (wet && height > MOST_SHEET)) {
+      const [sides, why] = [`${width} × ${height}`, wet ? " with wet ink" : ""]
+      throw new Error(
+        `${sides} px${why} is more than can be written here: up to ${MOST_SHEET} px across. Choose fewer dots per inch.`,
+      )
+    }
+    await this.supply.bring(this.supply.layOut(inks))
+    this.supply.layOut(inks)
+    const layers =
+      only === undefined
+        ? document.layers
+        : [{ ...document.layers[0]!, which: only, mode: "normal" as const, opacity: 1, shown: true }]
+    const under = underlay && only === undefined ? document.underlays : []
+    await this.underlays.bring(under)
+    // A paper of its own tells what is inked, in which order and with what.
+    const order = new SheetPaper(this.module, this.sheet, () => this.sheet, document.width, document.height)
+    order.setUnderlays(this.underlays)
+    order.setDocument({ ...document, layers, underlays: under })
+    order.setLooks(looks)
+    const present = new Set(document.layers.map(({ which }) => which))
+    const lowest = document.layers[0]!.which
+    const on = (stroke: SheetStroke) => (present.has(stroke.layer ?? 0) ? stroke.layer : lowest)
+    order.strokes = strokes.filter((one) => only === undefined || one.dries || on(one) === only)
+    const rows = wet ? height : Math.max(TILE, Math.floor(MOST_BAND / width / TILE) * TILE)
+    const file = new PngFile(width, height, dpi)
+    try {
+      for (let top = 0; top < height; top += rows) {
+        const deep = Math.min(rows, height - top)
+        const done = await this.band(order, { width, deep, top, scale }, async (share) => {
+          told((top + deep * share) / height)
+          await wait()
+          return mine === this.asker
+        })
+        if (!done) {
+          file.stop()
+          return undefined
+        }
+        await file.add(
+          this.pixels(document, { width, deep, top, scale }, paper, guides && only === undefined),
+        )
+      }
+      return await file.end()
+    } finally {
+      this.sheet.clear()
+      this.sheet.liftUnderlays()
+      await this.underlays.bring([])
+    }
+  }
+
+  private async band(
+    order: SheetPaper,
+    { width, deep, top, scale }: { width: number; deep: number; top: number; scale: number },
+    goOn: (share: number) => Promise<boolean>,
+  ): Promise<boolean> {
+    this.sheet.resize(width, deep, scale, 0, top)
+    const pieces = order.inkOnto(this.sheet)
+    let since = performance.now()
+    for (const share of pieces) {
+      if (performance.now() - since < SLICE) continue
+      if (!(await goOn(share))) return false
+      since = performance.now()
+    }
+    return goOn(1)
+  }
+
+  private pixels(
+    document: SheetDocument,
+    { width, deep, top, scale }: { width: number; deep: number; top: number; scale: number },
+    paper: boolean,
+    guides: boolean,
+  ): Uint8ClampedArray {
+    const { memory } = this.module
+    const block = memory.lend(width * deep * 4)
+    const out = { at: block.at, length: width * deep }
+    this.sheet.flatten(paper ? numberOf(document.tint) : undefined, out)
+    const pixels = new Uint8ClampedArray(memory.u8({ at: out.at, length: width * deep * 4 }))
+    memory.giveBack(block)
+    if (!guides) return pixels
+    const canvas = new OffscreenCanvas(width, deep)
+    const context = canvas.getContext("2d")!
+    context.putImageData(new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, deep), 0, 0)
+    context.lineWidth = Math.max(1, (0.15 / 25.4) * document.dpi * scale)
+    for (const { kind, x0, y0, x1, y1 } of ruleGuides(this.module, document)) {
+      context.strokeStyle = GUIDE_INK[kind] ?? "#2f6f62"
+      context.globalAlpha = kind === "grid" ? 0.3 : 0.6
+      context.beginPath()
+      context.moveTo(x0 * scale, y0 * scale - top)
+      context.lineTo(x1 * scale, y1 * scale - top)
+      context.stroke()
+    }
+    return context.getImageData(0, 0, width, deep).data
+  }
+}

@@ -1,0 +1,281 @@
+<script setup lang="ts">
+// What lies below the ink: pictures with their place, their faintness and their tint.
+import { Eye, EyeOff, FlipHorizontal2, ImagePlus, Maximize, Trash2 } from "@lucide/vue"
+import { ElOption, ElSelect } from "element-plus"
+import { computed, useTemplateRef } from "vue"
+import type { StoredSheet } from "@/device/store"
+import { useLive } from "@/device/useLive"
+import type { Underlay } from "@/documents/sheet"
+import { MOST_UNDERLAYS } from "@/generated/layout"
+import { notice } from "@/parts/notice"
+import OwnPicture from "@/pictures/OwnPicture.vue"
+import ValueSlider from "@/parts/ValueSlider.vue"
+import { pictureOfSheet } from "./otherSheet"
+import { placedOn, underlaysOf } from "./underlayIn"
+import { useSheet } from "./useSheet"
+
+/** Which underlay is moved on the paper. */
+const held = defineModel<number>("held", { required: true })
+const { id, store, engine, document, change, closeStep } = useSheet()
+const file = useTemplateRef("file")
+const underlays = computed(() => document.value?.underlays ?? [])
+const one = computed(() => underlays.value[held.value])
+/** Tints that no ink has: non-photo blue, rose, moss. */
+const TINTS: [string | null, string][] = [
+  [null, "Its own colours"],
+  ["#5aa7d6", "Blue"],
+  ["#d2708a", "Rose"],
+  ["#86994a", "Moss"],
+]
+
+function set(parts: Partial<Underlay>): void {
+  const next = underlays.value.map((there, i) => (i === held.value ? { ...there, ...parts } : there))
+  change({ underlays: next }, `underlay ${held.value} ${Object.keys(parts).join()}`)
+}
+
+function setAtOnce(parts: Partial<Underlay>): void {
+  set(parts)
+  closeStep()
+}
+
+/** Lay pictures over those that lie there; as many as a sheet can have. */
+function layUnder(fresh: Underlay[]): void {
+  const room = MOST_UNDERLAYS - underlays.value.length
+  if (fresh.length > room)
+    notice(`A sheet lies over up to ${MOST_UNDERLAYS} pictures: ${fresh.length - room} were left out.`)
+  change({ underlays: [...underlays.value, ...fresh.slice(0, room)] }, "underlays")
+  closeStep()
+  held.value = Math.max(0, underlays.value.length - 1)
+}
+
+const sheets = useLive(
+  async () => (await store.sheets.toArray()).filter((one) => one.id !== id),
+  [] as StoredSheet[],
+)
+
+async function addSheet(other: string): Promise<void> {
+  if (!document.value) return
+  try {
+    const { picture, name, width, height } = (await pictureOfSheet(store, engine, other)) ?? {}
+    if (picture) layUnder([placedOn(document.value, picture, name!, width!, height!)])
+  } catch (error) {
+    notice((error as Error).message)
+  }
+}
+
+async function add(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const chosen = input.files?.[0]
+  input.value = ""
+  if (!chosen || !document.value) return
+  try {
+    layUnder(await underlaysOf(store, document.value, chosen, chosen.name))
+  } catch (error) {
+    notice((error as Error).message)
+  }
+}
+
+function fit(): void {
+  if (!document.value || !one.value) return
+  const { x, y, scale } = placedOn(document.value, "", "", one.value.width, one.value.height)
+  setAtOnce({ x, y, scale, turn: 0 })
+}
+
+function remove(): void {
+  change({ underlays: underlays.value.filter((_, i) => i !== held.value) }, "underlays")
+  closeStep()
+  held.value = 0
+}
+</script>
+
+<template>
+  <div class="underlay">
+    <div class="pile">
+      <button
+        v-for="(there, i) in underlays"
+        :key="i"
+        type="button"
+        class="print"
+        :class="{ on: i === held }"
+        :aria-label="`Underlay ${there.name}`"
+        @click="held = i"
+      >
+        <OwnPicture :picture="there.picture" />
+        <span>{{ there.name }}</span>
+      </button>
+      <button v-if="underlays.length < MOST_UNDERLAYS" type="button" class="hm-quiet" @click="file?.click()">
+        <ImagePlus :size="20" /> Lay a picture under
+      </button>
+      <ElSelect
+        v-if="sheets.length > 0 && underlays.length < MOST_UNDERLAYS"
+        class="other"
+        :model-value="''"
+        placeholder="Another sheet"
+        aria-label="Lay another sheet under"
+        @change="addSheet"
+      >
+        <ElOption v-for="other in sheets" :key="other.id" :value="other.id" :label="other.name" />
+      </ElSelect>
+      <input
+        ref="file"
+        type="file"
+        accept="image/*,.svg,.tif,.tiff,.ora"
+        hidden
+        aria-label="Picture to lay under"
+        @change="add"
+      />
+    </div>
+    <div v-if="one" class="place">
+      <div class="acts">
+        <button
+          type="button"
+          class="hm-quiet"
+          :aria-label="one.shown ? 'Hide it' : 'Show it'"
+          @click="setAtOnce({ shown: !one.shown })"
+        >
+          <component :is="one.shown ? Eye : EyeOff" :size="20" />
+        </button>
+        <button
+          type="button"
+          class="hm-quiet"
+          aria-label="Mirror it"
+          :aria-pressed="one.mirrored"
+          @click="setAtOnce({ mirrored: !one.mirrored })"
+        >
+          <FlipHorizontal2 :size="20" />
+        </button>
+        <button type="button" class="hm-quiet" @click="fit"><Maximize :size="20" /> Fit</button>
+        <div class="tints" role="radiogroup" aria-label="Tint of the underlay">
+          <button
+            v-for="[tint, label] in TINTS"
+            :key="label"
+            type="button"
+            role="radio"
+            class="hm-quiet"
+            :aria-checked="one.tint === tint"
+            :aria-label="label"
+            :class="{ 'hm-on': one.tint === tint }"
+            @click="setAtOnce({ tint })"
+          >
+            <span class="swatch" :class="{ own: !tint }" :style="{ background: tint ?? '' }" />
+          </button>
+        </div>
+        <button type="button" class="hm-quiet" aria-label="Take it away" @click="remove">
+          <Trash2 :size="20" />
+        </button>
+      </div>
+      <div class="sliders">
+        <ValueSlider
+          label="Opacity"
+          unit="%"
+          :low="0"
+          :high="1"
+          :step="0.01"
+          :model-value="one.opacity"
+          @update:model-value="set({ opacity: $event })"
+          @done="closeStep()"
+        />
+        <ValueSlider
+          label="Scale"
+          unit="%"
+          :low="0.01"
+          :high="20"
+          :step="0.01"
+          log
+          :model-value="one.scale"
+          @update:model-value="set({ scale: $event })"
+          @done="closeStep()"
+        />
+        <ValueSlider
+          label="Turn"
+          unit="°"
+          :low="-180"
+          :high="180"
+          :step="0.5"
+          :model-value="one.turn"
+          @update:model-value="set({ turn: $event })"
+          @done="closeStep()"
+        />
+      </div>
+      <p class="hm-small">Drag on the paper to move it.</p>
+    </div>
+    <p v-else class="hm-small hint">
+      A sketch, a photo or a layout to ink over: it stays apart from the ink.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.underlay {
+  display: flex;
+  gap: 28px;
+}
+.pile {
+  flex: 0 0 auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-content: start;
+  max-width: 420px;
+}
+.other {
+  width: 170px;
+}
+.print {
+  width: 96px;
+  padding: 4px;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  font-size: 14px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: pointer;
+}
+.print.on {
+  border-bottom-color: var(--active);
+}
+.print :deep(img) {
+  display: block;
+  width: 88px;
+  height: 72px;
+  object-fit: contain;
+  background: #fbfaf5;
+}
+.place {
+  flex: 1;
+  min-width: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.tints {
+  display: flex;
+  gap: 2px;
+}
+.swatch {
+  width: 26px;
+  height: 26px;
+  border-radius: 50%;
+}
+.own {
+  background: conic-gradient(#8a3b22, #4f5b2e, #24506e, #8a3b22);
+}
+.sliders {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  gap: 0 28px;
+}
+.hint {
+  align-self: center;
+}
+@media (max-width: 1000px) {
+  .underlay {
+    flex-direction: column;
+    gap: 8px;
+  }
+}
+</style>

@@ -1,0 +1,74 @@
+import { beforeEach, describe, expect, it } from "vitest"
+import { nextTick, ref } from "vue"
+import { usePaperView } from "@/sheets/usePaperView"
+import { living } from "./scope"
+
+const A5 = { width: 1748, height: 2480, dpi: 300 }
+
+function seen(width = 1000, height = 800) {
+  const [w, h] = [ref(width), ref(height)]
+  return { w, h, ...living(() => usePaperView(w, h, ref(A5))) }
+}
+
+beforeEach(() => localStorage.clear())
+
+describe("how a sheet is seen", () => {
+  it("is seen whole at first, in the middle", () => {
+    const { view, toSheet } = seen()
+    expect(view.zoom).toBeCloseTo((800 - 32) / 2480, 6)
+    expect(toSheet(500, 400)).toEqual([874, 1240])
+    const [left] = toSheet(500 - (874 * (800 - 32)) / 2480, 400)
+    expect(left).toBeCloseTo(0, 6)
+  })
+
+  it("stays under the fingers however they pinch and turn it", () => {
+    const { view, toSheet, pinch, held } = seen()
+    for (const mirrored of [false, true]) {
+      view.mirrored = mirrored
+      const before = toSheet(300, 250)
+      pinch(1.7, 320, 240, 20, -10, 0.4)
+      const after = toSheet(320, 240)
+      expect(after[0]).toBeCloseTo(before[0], 3)
+      expect(after[1]).toBeCloseTo(before[1], 3)
+    }
+    view.mirrored = false
+    expect(Math.abs(held.value)).toBeLessThan(1)
+  })
+
+  it("holds a turn straight that is nearly so, and turns what is drawn back", () => {
+    const { pinch, held, toSheet, view } = seen()
+    pinch(1, 500, 400, 0, 0, (88 / 180) * Math.PI)
+    expect(held.value).toBe(90)
+    const [x0, y0] = toSheet(500, 400)
+    const [x1, y1] = toSheet(600, 400)
+    expect(x1 - x0).toBeCloseTo(0, 6)
+    expect(y1 - y0).toBeCloseTo(-100 / view.zoom, 6)
+  })
+
+  it("shows it at its true size on a screen that was measured", () => {
+    const { view, screenDpi, trueSize } = seen()
+    screenDpi.value = 132
+    trueSize()
+    // An inch of paper is as many CSS px as an inch of the screen.
+    expect(view.zoom * 300).toBeCloseTo(132, 6)
+  })
+
+  it("keeps the place that is looked at when the room changes, and all of it where nobody moved it", async () => {
+    const still = seen()
+    still.h.value = 400
+    await nextTick()
+    expect(still.view.zoom).toBeCloseTo((400 - 32) / 2480, 6)
+    const moved = seen()
+    moved.pinch(3, 500, 400, 0, 0)
+    const zoom = moved.view.zoom
+    moved.h.value = 400
+    await nextTick()
+    expect(moved.view.zoom).toBe(zoom)
+  })
+
+  it("tells the engine a view that lies on whole pixels where the paper is straight", () => {
+    const { seen: view, corner } = seen()
+    expect(view.value.originX * view.value.zoom).toBeCloseTo(-corner.value.x, 6)
+    expect([view.value.width, view.value.height]).toEqual([1000, 800])
+  })
+})

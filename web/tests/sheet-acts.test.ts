@@ -1,0 +1,129 @@
+import { beforeEach, describe, expect, it, onTestFinished } from "vitest"
+import { changePaper, changeSheet, copySheet, makeSheet, putSheetBack, takeSheet } from "@/acts/keepSheet"
+import { inkStrokes, keepSheetStrokes, putSheetStrokesBack, takeSheetStrokes } from "@/acts/sheetStrokes"
+import { Store } from "@/device/store"
+import type { BrushDocument } from "@/documents/brush"
+import { newId } from "@/documents/ids"
+import { defaultSheet, lengthOf, pxOf, sizeTold, type Look, type SheetStroke } from "@/documents/sheet"
+import { samplesFrom } from "@/documents/stroke"
+import { DEFAULT_BRUSH } from "@/generated/layout"
+import { useSheetStrokes } from "@/sheets/useSheetStrokes"
+import { living } from "./scope"
+
+let store: Store
+let account = 700
+beforeEach(() => {
+  const opened = new Store(++account)
+  store = opened
+  onTestFinished(() => opened.close())
+})
+
+const look: Look = {
+  id: newId(),
+  brush: null,
+  name: "Pointed",
+  document: DEFAULT_BRUSH as unknown as BrushDocument,
+}
+const stroke = (sheet: string, drawnAt = 1): SheetStroke => ({
+  ...{ id: newId(), sheet, drawnAt, kind: "pen", erase: false, seed: 3, look: look.id, ink: "#1e2a2d" },
+  ...{ opacity: null, layer: 0, size: 12, samples: samplesFrom([[1, 2, 0, 0.5, 1, 0]]) },
+})
+const acts = async () => (await store.acts.orderBy("seq").toArray()).map(({ kind, body }) => ({ kind, body }))
+const kinds = async () => (await acts()).map(({ kind }) => kind)
+
+describe("acts on sheets", () => {
+  it("tell only what changed, so that devices that change different parts both have their way", async () => {
+    const id = await makeSheet(store, "Label", defaultSheet())
+    await store.acts.toCollection().modify({ sent: true })
+    await changePaper(store, id, { tint: "#d9c7a3" })
+    const [, change] = await acts()
+    expect(change!.body.document).toEqual({ tint: "#d9c7a3" })
+    expect((await store.sheets.get(id))!.document).toEqual({ ...defaultSheet(), tint: "#d9c7a3" })
+  })
+
+  it("are one while a setting moves, with all that was changed since the last was sent", async () => {
+    const id = await makeSheet(store, "Label", defaultSheet())
+    await store.acts.toCollection().modify({ sent: true })
+    await changePaper(store, id, { follows: true })
+    await changeSheet(store, id, { name: "Tin label" })
+    await changePaper(store, id, { tint: "#d9c7a3" })
+    await changePaper(store, id, { tint: "#c9bfa8" })
+    const [, ...changes] = await acts()
+    expect(changes.map(({ body }) => body)).toEqual([
+      { name: "Tin label", document: { follows: true, tint: "#c9bfa8" } },
+    ])
+  })
+
+  it("keep a look once, before the strokes that need it", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    await keepSheetStrokes(store, [stroke(sheet)], [look])
+    await keepSheetStrokes(store, [stroke(sheet, 2)], [look])
+    expect(await kinds()).toEqual(["keepSheet", "keepLook", "keepSheetStroke", "keepSheetStroke"])
+  })
+
+  it("ink strokes otherwise as one act, and never touch their samples", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    const [one, two] = [stroke(sheet), stroke(sheet, 2)]
+    await keepSheetStrokes(store, [one, two], [look])
+    const how = { look: look.id, seed: 9, size: 40, ink: "#b4532a", opacity: 0.5, layer: 1 }
+    await inkStrokes(
+      store,
+      [one, two].map(({ id }) => ({ id, ...how })),
+      [],
+    )
+    const kept = await store.sheetStrokes.toArray()
+    expect(kept.map(({ ink, size }) => [ink, size])).toEqual([
+      ["#b4532a", 40],
+      ["#b4532a", 40],
+    ])
+    expect(kept.every(({ samples }) => samples[1] === 2)).toBe(true)
+    expect((await kinds()).at(-1)).toBe("inkStrokes")
+  })
+
+  it("take strokes off and put them back, and copy and delete a sheet with all on it", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    const one = stroke(sheet)
+    await keepSheetStrokes(store, [one], [look])
+    await takeSheetStrokes(store, [one.id])
+    expect(await store.sheetStrokes.count()).toBe(0)
+    await putSheetStrokesBack(store, [one])
+    const copy = await copySheet(store, sheet, "Label 2")
+    expect(await store.sheetStrokes.where("sheet").equals(copy).count()).toBe(1)
+    const was = (await store.sheets.get(sheet))!
+    await takeSheet(store, sheet)
+    await putSheetBack(store, was)
+    expect(await store.sheets.count()).toBe(2)
+  })
+})
+
+describe("strokes of a sheet on the screen", () => {
+  it("follow what another tab adds, inks otherwise and takes away, reading only what is new", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    const told: object[] = []
+    const { strokes, open } = living(() => useSheetStrokes(store, sheet, (change) => told.push(change)))
+    await open()
+    const one = stroke(sheet)
+    await keepSheetStrokes(store, [one], [look])
+    await expect.poll(() => strokes.value.size).toBe(1)
+    await inkStrokes(
+      store,
+      [{ id: one.id, look: look.id, seed: 3, size: 50, ink: "", opacity: null, layer: 0 }],
+      [],
+    )
+    await expect.poll(() => strokes.value.get(one.id)?.size).toBe(50)
+    await takeSheetStrokes(store, [one.id])
+    await expect.poll(() => strokes.value.size).toBe(0)
+    expect(told).toHaveLength(3)
+  })
+})
+
+describe("lengths on paper", () => {
+  it("are the same in every unit", () => {
+    expect(pxOf(210, "mm", 300)).toBeCloseTo(2480.3, 1)
+    expect(pxOf(2, "inch", 300)).toBe(600)
+    expect(pxOf(77, "px", 300)).toBeCloseTo(77, 9)
+    for (const unit of ["mm", "inch", "px"] as const)
+      expect(lengthOf(pxOf(3.7, unit, 144), unit, 144)).toBeCloseTo(3.7, 9)
+    expect(sizeTold(defaultSheet())).toBe("148 × 210 mm")
+  })
+})
