@@ -22,7 +22,7 @@ from .registry import array, helper, kernel
 from .respond import listen
 from .ribbon import band_box, lay_band, waits_for_its_end
 from .sheet import give_back_ink, tile_count
-from .sweep import sweep
+from .sweep import sweep, swept_box
 from .tip import BUILD, ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
 from .track import FROM, LONGEST, TO, next_piece
 from .weight import held_back, least_length, set_tapers
@@ -173,13 +173,12 @@ def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surfa
             return
         before_x, before_y = state.walk[NOW].along_x, state.walk[NOW].along_y
         end = next_piece(state, brush, path, path_end, total, stamps)
-        mark(state, stamps[FROM], sources.images, plane)
-        mark(state, stamps[TO], sources.images, plane)
         goes_on = before_x * state.walk[NOW].along_x + before_y * state.walk[NOW].along_y > STRAIGHT_ON
         if brush.tip != ELLIPSE and state.walk[NOW].stamp_index > 0 and goes_on:
             # Where a corner draws the edge, two pieces that only touch would leave a notch there.
             stamps[FROM].x -= OVERLAP * state.walk[NOW].along_x
             stamps[FROM].y -= OVERLAP * state.walk[NOW].along_y
+        mark_box(state, swept_box(state, stamps, sources.images), plane)
         sweep(state, stamps, brush, state.walk[NOW].stamp_index == 0, end >= total, plane, surface, sources)
         state.walk[NOW].stamp_index = 1
         state.walk[NOW].next_s = end

@@ -381,15 +381,24 @@ def strip_of(state, brush, stamps, piece, first, last):
 
 
 @helper
+def swept_box(state, stamps, images):
+    """The part of the sheet that the piece between stamps `FROM` and `TO` can reach, as `box_of` tells it.
+
+    An end that lies off the sheet widens it: the piece comes from there.
+    """
+    left, top, right, bottom = box_of(state, stamps[FROM], images)
+    other_left, other_top, other_right, other_bottom = box_of(state, stamps[TO], images)
+    return min(left, other_left), min(top, other_top), max(right, other_right), max(bottom, other_bottom)
+
+
+@helper
 def sweep(state, stamps, brush, first, last, plane, surface, sources):
     """Fill the piece between stamps `FROM` and `TO` on a plane of the sheet, claiming tiles as it needs them.
 
     `first` and `last` tell whether the stroke begins and ends with it.
     """
     a, b = stamps[FROM], stamps[TO]
-    left, top, right, bottom = box_of(state, a, sources.images)
-    other_left, other_top, other_right, other_bottom = box_of(state, b, sources.images)
-    box = (min(left, other_left), min(top, other_top), max(right, other_right), max(bottom, other_bottom))
+    box = swept_box(state, stamps, sources.images)
     piece = piece_of(a, b)
     strip = strip_of(state, brush, stamps, piece, first, last)
     state.walk[NOW].swept_x, state.walk[NOW].swept_y = piece[4], piece[5]

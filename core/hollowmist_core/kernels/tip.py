@@ -148,6 +148,16 @@ def set_shape(stamp, state, brush, place, index):
 
 
 @helper
+def on_sheet(state, x, y):
+    """A place of the paper, sheet px, on the part of it that is inked, device px.
+
+    It is rounded before that part's corner is taken off, which is exact: so every part rounds as the whole does.
+    """
+    at_x, at_y = float32(state.scale * x), float32(state.scale * y)
+    return at_x - float32(state.from_x), at_y - float32(state.from_y)
+
+
+@helper
 def set_stray(stamp, state, brush, place, index, width):
     """Put a stamp where scatter, or its place among strands side by side, takes it off the path."""
     across, along = float32(0), float32(0)
@@ -157,8 +167,9 @@ def set_stray(stamp, state, brush, place, index, width):
         reach = width * factor(state, brush, TO_SCATTER, index)
         across += brush.scatter_across * reach * either_way(state.seed, index, ACROSS)
         along = brush.scatter_along * reach * either_way(state.seed, index, ALONG)
-    stamp.x = state.scale * (place.x + along * place.along_x - across * place.along_y) - float32(state.from_x)
-    stamp.y = state.scale * (place.y + along * place.along_y + across * place.along_x) - float32(state.from_y)
+    x = place.x + along * place.along_x - across * place.along_y
+    y = place.y + along * place.along_y + across * place.along_x
+    stamp.x, stamp.y = on_sheet(state, x, y)
 
 
 @helper
@@ -225,7 +236,7 @@ def set_stamp(stamp, state, brush, place, index, s, total):
     stamp.softness = min(ONE, brush.softness * factor(state, brush, TO_SOFTNESS, index))
     stamp.flow = flow_of(state, brush, index, width)
     stamp.s = s
-    stamp.path_x, stamp.path_y = place.x * scale - float32(state.from_x), place.y * scale - float32(state.from_y)
+    stamp.path_x, stamp.path_y = on_sheet(state, place.x, place.y)
     stamp.along_x, stamp.along_y = place.along_x, place.along_y
     stamp.press = place.pressure
     stamp.flip_u = float32(-1) if brush.flip_across and chance(state.seed, index, FLIP_ACROSS) < HALF else ONE
