@@ -18,7 +18,13 @@ TOLERANCE = 0.15
 """How far a curve may lie from the traced outline, sheet px."""
 
 SOFT = 3.2
-"""An edge that is blurred over more than this, px, is no outline: the stroke is soft or has a grain."""
+"""An edge that is blurred over more than this, px of what is traced, is no outline: it is soft or has a grain."""
+
+STEADY = 1.2
+"""A hard edge of a picture made small is as many px wide at twice the scale, and at most so many times that."""
+
+ONE_INK = 3
+"""Ink whose red, green or blue ranges over more than this, of 255, is no one colour."""
 
 LIMITS = (0.05, 0.97)
 """Coverage between these, of the stroke's own most, is an edge's or a grain's."""
@@ -68,20 +74,18 @@ def outlines_of(cover: np.ndarray, half: float) -> list[np.ndarray]:
     return [np.asarray(line) - 0.5 for line in found if len(line) > 4]
 
 
-def _is_flat(pixels: np.ndarray, length: float) -> bool:
-    """Whether all ink is one colour at one coverage, but for edges as sharp as a hard tip's."""
-    alpha = pixels[..., 3].astype(float)
-    most = alpha.max()
-    if most <= 0:
-        return False
+def _edge_of(alpha: np.ndarray, lines: list[np.ndarray]) -> float:
+    """How wide the edges of coverage are, px: what lies between none and most of it, for each px of its outlines."""
+    most = float(alpha.max())
+    length = sum(np.hypot(*np.diff(line, axis=0).T).sum() for line in lines)
     between = (alpha > LIMITS[0] * most) & (alpha < LIMITS[1] * most)
-    if between.sum() > SOFT * max(length, 1.0):
-        return False
-    full = alpha >= LIMITS[1] * most
-    if not full.any():
-        return False
-    inks = pixels[..., :3][full].astype(int)
-    return bool((np.ptp(inks, axis=0) <= 3).all())
+    return between.sum() / max(length, 1.0)
+
+
+def _inside_of(pixels: np.ndarray) -> np.ndarray:
+    """The pixels that are covered most, shape (count, 4)."""
+    alpha = pixels[..., 3]
+    return pixels[alpha >= LIMITS[1] * float(alpha.max())]
 
 
 def _alone(piece: Piece, stroke: SheetStroke, reached, scale: float) -> tuple[np.ndarray, float, float]:
@@ -95,21 +99,35 @@ def _alone(piece: Piece, stroke: SheetStroke, reached, scale: float) -> tuple[np
 
 
 def _trace(piece: Piece, stroke: SheetStroke, which: int, reached) -> Traced | None:
-    pixels, left, top = _alone(piece, stroke, reached, FINER)
-    alpha = pixels[..., 3]
-    if not alpha.any():
+    scale = FINER
+    pixels, left, top = _alone(piece, stroke, reached, scale)
+    if not pixels[..., 3].any():
         return None
+    lines, edge = _outlined(pixels)
+    picture = Traced(which, [], mode=_mode_of(piece, stroke), picture=pixels, left=left, top=top, times=scale)
+    if SOFT < edge <= 2.0 * SOFT:
+        scale = 2.0 * FINER
+        pixels, left, top = _alone(piece, stroke, reached, scale)
+        lines, finer = _outlined(pixels)
+        if finer > STEADY * edge:
+            return picture
+    elif edge > SOFT:
+        return picture
+    inside = _inside_of(pixels)
+    if not lines or np.ptp(inside[:, :3].astype(int), axis=0).max() > ONE_INK:
+        return picture
+    red, green, blue, alpha = np.median(inside, axis=0)
+    corner = np.array([left, top])
+    pieces = [[part / scale + corner for part in fitted(line, TOLERANCE * scale)] for line in lines]
+    told = f"#{int(red):02x}{int(green):02x}{int(blue):02x}"
+    return Traced(which, pieces, told, alpha / 255.0, picture.mode)
+
+
+def _outlined(pixels: np.ndarray) -> tuple[list[np.ndarray], float]:
+    """Outlines of a stroke, and how wide its edges are, px."""
+    alpha = pixels[..., 3].astype(float)
     lines = outlines_of(alpha, alpha.max() / 2.0)
-    length = sum(np.hypot(*np.diff(line, axis=0).T).sum() for line in lines)
-    mode = _mode_of(piece, stroke)
-    if _is_flat(pixels, length) and lines:
-        full = alpha >= LIMITS[1] * alpha.max()
-        ink = np.median(pixels[..., :3][full], axis=0).astype(int)
-        corner = np.array([left, top])
-        pieces = [[part / FINER + corner for part in fitted(line, TOLERANCE * FINER)] for line in lines]
-        told = "#{:02x}{:02x}{:02x}".format(*ink)
-        return Traced(which, pieces, told, float(np.median(alpha[full])) / 255.0, mode)
-    return Traced(which, [], mode=mode, picture=pixels, left=left, top=top, times=FINER)
+    return lines, _edge_of(alpha, lines)
 
 
 def _mode_of(piece: Piece, stroke: SheetStroke) -> str:
