@@ -21,7 +21,7 @@ LOOKS = {
 
 
 def leaf(_digest: str = "", height: int = 128, wide: int = 512) -> np.ndarray:
-    """A shape pointed at both ends, 0..255, its edge as sharp as px allow: every brush of these has it as its source."""
+    """A shape pointed at both ends, 0..255, its edge as sharp as px allow; the source of all these brushes."""
     y, x = np.mgrid[-1 : 1 : height * 1j, 0 : 1 : wide * 1j]
     inside = (0.9 * np.sin(np.pi * x) ** 0.6 - np.abs(y)) * height / 2
     return np.round(255 * np.clip(inside + 0.5, 0, 1)).astype(np.uint8)
