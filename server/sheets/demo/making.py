@@ -50,6 +50,14 @@ def _underlay(account, drawing: Drawing) -> dict:
     return {**told, **placed, "opacity": 0.55}
 
 
+def as_a_pen_tells(samples: np.ndarray) -> np.ndarray:
+    """Samples as finely as a pen's digitiser tells them: hundredths of a px, thousandths of a press and of a radian."""
+    told = samples.copy()
+    for name, digits in (("x", 2), ("y", 2), ("pressure", 3), ("altitude", 3), ("azimuth", 3)):
+        told[name] = np.round(told[name].astype(float), digits)
+    return told
+
+
 @transaction.atomic
 def lay_drawing(account, drawing: Drawing, id_of, at: int, looks: dict[str, uuid.UUID]) -> None:
     """Lay one sheet into an account that has the demo's brushes.
@@ -77,7 +85,8 @@ def lay_drawing(account, drawing: Drawing, id_of, at: int, looks: dict[str, uuid
         told = {"kind": 0, "erase": False, "seed": 1 + index * 7919 % (2**31 - 2), "layer": one.layer}
         own = {"size": one.size, "ink": one.ink, "opacity": one.opacity, "drawn_at": at + index}
         stroke = id_of("sheet stroke", drawing.name, str(index))
-        keep_sheet_stroke(account, stroke, sheet_id, looks[one.brush], one.samples.tobytes(), **told, **own)
+        samples = as_a_pen_tells(one.samples)
+        keep_sheet_stroke(account, stroke, sheet_id, looks[one.brush], samples.tobytes(), **told, **own)
 
 
 def make_sheets(account, id_of) -> None:
