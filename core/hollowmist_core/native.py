@@ -32,6 +32,7 @@ POINTS = 1 << 17
 STAMPS = 1 << 16
 FLAT = 1 << 20
 BATCH = 4096
+NOTHING = np.empty(0, np.int32)
 
 
 Pictures = Callable[[str], np.ndarray]
@@ -222,8 +223,14 @@ class Sheet:
         )
         return batch[:kept]
 
-    def lift(self) -> bool:
-        """Lift the pen: the stroke dries onto the layer. False where the tiles ran out; nothing has dried then."""
+    def lift(self, beneath: np.ndarray | None = None) -> bool:
+        """Lift the pen: the stroke dries onto the layer. False where the tiles ran out; nothing has dried then.
+
+        Parameters
+        ----------
+        beneath : ndarray of int32, optional
+            A list that keeps what the stroke dries on, for `kernels.beneath.bring_back`.
+        """
         record, images, bank = self._brush
         dried = stroke.lift(
             self.state,
@@ -237,6 +244,7 @@ class Sheet:
             self.work,
             images,
             bank,
+            NOTHING if beneath is None else beneath,
         )
         return bool(dried)
 

@@ -5,6 +5,7 @@ import uuid
 
 import numpy as np
 from accounts.models import Account
+from accounts.numbers import count_on
 from django.core.management import call_command
 from django.db import transaction
 from hollowmist_core.kernels.records import SAMPLE
@@ -34,10 +35,11 @@ MANY = 5000
 OPENED = """async (name) => {
   const start = performance.now()
   document.querySelector(`[aria-label="Open ${name}"]`).click()
+  const whole = () => document.querySelector("[data-sheet]")?.ariaBusy === "false"
   const shows = () => document.querySelector("[data-sheet] img.last")?.complete
-  while (!shows() && !window.hollowmist.sheetInked()) await new Promise(requestAnimationFrame)
+  while (!shows() && !whole()) await new Promise(requestAnimationFrame)
   const first = performance.now() - start
-  while (!window.hollowmist.sheetInked()) await new Promise(requestAnimationFrame)
+  while (!whole()) await new Promise(requestAnimationFrame)
   return [first / 1000, (performance.now() - start) / 1000]
 }"""
 """Open a sheet from the list; when its ink is first seen, and when all of it is inked, s."""
@@ -65,11 +67,11 @@ def fill(account, brush) -> None:
         samples["x"] = rng.uniform(100, 7700) + 260 * u
         samples["y"] = rng.uniform(100, 8000) + 40 * np.sin(6 * u + i)
         samples["t"], samples["pressure"], samples["altitude"] = 300 * u, 0.3 + 0.5 * u, 1.1
-        told = {"kind": 0, "seed": i + 1, "drawn_at": 1000 + i, "size": 24.0, "look": look, "number": 1}
+        told = {"kind": 0, "seed": i + 1, "drawn_at": 1000 + i, "size": 24.0, "look": look}
         rows.append(SheetStroke(pk=uuid.uuid4(), account=account, sheet_id=sheet, samples=samples.tobytes(), **told))
+    # Each has a number of its own, as strokes that were drawn have: changes come in pages by them.
+    count_on(account, rows)
     SheetStroke.objects.bulk_create(rows, batch_size=500)
-    account.refresh_from_db()
-    SheetStroke.objects.filter(sheet=sheet).update(number=account.number)
 
 
 def export() -> dict[str, float]:
@@ -132,6 +134,11 @@ def on_the_tablet(case) -> dict[str, float]:
         pen.draw([(x + 3 * i, y + 6 * np.sin(i / 3), 0.6) for i in range(30)])
         settle(page)
     undone = [page.evaluate(INKED_AFTER, "Undo") for _ in range(12)]
+    zoom = float(page.locator("[data-sheet]").get_attribute("data-zoom"))
+    page.mouse.move(box["x"] + 300, box["y"] + 300)
+    # So near that all of the paper is inked at nearly a device px to each of its own.
+    page.mouse.wheel(0, -500 * np.log(0.99 / zoom))
+    settle(page)
     held = page.evaluate("window.hollowmist.memoryHeld()") / 1024**2
     page.context.close()
     return {

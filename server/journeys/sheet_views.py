@@ -30,7 +30,7 @@ def sheet(name: str, tray: str = "", then=None) -> Callable[[Stage], None]:
             stage.page.evaluate("([key, value]) => localStorage.setItem(key, value)", [key, value])
         stage.go(f"/sheets/{pk}", ".strip .pocket .stroke")
         stage.page.wait_for_selector(".bar .name")
-        stage.page.wait_for_function("() => window.hollowmist.sheetInked()")
+        stage.page.wait_for_selector("[data-sheet][aria-busy=false]")
         stage.settle()
         if tray:
             stage.tap("button", tray, within="header")

@@ -29,6 +29,7 @@ UNITS = (
     "wet",
     "inks",
     "sheet",
+    "beneath",
     "underlay",
     "flatten",
     "guides",
@@ -41,7 +42,7 @@ UNITS = (
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
 
-INKING = ("stroke", "show", "wet", "images", "derive", "sheet", "underlay", "flatten")
+INKING = ("stroke", "show", "wet", "images", "derive", "sheet", "beneath", "underlay", "flatten")
 """Those that a stroke needs."""
 
 

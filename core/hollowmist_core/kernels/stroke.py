@@ -5,6 +5,7 @@ import math
 from numba import float32, int32, void
 
 from ..record import BRUSH
+from .beneath import forget, keep_beneath
 from .blend import ERASE
 from .bundles import Sources, Surface
 from .chance import MOST_STAMPS
@@ -451,11 +452,13 @@ def finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank
     array("f4"),
     array(IMAGE),
     array("u4"),
+    array("i4"),
 )
-def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, bank):
+def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, bank, beneath):
     """End the stroke: lay its open end for good and let the ink dry onto the layer, or stay wet and run.
 
-    `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers. Returns 1, or 0 where the tiles
+    `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers, `beneath` a list for what it dries
+    on, or empty. Returns 1, or 0 where the tiles
     ran out: nothing of the stroke has dried then; cancel it, and ink it anew with more of them.
     """
     surface = Surface(maps, free, pool, cells)
@@ -463,11 +466,14 @@ def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, 
     finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank)
     if not state.record_only:
         wet = brush.wetness > float32(0) and state.mode != ERASE
+        keep_beneath(state, surface, wet, beneath)
         claim_layer(state, surface, wet)
         pool_change(state, brush, surface, work)
         pool_rims(state, brush, surface, work, state.all_left, state.all_top, state.all_right, state.all_bottom)
         if state.starved:
             drop_fresh(state, surface)
+            if len(beneath) > 0:
+                forget(free, beneath)
             return 0
         runs = wet and brush.run > float32(0)
         box = mark_meeting(state, brush, surface) if runs else (int32(0), int32(0), int32(0), int32(0))

@@ -190,6 +190,48 @@ class SheetTests(SheetHands, JourneyCase):
         np.testing.assert_array_equal(self.shown(page), after)
         self.assertEqual(sorted(bytes(one.samples) for one in SheetStroke.objects.all()), samples)
 
+    def test_strokes_are_taken_back_one_by_one_and_done_again(self):
+        page = self.page
+        self.new_sheet(page, "Postcard")
+        states = [self.shown(page)]
+
+        def drew(*way):
+            self.stroke(page, *way)
+            states.append(self.shown(page))
+            self.assertGreater(np.abs(states[-1] - states[-2]).max(), 100)
+
+        self.hold(page, "Rope Ribbon")
+        drew(0.1, 0.2, 0.9, 0.8)
+        self.hold(page, "Rust Liner")
+        drew(0.9, 0.2, 0.1, 0.8)
+        page.get_by_role("button", name="Erase", exact=True).click()
+        drew(0.5, 0.1, 0.5, 0.9)
+        page.get_by_role("button", name="Erase", exact=True).click()
+        self.tray(page, "Layers")
+        page.get_by_role("button", name="Lay another layer on top").click()
+        settle(page)
+        self.tray(page, "Layers")
+        drew(0.1, 0.5, 0.9, 0.5)
+        self.hold(page, "Rope Ribbon")
+        drew(0.3, 0.1, 0.35, 0.9)
+        whole = states.pop()
+        for state in (states[4], states[3]):
+            page.get_by_role("button", name="Undo").click()
+            np.testing.assert_array_equal(self.shown(page), state)
+        # The layer that came between is a step, too.
+        page.get_by_role("button", name="Undo").click()
+        for state in (states[2], states[1], states[0]):
+            page.get_by_role("button", name="Undo").click()
+            np.testing.assert_array_equal(self.shown(page), state)
+        for _ in range(6):
+            page.get_by_role("button", name="Redo").click()
+        self.wait_for(lambda: (self.shown(page) == whole).all())
+        # And once more, now that nobody drew them.
+        page.get_by_role("button", name="Undo").click()
+        np.testing.assert_array_equal(self.shown(page), states[4])
+        page.get_by_role("button", name="Redo").click()
+        np.testing.assert_array_equal(self.shown(page), whole)
+
     def test_one_of_many_strokes_is_taken_and_only_its_tiles_change(self):
         page = self.page
         self.new_sheet(page, "Postcard")

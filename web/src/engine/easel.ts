@@ -162,7 +162,7 @@ export class Easel {
   up(id: string): KeptStroke | undefined {
     if (!this.penDown) return undefined
     this.penDown = false
-    const samples = this.sheet.lift()
+    const samples = this.paper.lift()
     this.paper.showChange()
     let stroke: KeptStroke | undefined
     if (samples.length > 0) {

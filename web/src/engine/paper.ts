@@ -2,9 +2,12 @@
 import type { BrushDocument, Layer } from "@/documents/brush"
 import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
 import { Screen, type Context, type View } from "./screen"
+import type { Beneath } from "./beneath"
+import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { partFor, seesBeyond, serves, wholeOf, type PaperSize, type Part } from "./part"
-import { union, type Sheet } from "./sheet"
+import { grown, NOWHERE, touches, union } from "./rectangles"
+import type { Sheet } from "./sheet"
 import { TILE } from "@/generated/layout"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
@@ -42,13 +45,6 @@ interface Pass {
 /** What tells a job from others: a lane's stroke lies on several layers. */
 const keyOf = ({ stroke, which }: Job): string => `${stroke.id} ${which}`
 
-const touches = (a: Rectangle, b: Rectangle) =>
-  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
-
-function grown({ left, top, right, bottom }: Rectangle, by: number): Rectangle {
-  return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
-}
-
 export abstract class Paper {
   strokes: KeptStroke[] = []
   /** The brush in hand. */
@@ -72,6 +68,8 @@ export abstract class Paper {
   private reached = new Map<string, Rectangle>()
   /** What the layers and the ground were when all was shown last. */
   private look = ""
+  /** What lies beneath the strokes that came last on the sheet, where they are taken off again by that. */
+  protected beneath?: Beneath
 
   constructor(
     protected module: Module,
@@ -126,7 +124,9 @@ export abstract class Paper {
     const same = sheet.scale === scale && sheet.fromX === left && sheet.fromY === top
     if (same && sheet.width === width && sheet.height === height) return
     sheet.resize(width, height, scale, left, top)
-    if (sheet === this.sheet) this.look = ""
+    if (sheet !== this.sheet) return
+    this.look = ""
+    this.beneath?.clear()
   }
 
   /** The part that a sheet is to be inked as: as it is where that serves. */
@@ -146,11 +146,20 @@ export abstract class Paper {
   /** What a pen that comes down inks with, as it is on that layer. */
   protected abstract brushOf(pen: Pen, which: number): BrushDocument
 
-  /** What is inked, in its order: layer by layer from the lowest, each with its strokes as they were made. */
-  protected abstract get jobs(): Job[]
+  /** How strokes are inked, in their order: layer by layer from the lowest, each with its strokes as they were made. */
+  protected abstract jobsOf(strokes: KeptStroke[]): Job[]
+
+  /** All that is inked. */
+  protected get jobs(): Job[] {
+    return this.jobsOf(this.strokes)
+  }
 
   /** Whether a stroke is inked as another is. */
-  protected abstract sameJob(a: Job, b: Job): boolean
+  protected abstract same(a: KeptStroke, b: KeptStroke): boolean
+
+  private sameJob(a: Job, b: Job): boolean {
+    return a.brush === b.brush && this.same(a.stroke, b.stroke)
+  }
 
   private take(sheet: Sheet, brush: BrushDocument): void {
     if (this.set.get(sheet) === brush) return
@@ -168,14 +177,16 @@ export abstract class Paper {
 
   /** Take all ink off a sheet, and have the layers on it. */
   protected wipe(sheet: Sheet): void {
+    if (sheet === this.sheet) this.beneath?.clear()
     this.set.delete(sheet)
     sheet.setLayers(this.layers)
     sheet.clear()
   }
 
-  protected ink(sheet: Sheet, { stroke, which, brush }: Job, reached: Map<string, Rectangle>): void {
+  protected ink(sheet: Sheet, job: Job, reached: Map<string, Rectangle>, beneath?: Vector): void {
+    const { stroke, which, brush } = job
     this.take(sheet, brush)
-    reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }), reached.get(stroke.id)))
+    reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }, beneath), reached.get(stroke.id)))
   }
 
   protected inkAll(jobs: Job[]): Map<string, Rectangle> {
@@ -209,25 +220,51 @@ export abstract class Paper {
   }
 
   /**
-   * Have other strokes. Those that only come on top of what is there are inked and shown by themselves, and nothing else
-   * is touched. Returns whether it was so; else all is to be inked anew.
+   * Have other strokes. Those that only come on top of what is there are inked and shown by themselves, those that came
+   * last are taken off again, and nothing else is touched. Returns whether it was so; else all is to be inked anew.
    */
   layOnTop(strokes: KeptStroke[]): boolean {
-    const was = this.stands ? this.jobs : undefined
+    const before = this.strokes
     this.strokes = strokes
-    if (!was) return false
-    const now = this.jobs
+    if (!this.stands) return false
+    const least = Math.min(before.length, strokes.length)
+    let alike = 0
+    while (alike < least && this.same(before[alike]!, strokes[alike]!)) alike++
+    if (alike === before.length && this.add(this.jobsOf(strokes.slice(alike)))) return true
+    if (alike === strokes.length && this.takeOff(before.slice(alike))) return true
+    const [was, now] = [this.jobsOf(before), this.jobs]
     const of = (jobs: Job[], which: number) => jobs.filter((job) => job.which === which)
     const added = this.layers.flatMap(({ which }) => {
-      const [before, after] = [of(was, which), of(now, which)]
-      const stand = before.every((job, i) => after[i] && this.sameJob(job, after[i]))
-      return stand ? after.slice(before.length) : [undefined]
+      const [there, after] = [of(was, which), of(now, which)]
+      const stand = there.every((job, i) => after[i] && this.sameJob(job, after[i]))
+      return stand ? after.slice(there.length) : [undefined]
     })
     // One that is taken away, or comes between, changes what lies over it; and many are as much work as all.
-    if (added.length > MOST_ON_TOP || added.includes(undefined)) return this.mend(was, now)
-    for (const job of added) {
-      this.ink(this.sheet, job!, this.reached)
-      this.show(grown(this.reached.get(job!.stroke.id)!, this.reach))
+    const known = added.filter((job) => job !== undefined)
+    return known.length === added.length && this.add(known) ? true : this.mend(was, now)
+  }
+
+  /** Ink a few strokes on top of what is there. */
+  private add(jobs: Job[]): boolean {
+    if (jobs.length > MOST_ON_TOP) return false
+    for (const job of jobs) {
+      // What dries changes all that is wet.
+      if (job.stroke.dries) this.beneath?.clear()
+      this.ink(this.sheet, job, this.reached, this.beneath?.next())
+      this.beneath?.keep(job.stroke.id)
+      this.show(grown(this.reached.get(job.stroke.id)!, this.reach))
+    }
+    return true
+  }
+
+  /** Take strokes off that came last, by what lies beneath them. */
+  private takeOff(strokes: KeptStroke[]): boolean {
+    const ids = strokes.map(({ id }) => id)
+    if (!this.beneath?.takeOff(this.sheet.maps, ids)) return false
+    for (const id of ids) {
+      const there = this.reached.get(id)
+      this.reached.delete(id)
+      if (there) this.show(grown(there, this.reach))
     }
     return true
   }
@@ -260,7 +297,7 @@ export abstract class Paper {
     this.fit(spare, this.part)
     this.wipe(spare)
     for (const job of fresh) this.ink(spare, job, reached)
-    let region: Rectangle = { left: 0, top: 0, right: 0, bottom: 0 }
+    let region = NOWHERE
     for (const job of gone) region = union(region, this.reached.get(job.stroke.id))
     for (const there of reached.values()) region = union(region, there)
     for (const [id, there] of reached) this.reached.set(id, there)
@@ -283,6 +320,7 @@ export abstract class Paper {
       const there = this.reached.get(job.stroke.id)
       if (job.stroke.dries || (there && touches(there, tiles))) this.ink(spare, job, new Map())
     }
+    this.beneath?.clear()
     sheet.takeTiles(spare, tiles.left / TILE, tiles.top / TILE)
     spare.clear()
     this.show(grown(tiles, 1))
@@ -382,6 +420,7 @@ export abstract class Paper {
     pass.took += performance.now() - start
     if (pass.next < pass.jobs.length) return
     this.pass = undefined
+    this.beneath?.clear()
     ;[this.sheet, this.spare] = [spare, this.sheet]
     this.spare.clear()
     // It may have been changed since the pass began.
@@ -401,11 +440,17 @@ export abstract class Paper {
     this.sheet.begin({ ...pen, layer: which })
   }
 
+  /** Lift the pen; returns the stroke's samples. */
+  lift(): Float32Array<ArrayBuffer> {
+    return this.sheet.lift(this.beneath?.next())
+  }
+
   /** The stroke in hand has become one of the others. */
   keep(stroke: KeptStroke): void {
     this.strokes.push(stroke)
     // What was drawn meanwhile belongs onto the sheet that is on its way, too.
-    if (this.brush) this.pass?.jobs.push(...this.jobs.filter((job) => job.stroke === stroke))
+    if (this.brush) this.pass?.jobs.push(...this.jobsOf([stroke]))
+    this.beneath?.keep(stroke.id)
     this.reached.set(stroke.id, this.sheet.reached)
   }
 
@@ -414,6 +459,7 @@ export abstract class Paper {
     this.strokes = []
     this.pass = undefined
     this.reached.clear()
+    this.beneath?.clear()
     for (const one of this.spare ? [this.sheet, this.spare] : [this.sheet]) {
       one.clear()
       one.liftUnderlays()

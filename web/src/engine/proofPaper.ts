@@ -5,14 +5,6 @@ import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
 import { Paper, type Job } from "./paper"
 import { wholeOf } from "./part"
 
-/** Whether a stroke is the same as another. */
-function sameStroke(a: KeptStroke, b: KeptStroke): boolean {
-  if (a === b) return true
-  const alike = a.id === b.id && a.size === b.size && a.dries === b.dries && a.erase === b.erase
-  const there = a.samples.length === b.samples.length && a.seed === b.seed && a.kind === b.kind
-  return alike && there && a.samples.every((one, i) => one === b.samples[i])
-}
-
 export class ProofPaper extends Paper {
   /** Brushes that layers are inked with instead, by id. */
   others: Record<string, BrushDocument> = {}
@@ -66,9 +58,9 @@ export class ProofPaper extends Paper {
     return there
   }
 
-  protected get jobs(): Job[] {
+  protected jobsOf(strokes: KeptStroke[]): Job[] {
     return this.layers.flatMap(({ which, lanes }) =>
-      this.strokes
+      strokes
         .filter((stroke) => (stroke.lane ? lanes : stroke.dries || this.layerOf(stroke) === which))
         .map((stroke) => ({ stroke, which, brush: this.brushOf(stroke, which) })),
     )
@@ -77,8 +69,17 @@ export class ProofPaper extends Paper {
   /** Only ink lies on it. */
   protected layUnder(): void {}
 
-  protected sameJob(a: Job, b: Job): boolean {
-    return sameStroke(a.stroke, b.stroke)
+  protected same(a: KeptStroke, b: KeptStroke): boolean {
+    if (a === b) return true
+    const alike = a.id === b.id && a.size === b.size && a.dries === b.dries && a.erase === b.erase
+    const lies =
+      (a.layer ?? 0) === (b.layer ?? 0) && !a.lane === !b.lane && a.seed === b.seed && a.kind === b.kind
+    return (
+      alike &&
+      lies &&
+      a.samples.length === b.samples.length &&
+      a.samples.every((one, i) => one === b.samples[i])
+    )
   }
 
   /** The ink 0..1 in a rectangle of sheet px, a px for each, by rows; nothing where the rectangle is empty. */

@@ -6,6 +6,7 @@ import { writeBrush } from "./brush"
 import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
+import { NOWHERE } from "./rectangles"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
 
 const BATCH = 4096
@@ -15,21 +16,9 @@ const POINTS = 1 << 17
 const STAMPS = 1 << 16
 const MOST_SLOTS = 65536
 const LEAST_FREE = 64
+const NO_LIST: Vector = { at: 0, length: 0 }
 
 const NONE = new Float32Array(0)
-const NOWHERE: Rectangle = { left: 0, top: 0, right: 0, bottom: 0 }
-
-/** The smallest rectangle that holds both; an empty one adds nothing. */
-export function union(a: Rectangle, b: Rectangle | undefined): Rectangle {
-  if (!b || b.left >= b.right) return a
-  if (a.left >= a.right) return b
-  return {
-    left: Math.min(a.left, b.left),
-    top: Math.min(a.top, b.top),
-    right: Math.max(a.right, b.right),
-    bottom: Math.max(a.bottom, b.bottom),
-  }
-}
 
 /** What strokes need while they are drawn. One sheet at a time has a stroke in hand in it. */
 export class Workspace {
@@ -94,7 +83,7 @@ export class Sheet {
 
   constructor(
     private module: Module,
-    private slots: Slots,
+    readonly slots: Slots,
     private space: Workspace,
     width: number,
     height: number,
@@ -219,19 +208,19 @@ export class Sheet {
     this.feed(strokeSoFar)
   }
 
-  /** Lift the pen; returns the samples of the stroke. */
-  lift(): Float32Array<ArrayBuffer> {
+  /** Lift the pen; returns the samples of the stroke. What it dries on is kept in a list, where one is given. */
+  lift(beneath: Vector = NO_LIST): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     const { path, stamps, work, images } = this.space
     const { cells } = this.module.memory
     const dried = this.module.call(
       "lift",
       ...[this.state, this.brush, path, stamps, this.maps, this.slots.free, cells, cells],
-      ...[work, images.records, cells],
+      ...[work, images.records, cells, beneath],
     )
     if (!dried) {
       this.inkAnew()
-      return this.lift()
+      return this.lift(beneath)
     }
     return joined(this.kept)
   }
@@ -241,14 +230,14 @@ export class Sheet {
   }
 
   /** Ink a recorded stroke; returns the rectangle that it reached, device px. */
-  ink(stroke: Stroke): Rectangle {
+  ink(stroke: Stroke, beneath?: Vector): Rectangle {
     if (stroke.dries) {
       this.dryNow()
       return NOWHERE
     }
     this.begin(stroke)
     this.feed(stroke.samples, false)
-    this.lift()
+    this.lift(beneath)
     return this.reached
   }
 

@@ -29,6 +29,16 @@ export class SheetEasel extends Easel {
     this.paper.setUnderlays(underlays)
   }
 
+  /** Have another brush in hand: strokes that lie there keep theirs. */
+  override setBrush(brush: BrushDocument): void {
+    const first = this.brush === undefined
+    this.paper.brush = brush
+    const missing = this.supply.layOut([brush])
+    this.awaited = missing.length > 0
+    if (first) this.reink()
+    if (missing.length > 0) void this.bring(brush, missing)
+  }
+
   /** Take in what changed, and ink what that changes. */
   change({ fresh, document, looks, put, take, inked }: SheetChange): void {
     const { paper } = this

@@ -52,7 +52,6 @@ declare global {
       /** Whether all that was asked for is inked, drawn and measured. */
       rests: () => Promise<boolean>
       /** Whether all of the sheet that lies open is inked, as far as the page knows. */
-      sheetInked: () => boolean
       /** Whether it is, once the engine has heard all that was told it. */
       sheetRests: () => Promise<boolean>
       /** How much memory the engine holds, bytes. */
@@ -229,7 +228,6 @@ export function useEngine(): Engine {
     readings: () => (made.readings.value?.whole ? made.readings.value : undefined),
     penTimes: () => made.api.takePenTimes(),
     rests: () => made.api.rests(),
-    sheetInked: () => made.laid.value === 1,
     sheetRests: () => made.api.sheetRests(),
     memoryHeld: () => made.api.memoryHeld(),
   }

@@ -119,7 +119,7 @@ watch(screenDpi, trueSize)
 </script>
 
 <template>
-  <div ref="room" class="room" :data-zoom="view.zoom" data-sheet>
+  <div ref="room" class="room" :data-zoom="view.zoom" :aria-busy="opening" data-sheet>
     <div class="box" :style="style">
       <img v-if="opening && seenLast" class="last" :style="sheetStyle" :src="seenLast" alt="" />
       <canvas
