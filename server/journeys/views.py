@@ -98,7 +98,7 @@ def response_cell(stage: Stage) -> None:
 def naming(stage: Stage) -> None:
     """A brush's name and note."""
     bench(stage)
-    stage.page.locator(".crumb.brush").click()
+    stage.page.locator(".crumb.name").click()
     stage.page.wait_for_selector("[role=dialog]:visible")
 
 

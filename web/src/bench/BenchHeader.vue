@@ -4,6 +4,7 @@ import { ChevronRight, Columns2, Flag, Frame, Grid3x3, Layers2, MousePointer2, R
 import { computed } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { useSession } from "@/device/useSession"
+import PlaceBar from "@/parts/PlaceBar.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { useBench } from "./useBench"
 
@@ -53,107 +54,56 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
 </script>
 
 <template>
-  <header class="bar" :class="{ worried: worry }">
-    <RouterLink to="/rolls" class="hm-quiet crumb">Rolls</RouterLink>
-    <ChevronRight :size="16" class="step" />
-    <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="hm-quiet crumb">{{
-      roll.name
-    }}</RouterLink>
-    <ChevronRight :size="16" class="step" />
-    <button v-if="bench.state.value" type="button" class="hm-quiet crumb brush" @click="emit('name')">
-      {{ bench.state.value.name }}
-    </button>
-    <span class="standing hm-small" :class="{ worry }" role="status"
-      >{{ says }}<span v-if="standing === 'kept' && !away" class="clock"> {{ clock }}</span></span
-    >
-    <button v-if="standing === 'signed-out'" type="button" class="hm-quiet again" @click="signIn">
-      Sign in again
-    </button>
-    <span class="space" />
-    <button
-      v-for="tray in TRAYS"
-      :key="tray.key"
-      type="button"
-      class="hm-quiet"
-      :aria-label="tray.label"
-      :aria-pressed="open === tray.key"
-      @click="emit('tray', tray.key)"
-    >
-      <component :is="tray.icon" :size="20" /> <span class="word">{{ tray.label }}</span>
-    </button>
-    <button
-      type="button"
-      class="hm-quiet"
-      aria-label="Capture"
-      :aria-pressed="capturing"
-      @click="capturing = !capturing"
-    >
-      <Frame :size="20" /> <span class="word">Capture</span>
-    </button>
-    <button
-      type="button"
-      class="hm-quiet"
-      aria-label="Practice pen"
-      :aria-pressed="practising"
-      @click="practising = !practising"
-    >
-      <MousePointer2 :size="20" /> <span class="word">Practice pen</span>
-    </button>
-    <RoomMenu />
-  </header>
+  <PlaceBar :trays="TRAYS" :open="open" :says="says" :worry="worry" @tray="emit('tray', $event)">
+    <template #where>
+      <RouterLink to="/rolls" class="hm-quiet crumb">Rolls</RouterLink>
+      <ChevronRight :size="16" class="step" />
+      <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="hm-quiet crumb">{{
+        roll.name
+      }}</RouterLink>
+      <ChevronRight :size="16" class="step" />
+      <button v-if="bench.state.value" type="button" class="hm-quiet crumb name" @click="emit('name')">
+        {{ bench.state.value.name }}
+      </button>
+    </template>
+    <template #since>
+      <span v-if="standing === 'kept' && !away" class="clock"> {{ clock }}</span>
+    </template>
+    <template #remedy>
+      <button v-if="standing === 'signed-out'" type="button" class="hm-quiet again" @click="signIn">
+        Sign in again
+      </button>
+    </template>
+    <template #more>
+      <button
+        type="button"
+        class="hm-quiet"
+        aria-label="Capture"
+        :aria-pressed="capturing"
+        @click="capturing = !capturing"
+      >
+        <Frame :size="20" /> <span class="word">Capture</span>
+      </button>
+      <button
+        type="button"
+        class="hm-quiet"
+        aria-label="Practice pen"
+        :aria-pressed="practising"
+        @click="practising = !practising"
+      >
+        <MousePointer2 :size="20" /> <span class="word">Practice pen</span>
+      </button>
+      <RoomMenu />
+    </template>
+  </PlaceBar>
 </template>
 
 <style scoped>
-.bar {
-  display: flex;
-  align-items: center;
-  height: 52px;
-  padding: 0 8px;
-  min-width: 0;
-}
-.bar > .hm-quiet {
-  flex: none;
-  white-space: nowrap;
-}
-.bar > .crumb {
-  flex: 0 1 auto;
-  display: block;
-  min-width: 44px;
-  padding: 0 8px;
-  line-height: 44px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.bar > .crumb:first-child {
-  flex: none;
-}
-.brush {
-  font-weight: 700;
-  font-size: 18px;
-}
-.step {
-  flex: none;
-  color: var(--ink-soft);
-}
-.standing {
-  min-width: 40px;
-  margin-left: 12px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
 .clock {
   margin-left: 0.35em;
 }
-.worry {
-  color: var(--ember);
-  font-weight: 700;
-}
 .again {
   text-decoration: underline;
-}
-.space {
-  flex: 1;
 }
 /* What is wrong matters more than the time. */
 @media (max-width: 1400px) {

@@ -2,7 +2,7 @@
 // The paper that the brush is tried on: its colour, and its layers, the topmost first.
 import { ArrowUpDown, Plus } from "@lucide/vue"
 import { computed } from "vue"
-import LayerRow from "./LayerRow.vue"
+import ProofLayer from "./ProofLayer.vue"
 import PaperChooser from "./PaperChooser.vue"
 import InkContrast from "./stations/InkContrast.vue"
 import { useBench } from "./useBench"
@@ -36,7 +36,7 @@ function swap(): void {
     </div>
     <div class="stack">
       <ol>
-        <LayerRow
+        <ProofLayer
           v-for="(layer, i) in topmost"
           :key="layer.which"
           :layer="layer"

@@ -3,6 +3,7 @@
 import { ChevronRight } from "@lucide/vue"
 import { computed } from "vue"
 import { sizeTold } from "@/documents/sheet"
+import PlaceBar from "@/parts/PlaceBar.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import { TRAYS, type Tray } from "./trays"
 import { useSheet } from "./useSheet"
@@ -15,77 +16,31 @@ const told = computed(() => document.value && `${sizeTold(document.value)} · ${
 </script>
 
 <template>
-  <header class="bar">
-    <RouterLink to="/sheets" class="hm-quiet crumb">Sheets</RouterLink>
-    <ChevronRight :size="16" class="step" />
-    <button v-if="row" type="button" class="hm-quiet crumb name" @click="emit('name')">{{ row.name }}</button>
-    <span class="hm-small told">{{ told }}</span>
-    <span class="hm-small standing" :class="{ worry: waiting.away.value }" role="status">{{ says }}</span>
-    <span class="space" />
-    <button
-      v-for="tray in TRAYS"
-      :key="tray.key"
-      type="button"
-      class="hm-quiet"
-      :aria-label="tray.label"
-      :aria-pressed="open === tray.key"
-      @click="open = open === tray.key ? undefined : tray.key"
-    >
-      <component :is="tray.icon" :size="20" /> <span class="word">{{ tray.label }}</span>
-    </button>
-    <RoomMenu />
-  </header>
+  <PlaceBar
+    :trays="TRAYS"
+    :open="open"
+    :says="says"
+    :worry="waiting.away.value"
+    @tray="open = open === $event ? undefined : $event"
+  >
+    <template #where>
+      <RouterLink to="/sheets" class="hm-quiet crumb">Sheets</RouterLink>
+      <ChevronRight :size="16" class="step" />
+      <button v-if="row" type="button" class="hm-quiet crumb name" @click="emit('name')">
+        {{ row.name }}
+      </button>
+      <span class="hm-small told">{{ told }}</span>
+    </template>
+    <template #more><RoomMenu /></template>
+  </PlaceBar>
 </template>
 
 <style scoped>
-.bar {
-  display: flex;
-  align-items: center;
-  height: 52px;
-  padding: 0 8px;
-  min-width: 0;
-}
-.bar > .hm-quiet {
-  flex: none;
-  white-space: nowrap;
-}
-.bar > .crumb {
-  flex: 0 1 auto;
-  display: block;
-  padding: 0 8px;
-  line-height: 44px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.bar > .crumb:first-child {
-  flex: none;
-}
-.name {
-  font-weight: 700;
-  font-size: 18px;
-}
-.step {
-  flex: none;
-  color: var(--ink-soft);
-}
-.told,
-.standing {
+.told {
   margin-left: 12px;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-}
-.worry {
-  color: var(--ember);
-  font-weight: 700;
-}
-.space {
-  flex: 1;
-}
-@media (max-width: 1200px) {
-  .word {
-    display: none;
-  }
 }
 @media (max-width: 900px) {
   .told {

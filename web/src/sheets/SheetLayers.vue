@@ -1,12 +1,11 @@
 <script setup lang="ts">
 // The layers of ink, the topmost first: which one is drawn on, seen, locked, and how it mixes.
-import { Eye, EyeOff, Lock, LockOpen, Pencil, Plus, Sun, Trash2 } from "@lucide/vue"
-import { ElOption, ElSelect, ElSwitch } from "element-plus"
+import { Lock, LockOpen, Plus, Sun } from "@lucide/vue"
+import { ElSwitch } from "element-plus"
 import { computed } from "vue"
 import type { SheetLayer } from "@/documents/sheet"
-import { INK_LAYERS, MODES } from "@/generated/layout"
-import OrderButtons from "@/parts/OrderButtons.vue"
-import ValueSlider from "@/parts/ValueSlider.vue"
+import { INK_LAYERS } from "@/generated/layout"
+import LayerRow from "@/parts/LayerRow.vue"
 import { useSheet } from "./useSheet"
 
 const active = defineModel<number>("active", { required: true })
@@ -60,75 +59,39 @@ function move(which: number, by: 1 | -1): void {
 <template>
   <div class="layers">
     <ol>
-      <li
+      <LayerRow
         v-for="(layer, i) in topmost"
         :key="layer.which"
-        :class="{ hidden: !layer.shown, active: active === layer.which }"
+        :layer="layer"
+        :name="called(layer)"
+        :active="active === layer.which"
+        :first="i === 0"
+        :last="i === topmost.length - 1"
+        :removable="layers.length > 1 && !layer.locked"
+        @draw="active = layer.which"
+        @set="setAtOnce(layer.which, $event)"
+        @slide="set(layer.which, $event)"
+        @done="closeStep()"
+        @move="move(layer.which, $event)"
+        @remove="removeLayer(layer.which)"
       >
-        <button
-          type="button"
-          class="hm-quiet name"
-          :aria-label="`Draw on ${called(layer)}`"
-          :aria-pressed="active === layer.which"
-          @click="active = layer.which"
-        >
-          <Pencil :size="18" /> {{ called(layer) }}
-        </button>
-        <span class="hm-small count">{{ counts.get(layer.which) ?? 0 }} strokes</span>
-        <button
-          type="button"
-          class="hm-quiet"
-          :aria-label="layer.shown ? `Hide ${called(layer)}` : `Show ${called(layer)}`"
-          @click="setAtOnce(layer.which, { shown: !layer.shown })"
-        >
-          <component :is="layer.shown ? Eye : EyeOff" :size="20" />
-        </button>
-        <button
-          type="button"
-          class="hm-quiet"
-          :aria-label="layer.locked ? `Unlock ${called(layer)}` : `Lock ${called(layer)}`"
-          :aria-pressed="layer.locked"
-          @click="setAtOnce(layer.which, { locked: !layer.locked })"
-        >
-          <component :is="layer.locked ? Lock : LockOpen" :size="20" />
-        </button>
-        <ElSelect
-          class="mode"
-          :model-value="layer.mode"
-          :aria-label="`How ${called(layer)} mixes`"
-          @change="setAtOnce(layer.which, { mode: $event })"
-        >
-          <ElOption v-for="mode in MODES" :key="mode" :value="mode" :label="mode" />
-        </ElSelect>
-        <ValueSlider
-          class="opacity"
-          label="Opacity"
-          unit="%"
-          :low="0"
-          :high="1"
-          :step="0.01"
-          :model-value="layer.opacity"
-          @update:model-value="set(layer.which, { opacity: $event })"
-          @done="closeStep()"
-        />
-        <OrderButtons
-          :of="called(layer)"
-          :words="['up', 'down']"
-          :first="i === 0"
-          :last="i === topmost.length - 1"
-          @up="move(layer.which, 1)"
-          @down="move(layer.which, -1)"
-        />
-        <button
-          type="button"
-          class="hm-quiet"
-          :aria-label="`Delete ${called(layer)} with its strokes`"
-          :disabled="layers.length < 2 || layer.locked"
-          @click="removeLayer(layer.which)"
-        >
-          <Trash2 :size="20" />
-        </button>
-      </li>
+        <template #told>
+          <span class="hm-small count" :class="{ hidden: !layer.shown }">
+            {{ counts.get(layer.which) ?? 0 }} strokes
+          </span>
+        </template>
+        <template #switches>
+          <button
+            type="button"
+            class="hm-quiet"
+            :aria-label="layer.locked ? `Unlock ${called(layer)}` : `Lock ${called(layer)}`"
+            :aria-pressed="layer.locked"
+            @click="setAtOnce(layer.which, { locked: !layer.locked })"
+          >
+            <component :is="layer.locked ? Lock : LockOpen" :size="20" />
+          </button>
+        </template>
+      </LayerRow>
     </ol>
     <div class="row">
       <button v-if="layers.length < INK_LAYERS" type="button" class="hm-quiet add" @click="add">
@@ -158,33 +121,16 @@ ol {
   padding: 0;
   list-style: none;
 }
-li {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  border-bottom: 1px solid var(--rule);
-}
-.name {
-  flex: 0 0 120px;
-  white-space: nowrap;
-}
-.active .name {
-  font-weight: 700;
-}
 .count {
   flex: 0 0 92px;
 }
-.hidden .mode,
-.hidden .count {
+.hidden {
   opacity: 0.6;
 }
-.mode {
-  flex: 0 0 140px;
-}
-.opacity {
-  flex: 1 1 220px;
-  min-width: 170px;
-  margin-left: 16px;
+@media (max-width: 1000px) {
+  .count {
+    display: none;
+  }
 }
 .add {
   padding-left: 0;
@@ -198,10 +144,5 @@ li {
 }
 .space {
   flex: 1;
-}
-@media (max-width: 1000px) {
-  li {
-    flex-wrap: wrap;
-  }
 }
 </style>
