@@ -23,7 +23,13 @@ from journeys.tests.test_offline import DeviceCase
 from journeys.way import Way
 
 FLAT = {"size": 24.0, "responses": {}, "ink": "#1e2a2d", "steadying": "none"}
-BRUSHES = {"Rope Ribbon": FLAT, "Rust Liner": {**FLAT, "size": 40.0, "ink": "#b4532a"}}
+WET = {**FLAT, "size": 60.0, "wetness": 1.0, "run": 16.0}
+BRUSHES = {
+    "Rope Ribbon": FLAT,
+    "Rust Liner": {**FLAT, "size": 40.0, "ink": "#b4532a"},
+    "Damp Rope": WET,
+    "Damp Rust": {**WET, "ink": "#b4532a"},
+}
 
 
 class SheetHands:
@@ -231,6 +237,24 @@ class SheetTests(SheetHands, JourneyCase):
         np.testing.assert_array_equal(self.shown(page), states[4])
         page.get_by_role("button", name="Redo").click()
         np.testing.assert_array_equal(self.shown(page), whole)
+
+    def test_drying_is_taken_back_with_all_that_it_dried(self):
+        page = self.page
+        self.new_sheet(page, "Postcard")
+        self.hold(page, "Damp Rope")
+        self.stroke(page, 0.1, 0.3, 0.9, 0.5)
+        self.tray(page, "Layers")
+        page.get_by_role("button", name="Dry now").click()
+        self.tray(page, "Layers")
+        self.hold(page, "Damp Rust")
+        self.stroke(page, 0.2, 0.8, 0.8, 0.1)
+        over_dry = self.shown(page)
+        for step in ("Undo", "Undo", "Redo", "Undo"):
+            page.get_by_role("button", name=step).click()
+            settle(page)
+        self.stroke(page, 0.2, 0.8, 0.8, 0.1)
+        ran = np.abs(self.shown(page) - over_dry).max(-1) > 40
+        self.assertGreater(ran.sum(), 200)
 
     def test_one_of_many_strokes_is_taken_and_only_its_tiles_change(self):
         page = self.page

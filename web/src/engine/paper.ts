@@ -248,11 +248,12 @@ export abstract class Paper {
   private add(jobs: Job[]): boolean {
     if (jobs.length > MOST_ON_TOP) return false
     for (const job of jobs) {
-      // What dries changes all that is wet.
-      if (job.stroke.dries) this.beneath?.clear()
+      const { id, dries } = job.stroke
       this.ink(this.sheet, job, this.reached, this.beneath?.next())
-      this.beneath?.keep(job.stroke.id)
-      this.show(grown(this.reached.get(job.stroke.id)!, this.reach))
+      // Drying changes all that is wet.
+      if (dries) this.beneath?.clear()
+      else this.beneath?.keep(id)
+      this.show(grown(this.reached.get(id)!, this.reach))
     }
     return true
   }

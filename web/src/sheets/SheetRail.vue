@@ -1,9 +1,9 @@
 <script setup lang="ts">
-// What the thumb of the holding hand needs on a sheet.
-import { Eraser, Redo2, Undo2 } from "@lucide/vue"
+// The rail of a sheet: its wedge and ink well change what the hand holds, and no brush.
 import { computed } from "vue"
 import { lengthOf } from "@/documents/sheet"
 import InkWell from "@/parts/InkWell.vue"
+import ThumbRail from "@/parts/ThumbRail.vue"
 import SizeWedge from "@/pictures/SizeWedge.vue"
 import SizeAdvice from "./SizeAdvice.vue"
 import { useSheet } from "./useSheet"
@@ -20,30 +20,11 @@ const told = computed(() => `${lengthOf(size.value, "mm", document.value?.dpi ??
 </script>
 
 <template>
-  <nav class="rail" aria-label="Quick controls">
-    <button type="button" class="hm-quiet" aria-label="Undo" :disabled="!canUndo" @click="undo()">
-      <Undo2 :size="22" />
-    </button>
-    <button type="button" class="hm-quiet" aria-label="Redo" :disabled="!canRedo" @click="redo()">
-      <Redo2 :size="22" />
-    </button>
+  <ThumbRail v-model:erase="erase" v-bind="{ canUndo, canRedo }" @undo="undo" @redo="redo">
     <template v-if="hand.brush.value">
       <SizeWedge v-model="size" v-bind="range" :told="told" @sizing="sizing = $event" />
       <SizeAdvice />
       <InkWell v-model:ink="ink" v-model:opacity="opacity" />
     </template>
-    <button type="button" class="hm-quiet" aria-label="Erase" :aria-pressed="erase" @click="erase = !erase">
-      <Eraser :size="22" />
-    </button>
-  </nav>
+  </ThumbRail>
 </template>
-
-<style scoped>
-.rail {
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  padding-bottom: 8px;
-  min-height: 0;
-}
-</style>
