@@ -459,15 +459,22 @@ class TwoTabletsOnASheetTests(SheetHands, DeviceCase):
         other.wait_for_selector(".strip .pocket")
         settle(other)
         others_way.away = True
+        other.clock.install()
         self.hold(other, "Rust Liner")
         for k in range(3):
             self.stroke(other, 0.2, 0.3 + 0.2 * k, 0.8, 0.9 - 0.2 * k)
             self.stroke(one, 0.3 + 0.1 * k, 0.1, 0.5 + 0.1 * k, 0.9)
         other.wait_for_selector("text=away: all is safe on this device")
         self.wait_for(lambda: SheetStroke.objects.count() == 4)
+        # An hour later, and started anew in between.
+        other.clock.fast_forward(3_600_000)
+        other.reload()
+        other.wait_for_selector(".strip .pocket")
+        self.hold(other, "Rust Liner")
+        self.stroke(other, 0.1, 0.5, 0.9, 0.5)
         others_way.away = False
         other.evaluate("window.dispatchEvent(new Event('online'))")
-        self.wait_for(lambda: SheetStroke.objects.count() == 7)
+        self.wait_for(lambda: SheetStroke.objects.count() == 8)
         one.evaluate("window.dispatchEvent(new Event('online'))")
         self.wait_for(lambda: np.abs(self.shown(one) - self.shown(other)).max() == 0)
         rust = np.abs(self.shown(one) - (0xB4, 0x53, 0x2A)).max(-1) < 12

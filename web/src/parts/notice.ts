@@ -2,6 +2,14 @@
 import { ElMessage } from "element-plus"
 import { h } from "vue"
 
+/** How long it stays, ms: where it holds the way back, long enough for somebody who looked elsewhere. */
+const STAYS = 5000
+const STAYS_WITH_UNDO = 20_000
+/** Most that lie over one another: the oldest goes. */
+const MOST = 3
+
+const standing: { close: () => void }[] = []
+
 export function notice(text: string, undo?: { label: string; act: () => void }): void {
   const shown = ElMessage({
     message: h("span", { class: "hm-notice" }, [
@@ -20,7 +28,10 @@ export function notice(text: string, undo?: { label: string; act: () => void }):
         ),
     ]),
     placement: "bottom",
-    duration: undo ? 8000 : 5000,
+    duration: undo ? STAYS_WITH_UNDO : STAYS,
     grouping: false,
+    onClose: () => standing.splice(standing.indexOf(shown), 1),
   })
+  standing.push(shown)
+  if (standing.length > MOST) standing[0]!.close()
 }
