@@ -23,10 +23,10 @@ def gravel_photo() -> bytes:
     """Pebbles with the sun from the right, in a dark frame; a cut of them that does not repeat."""
     large = _ink("speckle", side=1024, count=900, largest=64.0, smallest=10.0, ragged=0.9, softness=0.3, seed=5)
     fine = _ink("clouds", side=1024, cells=24, roughness=0.8, seed=9)
-    stones = (0.62 - 0.34 * large - 0.22 * (fine - 0.5))[:520, :680]
-    y, x = np.mgrid[0:1:520j, 0:1:680j]
+    stones = (0.62 - 0.34 * large - 0.22 * (fine - 0.5))[:480, :640]
+    y, x = np.mgrid[0:1:480j, 0:1:640j]
     stones *= 0.75 + 0.5 * x + 0.2 * y
-    edge = np.minimum.reduce([x * 680, (1 - x) * 680, y * 520, (1 - y) * 520])
+    edge = np.minimum.reduce([x * 640, (1 - x) * 640, y * 480, (1 - y) * 480])
     return _photo(stones * np.clip(edge / 26, 0.12, 1), (1.04, 1.0, 0.9))
 
 

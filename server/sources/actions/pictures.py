@@ -37,9 +37,9 @@ def keep_ink(account, ink: np.ndarray) -> Picture:
 
 
 def keep_pixels(account, pixels: np.ndarray) -> Picture:
-    """Keep RGBA pixels as a PNG; without their alpha where nothing shows through."""
+    """Keep RGBA pixels as a PNG with all four: devices work on them as they are."""
     out = io.BytesIO()
-    Image.fromarray(pixels[..., :3] if (pixels[..., 3] == 255).all() else pixels).save(out, "PNG")
+    Image.fromarray(pixels).save(out, "PNG")
     return keep_picture(account, out.getvalue(), "image/png")
 
 
