@@ -95,7 +95,8 @@ li {
   border-bottom: 1px solid var(--rule);
 }
 .name {
-  flex: 0 0 148px;
+  flex: 0 1 148px;
+  min-width: 116px;
   justify-content: flex-start;
   white-space: nowrap;
 }
@@ -108,6 +109,9 @@ li {
 }
 .active .name {
   font-weight: 700;
+}
+:slotted(button) {
+  flex: none;
 }
 .hidden .mode {
   opacity: 0.6;
