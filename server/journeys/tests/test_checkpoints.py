@@ -54,7 +54,7 @@ class CheckpointTests(JourneyCase):
 
         page.locator(".checkpoints .card").nth(1).click()
         page.get_by_role("button", name="New brush from it").click()
-        page.wait_for_selector("button.brush:has-text('Rope Ribbon, wider')")
+        page.wait_for_selector("button.name:has-text('Rope Ribbon, wider')")
         made = self.wait_for(lambda: Brush.objects.filter(name="Rope Ribbon, wider").first())
         self.assertEqual((made.document["size"], made.roll_id), (second, self.roll.pk))
 
