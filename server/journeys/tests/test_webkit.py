@@ -11,6 +11,7 @@ from hollowmist_core import proofs
 from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
+from selenium.common.exceptions import ElementNotInteractableException
 from sources.models import Source
 from sources.tests.pictures import gravel
 
@@ -64,6 +65,18 @@ class WebKitTests(StaticLiveServerTestCase):
 
         return self.wait_for(seen)
 
+    def touch(self, selector):
+        """Touch the first thing of a selector, once it lies still where it can be touched."""
+
+        def touched():
+            try:
+                self.at(selector).click()
+            except ElementNotInteractableException:
+                return False
+            return True
+
+        self.wait_for(touched)
+
     def ink(self):
         return self.webkit.run(INK)
 
@@ -73,7 +86,7 @@ class WebKitTests(StaticLiveServerTestCase):
         self.at("input[name=username]").send_keys("maren")
         self.at("input[type=password]").send_keys(PASSWORD)
         self.at("button[type=submit]").click()
-        self.at("[aria-label='Open Rope Ribbon']").click()
+        self.touch("[aria-label='Open Rope Ribbon']")
         lanes = self.wait_for(lambda: (ink := self.ink()) > 20_000 and ink)
 
         self.at("canvas.sheet")
