@@ -1,6 +1,6 @@
 """Sizes of paper that the trade knows, and what a sheet may be."""
 
-from dataclasses import dataclass
+from ..papers import Paper
 
 LEAST_SIDE, MOST_SIDE = 16, 8192
 """Side of a sheet, px."""
@@ -8,37 +8,17 @@ LEAST_SIDE, MOST_SIDE = 16, 8192
 MOST_DPI = 1200.0
 
 
-@dataclass(frozen=True)
-class SheetSize:
-    """A size of paper.
-
-    Attributes
-    ----------
-    key, label : str
-    width, height : float
-        mm.
-    dpi : float
-        At which it is offered: the finest usual one at which the paper is a sheet.
-    """
-
-    key: str
-    label: str
-    width: float
-    height: float
-    dpi: float
-
-
 SHEET_SIZES = (
-    SheetSize("postcard", "Postcard", 148.0, 105.0, 300.0),
-    SheetSize("a5", "A5", 148.0, 210.0, 300.0),
-    SheetSize("a4", "A4", 210.0, 297.0, 300.0),
-    SheetSize("a3", "A3", 297.0, 420.0, 300.0),
-    SheetSize("a2", "A2", 420.0, 594.0, 300.0),
-    SheetSize("square", "Square", 200.0, 200.0, 300.0),
-    SheetSize("label", "Label", 100.0, 60.0, 600.0),
-    SheetSize("spread", "Double spread", 420.0, 297.0, 300.0),
+    Paper("postcard", "Postcard", 148.0, 105.0, 300.0),
+    Paper("a5", "A5", 148.0, 210.0, 300.0),
+    Paper("a4", "A4", 210.0, 297.0, 300.0),
+    Paper("a3", "A3", 297.0, 420.0, 300.0),
+    Paper("a2", "A2", 420.0, 594.0, 300.0),
+    Paper("square", "Square", 200.0, 200.0, 300.0),
+    Paper("label", "Label", 100.0, 60.0, 600.0),
+    Paper("spread", "Double spread", 420.0, 297.0, 300.0),
 )
-"""Paper sizes: ISO 216 for the A series, and what else is in common use."""
+"""Paper sizes: ISO 216 for the A series, and what else is in common use, each at the finest usual dpi."""
 
 TINTS = (
     ("#fbfaf5", "Warm white"),

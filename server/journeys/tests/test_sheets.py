@@ -19,6 +19,7 @@ from sheets.actions.piece import piece_of
 from sheets.models import Look, Sheet, SheetStroke
 
 from journeys.browser import JourneyCase, Pen, settle
+from journeys.demo import DemoCase
 from journeys.tests.test_offline import DeviceCase
 from journeys.way import Way
 
@@ -479,3 +480,33 @@ class TwoTabletsOnASheetTests(SheetHands, DeviceCase):
         self.wait_for(lambda: np.abs(self.shown(one) - self.shown(other)).max() == 0)
         rust = np.abs(self.shown(one) - (0xB4, 0x53, 0x2A)).max(-1) < 12
         self.assertGreater(rust.sum(), 1000)
+
+
+@tag("browser")
+class DemoSheetTests(SheetHands, DemoCase):
+    def test_sources_that_come_late_ink_the_strokes_that_need_them(self):
+        sheet = Sheet.objects.get(name="Great whorl")
+        page = self.page = self.stage((1280, 800)).page
+        # On a device that is new its sources are on their way while another brush is taken in hand.
+        held = []
+        page.route("**/api/pictures/*", lambda one: held.append(one))
+        page.goto(f"{self.live_server_url}/sheets/{sheet.pk}")
+        page.wait_for_selector("[data-sheet][aria-busy=false]")
+        for name in ("Broad Nib", "Label Monoline"):
+            page.get_by_role("button", name=f"Take {name} in hand").click()
+        self.wait_for(lambda: held)
+        page.wait_for_timeout(500)
+        page.unroute("**/api/pictures/*")
+        for one in held:
+            one.continue_()
+        box, zoom = self.paper_box(page)
+        canvas = page.locator("canvas.sheet").bounding_box()
+        left, top = round(box["x"] - canvas["x"]), round(box["y"] - canvas["y"])
+        there = inked(piece_of(sheet), zoom)[..., :3].astype(int)
+        height, width = there.shape[0] - 2, there.shape[1] - 2
+
+        def alike():
+            seen = self.shown(page)[top : top + height, left : left + width]
+            return (np.abs(seen - there[:height, :width]).max(-1) > 24).mean() < 0.01
+
+        self.wait_for(alike)

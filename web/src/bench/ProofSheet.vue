@@ -1,22 +1,19 @@
 <script setup lang="ts">
 import type { Kind } from "@/documents/stroke"
-import { useElementSize, useEventListener } from "@vueuse/core"
-import * as Comlink from "comlink"
+import { useElementSize } from "@vueuse/core"
 import { Maximize, Trash2 } from "@lucide/vue"
-import { computed, onMounted, useTemplateRef, watch } from "vue"
-import { numberOf } from "@/documents/colours"
+import { computed, useTemplateRef, watch } from "vue"
 import { usePracticePen } from "./practice/usePracticePen"
-import { useSession } from "@/device/useSession"
 import CaptureFrame from "./CaptureFrame.vue"
 import { useBench } from "./useBench"
 import { useSheetPointers } from "@/parts/useSheetPointers"
+import { useWheelZoom } from "@/parts/useWheelZoom"
+import { useEaselCanvas } from "@/pictures/useEaselCanvas"
 import { useDrawing } from "./useDrawing"
 import BesideSheet from "./beside/BesideSheet.vue"
 import { useSheetView } from "./useSheetView"
 
 const bench = useBench()
-const session = useSession()
-const { api } = bench.engine
 const canvas = useTemplateRef("canvas")
 const room = useTemplateRef("room")
 const { width, height } = useElementSize(room)
@@ -32,31 +29,8 @@ const down = defineModel<boolean>("drawing", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 useSheetPointers(canvas, useDrawing(bench, { canvas, view, pinch, pointer, down }))
 
-useEventListener(
-  canvas,
-  "wheel",
-  (event: WheelEvent) => {
-    event.preventDefault()
-    if (practice.wheel(event.deltaY)) return
-    const box = canvas.value!.getBoundingClientRect()
-    pinch(Math.exp(-event.deltaY / 500), event.clientX - box.left, event.clientY - box.top, 0, 0)
-  },
-  { passive: false },
-)
-
-function colours(): void {
-  const style = getComputedStyle(document.documentElement)
-  const number = (name: string) => numberOf(style.getPropertyValue(name))
-  void api.setColours(number("--paper"), number("--room"))
-}
-
-onMounted(async () => {
-  await bench.engine.ready
-  const lent = canvas.value!.transferControlToOffscreen()
-  await api.attach("bench", Comlink.transfer(lent, [lent]))
-  watch(seen, (now) => void api.setView("bench", now), { immediate: true })
-  watch(() => session.account?.theme, colours, { immediate: true, flush: "post" })
-})
+useWheelZoom(canvas, pinch, practice.wheel)
+useEaselCanvas(canvas, "bench", () => seen.value, "--room")
 
 /** The brush's width as it is on the paper just now. */
 const sizeMark = computed(() => {

@@ -11,8 +11,8 @@ const MOST_TILES = 3 * 256
 const MOST_KEPT = 768
 
 interface Kept {
-  /** Of the stroke; empty while it is in hand. */
-  id: string
+  /** Tells a stroke on its layer. */
+  key: string
   list: Vector
 }
 
@@ -35,27 +35,27 @@ export class Beneath {
     return this.pending
   }
 
-  /** The stroke that dried last is kept under this id. Where it could not be, none before it can be taken off so. */
-  keep(id: string): void {
+  /** The stroke that dried last is known by this key. Where it could not be kept, none before it can be taken off so. */
+  keep(key: string): void {
     const list = this.pending
     if (!list) return
     if (this.count(list) < 0) return this.clear()
     this.pending = undefined
-    this.kept.push({ id, list })
+    this.kept.push({ key, list })
     while (this.kept.reduce((sum, one) => sum + this.count(one.list), 0) > MOST_KEPT) {
       this.drop(this.kept.shift()!.list)
     }
   }
 
-  /** Take the strokes off a sheet that came last on it, told in their order. Returns whether they are known. */
-  takeOff(maps: Vector, ids: string[]): boolean {
-    const last = this.kept.slice(-ids.length)
-    if (ids.length === 0 || last.length < ids.length || last.some((one, i) => one.id !== ids[i])) return false
+  /** Take strokes off a sheet, where they are just those that came last on it. Returns whether they are. */
+  takeOff(maps: Vector, keys: string[]): boolean {
+    const last = this.kept.slice(this.kept.length - keys.length)
+    if (last.length < keys.length || last.some(({ key }) => !keys.includes(key))) return false
     for (const { list } of last.reverse()) {
       this.module.call("bring_back", maps, this.slots.free, list)
       this.free.push(list)
     }
-    this.kept.length -= ids.length
+    this.kept.length -= keys.length
     return true
   }
 

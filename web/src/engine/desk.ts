@@ -98,7 +98,6 @@ export class Desk {
     if (name === "sheet") {
       const easel = new SheetEasel(new SheetPaper(...given), this.supply, meant, came)
       easel.lieOver(new Underlays(module, this.bring))
-      easel.paper.keepBeneath()
       made = easel
     } else made = new Easel(new ProofPaper(...given), this.supply, meant, came)
     made.paper.setColours(...this.colours)

@@ -42,7 +42,7 @@ export class Easel {
     /** Samples as they are meant: of a pen that is fitted. */
     private meant: (samples: Float32Array<ArrayBuffer>, pen: Pen) => Float32Array<ArrayBuffer>,
     /** Called when the sources of its brush have come. */
-    private came: () => void,
+    protected came: () => void,
   ) {}
 
   get sheet(): Sheet {
@@ -87,7 +87,7 @@ export class Easel {
     if (missing.length > 0) void this.bring(brush, missing)
   }
 
-  protected async bring(brush: BrushDocument, missing: string[]): Promise<void> {
+  private async bring(brush: BrushDocument, missing: string[]): Promise<void> {
     // One that cannot be fetched leaves its plain stand-in; the next change asks for it again.
     await this.supply.bring(missing)
     if (this.brush !== brush) return

@@ -2,7 +2,7 @@
 import type { BrushDocument, Layer } from "@/documents/brush"
 import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
 import { Screen, type Context, type View } from "./screen"
-import type { Beneath } from "./beneath"
+import { Beneath } from "./beneath"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { partFor, seesBeyond, serves, wholeOf, type PaperSize, type Part } from "./part"
@@ -68,8 +68,8 @@ export abstract class Paper {
   private reached = new Map<string, Rectangle>()
   /** What the layers and the ground were when all was shown last. */
   private look = ""
-  /** What lies beneath the strokes that came last on the sheet, where they are taken off again by that. */
-  protected beneath?: Beneath
+  /** What lies beneath the strokes that came last on the sheet: undo is as quick on thousands as on a few. */
+  private beneath: Beneath
 
   constructor(
     protected module: Module,
@@ -79,7 +79,9 @@ export abstract class Paper {
     /** Size in sheet px. */
     protected width: number,
     protected height: number,
-  ) {}
+  ) {
+    this.beneath = new Beneath(module, sheet.slots)
+  }
 
   attach(context: Context): void {
     if (this.screen) this.screen.context = context
@@ -126,7 +128,7 @@ export abstract class Paper {
     sheet.resize(width, height, scale, left, top)
     if (sheet !== this.sheet) return
     this.look = ""
-    this.beneath?.clear()
+    this.beneath.clear()
   }
 
   /** The part that a sheet is to be inked as: as it is where that serves. */
@@ -177,7 +179,7 @@ export abstract class Paper {
 
   /** Take all ink off a sheet, and have the layers on it. */
   protected wipe(sheet: Sheet): void {
-    if (sheet === this.sheet) this.beneath?.clear()
+    if (sheet === this.sheet) this.beneath.clear()
     this.set.delete(sheet)
     sheet.setLayers(this.layers)
     sheet.clear()
@@ -249,10 +251,10 @@ export abstract class Paper {
     if (jobs.length > MOST_ON_TOP) return false
     for (const job of jobs) {
       const { id, dries } = job.stroke
-      this.ink(this.sheet, job, this.reached, this.beneath?.next())
+      this.ink(this.sheet, job, this.reached, this.beneath.next())
       // Drying changes all that is wet.
-      if (dries) this.beneath?.clear()
-      else this.beneath?.keep(id)
+      if (dries) this.beneath.clear()
+      else this.beneath.keep(keyOf(job))
       this.show(grown(this.reached.get(id)!, this.reach))
     }
     return true
@@ -260,9 +262,8 @@ export abstract class Paper {
 
   /** Take strokes off that came last, by what lies beneath them. */
   private takeOff(strokes: KeptStroke[]): boolean {
-    const ids = strokes.map(({ id }) => id)
-    if (!this.beneath?.takeOff(this.sheet.maps, ids)) return false
-    for (const id of ids) {
+    if (!this.beneath.takeOff(this.sheet.maps, this.jobsOf(strokes).map(keyOf))) return false
+    for (const { id } of strokes) {
       const there = this.reached.get(id)
       this.reached.delete(id)
       if (there) this.show(grown(there, this.reach))
@@ -321,7 +322,7 @@ export abstract class Paper {
       const there = this.reached.get(job.stroke.id)
       if (job.stroke.dries || (there && touches(there, tiles))) this.ink(spare, job, new Map())
     }
-    this.beneath?.clear()
+    this.beneath.clear()
     sheet.takeTiles(spare, tiles.left / TILE, tiles.top / TILE)
     spare.clear()
     this.show(grown(tiles, 1))
@@ -421,7 +422,7 @@ export abstract class Paper {
     pass.took += performance.now() - start
     if (pass.next < pass.jobs.length) return
     this.pass = undefined
-    this.beneath?.clear()
+    this.beneath.clear()
     ;[this.sheet, this.spare] = [spare, this.sheet]
     this.spare.clear()
     // It may have been changed since the pass began.
@@ -443,15 +444,16 @@ export abstract class Paper {
 
   /** Lift the pen; returns the stroke's samples. */
   lift(): Float32Array<ArrayBuffer> {
-    return this.sheet.lift(this.beneath?.next())
+    return this.sheet.lift(this.beneath.next())
   }
 
   /** The stroke in hand has become one of the others. */
   keep(stroke: KeptStroke): void {
     this.strokes.push(stroke)
     // What was drawn meanwhile belongs onto the sheet that is on its way, too.
-    if (this.brush) this.pass?.jobs.push(...this.jobsOf([stroke]))
-    this.beneath?.keep(stroke.id)
+    const jobs = this.brush ? this.jobsOf([stroke]) : []
+    this.pass?.jobs.push(...jobs)
+    for (const job of jobs) this.beneath.keep(keyOf(job))
     this.reached.set(stroke.id, this.sheet.reached)
   }
 
@@ -460,7 +462,7 @@ export abstract class Paper {
     this.strokes = []
     this.pass = undefined
     this.reached.clear()
-    this.beneath?.clear()
+    this.beneath.clear()
     for (const one of this.spare ? [this.sheet, this.spare] : [this.sheet]) {
       one.clear()
       one.liftUnderlays()

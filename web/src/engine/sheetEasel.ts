@@ -33,10 +33,23 @@ export class SheetEasel extends Easel {
   override setBrush(brush: BrushDocument): void {
     const first = this.brush === undefined
     this.paper.brush = brush
-    const missing = this.supply.layOut([brush])
-    this.awaited = missing.length > 0
+    this.supplyAll()
     if (first) this.reink()
-    if (missing.length > 0) void this.bring(brush, missing)
+  }
+
+  /** Have the sources of all brushes at hand: of the one in hand, and of those that strokes were drawn with. */
+  private supplyAll(): void {
+    const missing = this.supply.layOut(this.paper.brushes)
+    this.awaited = missing.length > 0
+    if (this.awaited) void this.bringAll(missing)
+  }
+
+  /** What comes changes strokes that lie there, whatever is in hand by then. */
+  private async bringAll(missing: string[]): Promise<void> {
+    await this.supply.bring(missing)
+    this.awaited = false
+    if (this.supply.layOut(this.paper.brushes).length < missing.length) this.reink()
+    this.came()
   }
 
   /** Take in what changed, and ink what that changes. */
@@ -50,8 +63,7 @@ export class SheetEasel extends Easel {
     const anew = (looks ? paper.setLooks(looks) : false) || resized
     const strokes = changed(fresh ? [] : paper.strokes, put, take, inked)
     if (document) void this.layUnder(document)
-    const missing = looks ? this.supply.layOut(paper.brushes) : []
-    if (missing.length > 0 && this.brush) void this.bring(this.brush, missing)
+    if (looks) this.supplyAll()
     if (anew || fresh) {
       paper.strokes = strokes
       this.reink()

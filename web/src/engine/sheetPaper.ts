@@ -5,7 +5,6 @@ import { numberOf } from "@/documents/colours"
 import { defaultSheet, type SheetDocument, type SheetStroke } from "@/documents/sheet"
 import type { Pen } from "@/documents/stroke"
 import { DEFAULT_BRUSH, UNDERLAY } from "@/generated/layout"
-import { Beneath } from "./beneath"
 import { Paper, type Job } from "./paper"
 import { Screen } from "./screen"
 import type { Sheet } from "./sheet"
@@ -20,11 +19,6 @@ export class SheetPaper extends Paper {
   private small?: Screen
   /** Looks with what strokes have of their own, by what that is. */
   private inked = new Map<string, BrushDocument>()
-
-  /** Take strokes off again by what lies beneath them: undo is as quick on thousands as on a few. */
-  keepBeneath(): void {
-    this.beneath = new Beneath(this.module, this.sheet.slots)
-  }
 
   /** What it lies over. */
   setUnderlays(underlays: Underlays): void {

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 // The paper itself: ink, what is ruled over it, and what is being chosen.
-import { useElementSize, useEventListener, useObjectUrl } from "@vueuse/core"
-import * as Comlink from "comlink"
+import { useElementSize, useObjectUrl } from "@vueuse/core"
 import { FlipHorizontal2, Maximize, Ruler } from "@lucide/vue"
-import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from "vue"
-import { numberOf } from "@/documents/colours"
-import { useSession } from "@/device/useSession"
+import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import { useSheetPointers } from "@/parts/useSheetPointers"
+import { useWheelZoom } from "@/parts/useWheelZoom"
+import { useEaselCanvas } from "@/pictures/useEaselCanvas"
 import type { Grab } from "./grab"
 import GuideLines from "./GuideLines.vue"
 import ScreenMeasure from "./ScreenMeasure.vue"
@@ -22,7 +21,6 @@ const props = defineProps<{
   grab?: Grab | undefined
 }>()
 const sheet = useSheet()
-const session = useSession()
 const { api } = sheet.engine
 const room = useTemplateRef("room")
 const canvas = useTemplateRef("canvas")
@@ -58,31 +56,8 @@ useSheetPointers(room, {
   pinch,
 })
 
-useEventListener(
-  room,
-  "wheel",
-  (event: WheelEvent) => {
-    event.preventDefault()
-    const box = room.value!.getBoundingClientRect()
-    pinch(Math.exp(-event.deltaY / 500), event.clientX - box.left, event.clientY - box.top, 0, 0)
-  },
-  { passive: false },
-)
-
-function colours(): void {
-  const style = getComputedStyle(document.documentElement)
-  const number = (name: string) => numberOf(style.getPropertyValue(name))
-  void api.setColours(number("--paper"), number("--room-deep"))
-}
-
-onMounted(async () => {
-  await sheet.engine.ready
-  if (!canvas.value) return
-  const lent = canvas.value.transferControlToOffscreen()
-  await api.attach("sheet", Comlink.transfer(lent, [lent]))
-  watch(seen, (now) => void api.setView("sheet", now), { immediate: true })
-  watch(() => session.account?.theme, colours, { immediate: true, flush: "post" })
-})
+useWheelZoom(room, pinch)
+useEaselCanvas(canvas, "sheet", () => seen.value, "--room-deep")
 
 /** What the sheet looked like when it was seen last: shown until its strokes are inked. */
 const opening = ref(true)

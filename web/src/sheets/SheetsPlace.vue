@@ -16,8 +16,7 @@ import type { SheetDocument } from "@/documents/sheet"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
 import { savePack } from "@/packs/packs"
-import PlaceNav from "@/shell/PlaceNav.vue"
-import RoomMenu from "@/shell/RoomMenu.vue"
+import PlaceFrame from "@/shell/PlaceFrame.vue"
 import { seeSheet } from "./otherSheet"
 import NewSheet from "./NewSheet.vue"
 import SheetCard from "./SheetCard.vue"
@@ -84,15 +83,12 @@ function name(sheet: StoredSheet): void {
 </script>
 
 <template>
-  <main class="place">
-    <header>
-      <PlaceNav />
-      <span class="space" />
+  <PlaceFrame>
+    <template #acts>
       <button type="button" class="hm-quiet" @click="making = true">
         <FilePlus2 :size="20" /> New sheet
       </button>
-      <RoomMenu />
-    </header>
+    </template>
     <ElInput
       v-if="(sheets?.length ?? 0) > 6"
       v-model="words"
@@ -127,25 +123,10 @@ function name(sheet: StoredSheet): void {
       :note="held?.note ?? ''"
       @take="(to, note) => held && store.write(changeSheet(store, held.id, { name: to, note }))"
     />
-  </main>
+  </PlaceFrame>
 </template>
 
 <style scoped>
-.place {
-  max-width: 1400px;
-  min-height: 100%;
-  margin: 0 auto;
-  padding: 8px 24px 32px;
-}
-header {
-  display: flex;
-  align-items: center;
-  min-height: 56px;
-  flex-wrap: wrap;
-}
-.space {
-  flex: 1;
-}
 .finder {
   max-width: 420px;
 }

@@ -8,8 +8,7 @@ import { GENERATORS } from "@/generated/layout"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
-import PlaceNav from "@/shell/PlaceNav.vue"
-import RoomMenu from "@/shell/RoomMenu.vue"
+import PlaceFrame from "@/shell/PlaceFrame.vue"
 import ComingIn from "./ComingIn.vue"
 import GeneratorChooser from "@/pictures/GeneratorChooser.vue"
 import NewBrush from "@/pictures/NewBrush.vue"
@@ -119,10 +118,8 @@ function brush(source: Source): void {
 </script>
 
 <template>
-  <main class="place">
-    <header>
-      <PlaceNav />
-      <span class="space" />
+  <PlaceFrame>
+    <template #acts>
       <button type="button" class="hm-quiet" @click="files?.click()">
         <ImagePlus :size="20" /> Pictures
       </button>
@@ -132,7 +129,6 @@ function brush(source: Source): void {
         <Sparkles :size="20" /> Generate
       </button>
       <button type="button" class="hm-quiet" @click="draw"><PenTool :size="20" /> Draw</button>
-      <RoomMenu />
       <input
         ref="files"
         type="file"
@@ -143,7 +139,7 @@ function brush(source: Source): void {
         @change="chosen"
       />
       <input ref="camera" type="file" accept="image/*" capture="environment" hidden @change="chosen" />
-    </header>
+    </template>
     <div class="finder">
       <ElInput v-model="words" placeholder="Search by name or note" clearable aria-label="Search sources" />
       <ChoiceBar v-model="filter" label="Show" :options="[...FILTERS]" />
@@ -193,25 +189,10 @@ function brush(source: Source): void {
       @take="(to, note) => held && rename(held.id, to, note)"
     />
     <NewBrush v-if="held" v-model="brushing" :source="held" />
-  </main>
+  </PlaceFrame>
 </template>
 
 <style scoped>
-.place {
-  max-width: 1400px;
-  min-height: 100%;
-  margin: 0 auto;
-  padding: 8px 24px 32px;
-}
-header {
-  display: flex;
-  align-items: center;
-  min-height: 56px;
-  flex-wrap: wrap;
-}
-.space {
-  flex: 1;
-}
 .finder {
   display: flex;
   align-items: end;

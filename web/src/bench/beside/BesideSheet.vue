@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // Another brush, a checkpoint or a picture beside the brush on the bench: the same strokes, seen alike.
 import type { Kind } from "@/documents/stroke"
-import * as Comlink from "comlink"
-import { onBeforeUnmount, onMounted, useTemplateRef, watch } from "vue"
+import { onBeforeUnmount, useTemplateRef, watch } from "vue"
 import type { View } from "@/engine/screen"
 import { useSheetPointers, type PointerActs } from "@/parts/useSheetPointers"
+import { useEaselCanvas } from "@/pictures/useEaselCanvas"
 import { useBench } from "../useBench"
 import { useDrawing } from "../useDrawing"
 
@@ -24,17 +24,8 @@ useSheetPointers(
   useDrawing(bench, { canvas, view: props.view, pinch: (...how) => props.pinch(...how), pointer, down }),
 )
 
-onMounted(async () => {
-  await bench.engine.ready
-  const lent = canvas.value!.transferControlToOffscreen()
-  await api.attach("beside", Comlink.transfer(lent, [lent]))
-  watch(
-    () => props.seen,
-    (now) => void api.setView("beside", now),
-    { immediate: true },
-  )
-  bench.beside.show()
-})
+const attached = useEaselCanvas(canvas, "beside", () => props.seen)
+watch(attached, () => bench.beside.show())
 onBeforeUnmount(() => void api.leave("beside"))
 </script>
 
