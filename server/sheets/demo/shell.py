@@ -16,6 +16,9 @@ OPENING = 0.35
 LAST = OPENING + 6 * np.pi
 LARGEST = 1190.0
 
+SCREEN, SCREEN_STEP = 60.0, 17.0
+"""How wide the screens are laid, and how far apart they go to and fro, px."""
+
 
 def _radius(angle):
     return LARGEST * np.exp(GROWTH * (angle - LAST))
@@ -50,13 +53,19 @@ def draw_shell() -> Drawing:
 
 
 def _screens(sheet: Drawing) -> None:
-    """Sea blue on the side away from the light, rust where the whorls turn to it."""
-    for brush, layer, shares, wide in (("Screen A", SEA, (0.12, 0.36), 250.0), ("Screen B", RUST, (0.62, 0.83), 210.0)):
-        for share in shares:
-            for begin in np.arange(LAST - 4 * np.pi, LAST - 0.3, 1.4):
-                angle = np.linspace(begin, min(LAST - 0.06, begin + 1.4), 40)
-                size = wide * np.exp(GROWTH * (begin - LAST + 0.7))
-                sheet.draw(_place(angle, share), brush, (0.75,), size=float(max(14.0, size)), layer=layer)
+    """Sea blue on the side away from the light, rust where the whorls turn to it.
+
+    Each is one stroke that goes to and fro across the whorl: a stroke never darkens itself, as two that overlap would.
+    """
+    for brush, layer, low, high in (("Screen A", SEA, 0.0, 0.5), ("Screen B", RUST, 0.5, 0.96)):
+        places, angle = [], LAST - 9.6
+        while angle < LAST - 0.06:
+            whorl = _radius(angle) - _radius(angle - 2 * np.pi)
+            edge = SCREEN / 2 / whorl
+            ends = (low + edge, high - edge)
+            places.append(_place(np.array([angle]), ends[len(places) % 2])[0])
+            angle += SCREEN_STEP / (_radius(angle) - whorl * (1 - (low + high) / 2))
+        sheet.draw(np.array(places), brush, (0.75,), size=SCREEN, layer=layer)
 
 
 def _outlines(sheet: Drawing) -> None:
