@@ -12,6 +12,7 @@ import type { Makes, Recipe } from "./documents/recipe"
 import type { BrushDocument } from "./documents/brush"
 import engineAddress from "./generated/engine.wasm?url"
 import { TILE } from "./generated/layout"
+import { easelSheet, writtenSheet, type GivenSheet, type Way } from "./measuring/sheets"
 
 type Rows = number[][]
 
@@ -280,6 +281,9 @@ async function near(brush: BrushDocument, stations: string[], far: number, seed:
 }
 
 const measures = {
+  written: async (given: GivenSheet, writing: Parameters<typeof writtenSheet>[2]) =>
+    writtenSheet(await load(), given, writing),
+  easel: async (given: GivenSheet, how: Way) => easelSheet(await load(), given, how),
   neighbours: near,
   readings,
   steadied,

@@ -1,0 +1,47 @@
+"""The demo's own sheets, read from the pack that ships."""
+
+import io
+from functools import cache
+from pathlib import Path
+
+import numpy as np
+
+from ...document import pictures_of, read
+from ...formats import inkml
+from ...formats.pack import Pack
+from ...sheets.document import read_sheet
+from ...sheets.inking import SheetStroke
+from . import Golden
+
+PACK = Path(__file__).parents[4] / "server" / "packs" / "skerrow.hollowmist"
+NO_SAMPLES = np.zeros(0)
+
+
+def _strokes(pack: Pack, entry) -> list[SheetStroke]:
+    drawn = iter(inkml.read(pack.read(entry.file), as_written=True).strokes if entry.file else [])
+    strokes = []
+    for told in entry.strokes:
+        own = {"look": str(told.look), "size": told.size, "ink": told.ink, "opacity": told.opacity}
+        if told.dries:
+            strokes.append(SheetStroke(NO_SAMPLES, layer=told.layer, dries=True, **own))
+            continue
+        one = next(drawn)
+        strokes.append(SheetStroke(one.samples, one.kind, one.erase, one.seed, told.layer, **own))
+    return strokes
+
+
+@cache
+def demo_sheets() -> dict[str, Golden]:
+    """The demo's sheets by their names, with all that their ink needs."""
+    pack = Pack(io.BytesIO(PACK.read_bytes()))
+    looks = {str(one.id): read(pack.json(one.document)) for one in pack.manifest.looks}
+    found = {}
+    for entry in pack.manifest.sheets:
+        strokes = _strokes(pack, entry)
+        document = read_sheet(pack.json(entry.document))
+        used = {one.look: looks[one.look] for one in strokes}
+        digests = {digest for look in used.values() for _, digest in pictures_of(look)}
+        digests |= {under["picture"] for under in document["underlays"]}
+        files = {digest: pack.picture(digest) for digest in sorted(digests)}
+        found[entry.name] = Golden(entry.name, document, strokes, used, files)
+    return found
