@@ -7,7 +7,7 @@ from typing import NamedTuple
 import numpy as np
 
 from .document import pictures_of, to_record
-from .kernels import derive, images, sheet, show, stroke, wet
+from .kernels import derive, flatten, images, reach, sheet, show, stroke, wet
 from .kernels.records import (
     IMAGE,
     INK_LAYERS,
@@ -84,6 +84,31 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
     if wanted and pictures is None:
         raise LookupError("this brush uses sources; give their pictures")
     chains = [chained(pictures(digest), role) for role, digest in wanted]
+    return _ready(document, wanted, chains)
+
+
+def prepared_as_far(document: dict, pictures: Pictures | None = None) -> tuple[Ready, list[str]]:
+    """`prepared` with a plain stand-in for each picture that is not there, as the tablet has it until it comes.
+
+    Returns
+    -------
+    ready : Ready
+    missing : list of str
+        Why each that is missing is, in a sentence.
+    """
+    there, chains, missing = [], [], []
+    for role, digest in pictures_of(document):
+        try:
+            if pictures is None:
+                raise LookupError("this brush uses sources; give their pictures")
+            chains.append(chained(pictures(digest), role))
+            there.append((role, digest))
+        except LookupError as error:
+            missing.append(str(error.args[0]))
+    return _ready(document, there, chains), missing
+
+
+def _ready(document: dict, wanted: list[tuple[str, str]], chains: list[tuple[np.ndarray, np.ndarray]]) -> Ready:
     start = 0
     for record, bank in chains:
         record["offsets"] += start
@@ -141,6 +166,9 @@ class Sheet:
         Device px per sheet px: brush and strokes are in sheet px, and only the ink is made finer.
     begins : (int, int)
         Where it begins on the whole paper, device px: it may be a part of one.
+    margin : int
+        So many device px on all sides are inked too, and not shown: what lies there tells on what is shown
+        (`reach.ink_halo`), at the borders of a part and at the edges of the paper alike.
 
     Attributes
     ----------
@@ -157,11 +185,12 @@ class Sheet:
     [30, 42, 45, 255]
     """
 
-    def __init__(self, width: int, height: int, scale: float = 1.0, begins: tuple[int, int] = (0, 0)):
+    def __init__(self, width: int, height: int, scale: float = 1.0, begins: tuple[int, int] = (0, 0), margin: int = 0):
         if not (1 <= width <= 8192 and 1 <= height <= 8192):
             raise ValueError(f"a sheet is 1 to 8192 px a side, not {width} x {height}; choose a smaller paper")
+        self.width, self.height, self.scale, self.margin = width, height, scale, margin
+        width, height = width + 2 * margin, height + 2 * margin
         tiles = -(-width // TILE) * -(-height // TILE)
-        self.width, self.height = width, height
         self.state = np.zeros(STATES, STROKE)
         self.maps = np.zeros(PLANES * tiles, np.int32)
         # Cells are numbered in 31 bits: on the largest sheets not every plane can be full.
@@ -170,13 +199,13 @@ class Sheet:
         # Untouched pages of a zeroed array take no memory, so the pool can be made whole at once.
         self.pool = np.zeros(slots * TILE_AREA, np.float32)
         self.cells = self.pool.view(np.uint32)
-        self.work = np.zeros(stroke.INK_WORK, np.float32)
+        self.work = np.zeros(1, np.float32)
         self.recent = np.zeros(RECENT, POINT)
         self.even = np.zeros(POINTS, POINT)
         self.path = np.zeros(POINTS, POINT)
         self.stamps = np.zeros(STAMPS, STAMP)
         self.layers = plain_layers(1)
-        sheet.size_sheet(self.state, self.maps, width, height, scale, *begins)
+        sheet.size_sheet(self.state, self.maps, width, height, scale, *(at - margin for at in begins))
         sheet.add_slots(self.free, 0, slots)
         self._brush = Ready(np.zeros(1, BRUSH), np.zeros(1, IMAGE), np.zeros(1, np.uint32))
 
@@ -191,6 +220,9 @@ class Sheet:
     ):
         """Put the pen down with a prepared brush. With `record_only` stamps are noted but not inked."""
         self._brush = brush
+        room = reach.ink_room(brush.record, self.scale)
+        if room > len(self.work):
+            self.work = np.zeros(room, np.float32)
         self.state["record_only"] = record_only
         stroke.begin(self.state, brush.record, kind, int(erase), seed, layer)
 
@@ -253,17 +285,17 @@ class Sheet:
         stroke.cancel(self.state, self.maps, self.free)
 
     def ink(self, brush: Ready, recorded: Stroke) -> tuple[int, int, int, int]:
-        """Ink a recorded stroke. Returns the rectangle it reached: left, top, right, bottom, px."""
+        """Ink a recorded stroke. Returns the rectangle it reached: left, top, right, bottom, device px."""
         self.begin(brush, recorded.kind, recorded.erase, seed=recorded.seed, layer=recorded.layer)
         for start in range(0, len(recorded.samples), BATCH):
             self.feed(recorded.samples[start : start + BATCH], watched=False)
         self.lift()
         state = self.state[0]
-        return tuple(int(state[f"all_{side}"]) for side in ("left", "top", "right", "bottom"))
+        return tuple(int(state[f"all_{side}"]) - self.margin for side in ("left", "top", "right", "bottom"))
 
-    def dry_now(self):
-        """Dry all wet ink."""
-        wet.dry_now(self.state, self.layers, self.maps, self.free)
+    def dry(self, which: int = 0):
+        """Dry all ink of a layer that is wet."""
+        wet.dry_layer(self.state, which, self.maps, self.free)
 
     def clear(self):
         """Take all ink off the sheet."""
@@ -279,8 +311,9 @@ class Sheet:
         """
         view = np.zeros(1, VIEW)
         view["zoom"], view["paper"], view["desk"] = zoom, paper, DESK
+        view["margin"] = view["origin_x"] = view["origin_y"] = self.margin
         view["width"], view["height"] = round(self.width * zoom), round(self.height * zoom)
-        flat = np.zeros(max(FLAT, 2 * self.width), np.uint32)
+        flat = np.zeros(max(FLAT, 2 * (self.width + 2 * self.margin)), np.uint32)
         screen = np.zeros(int(view["width"][0]) * int(view["height"][0]), np.uint32)
         show.present(
             self.state,
@@ -292,9 +325,28 @@ class Sheet:
             view,
             flat,
             screen,
-            0,
-            0,
-            self.width,
-            self.height,
+            self.margin,
+            self.margin,
+            self.margin + self.width,
+            self.margin + self.height,
         )
         return screen.view(np.uint8).reshape(int(view["height"][0]), int(view["width"][0]), 4)
+
+    def flattened(self, paper: int | None = None) -> np.ndarray:
+        """All dried ink, over paper of a colour 0xRRGGBB or over nothing.
+
+        Returns
+        -------
+        ndarray, shape (height, width, 4), uint8
+            Straight RGBA.
+        """
+        out = np.zeros(self.width * self.height, np.uint32)
+        told = (self.margin, int(paper is not None), paper or 0)
+        flatten.flatten_sheet(self.state, self.layers, self.maps, self.cells, *told, out)
+        return out.view(np.uint8).reshape(self.height, self.width, 4)
+
+    def inked(self) -> np.ndarray:
+        """Ink 0..1 of all layers that are shown, by rows: ndarray, shape (height * width,), float32."""
+        out = np.zeros(self.width * self.height, np.float32)
+        show.layer_ink(self.state, self.layers, self.maps, self.cells, self.margin, out)
+        return out

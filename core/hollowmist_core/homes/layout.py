@@ -24,18 +24,16 @@ from .. import (
     variations,
 )
 from ..formats import picture
-from ..kernels import guides, records, straighten, underlay, words
+from ..kernels import guides, order, records, straighten, underlay, words
 from ..kernels.generate.screens import SCREEN
 from ..kernels.measure.causes import FIRST_LINK, TAPERS_EACH
 from ..kernels.measure.evenness import EVEN
 from ..kernels.measure.readings import CAUSES as FIRST_CAUSE_STEP
 from ..kernels.measure.records import ALONG, EVENS, PRESSURES, READINGS
 from ..kernels.prepare import recognise
-from ..kernels.prepare.blur import MARGIN
 from ..kernels.prepare.figures import FIGURES, OPEN
 from ..kernels.prepare.steps import MOST_POINTS, STEP
 from ..kernels.registry import KERNELS
-from ..kernels.stroke import INK_WORK
 from ..kernels.vary import STAYS
 from ..prepare import kinds, recipe
 from ..prepare.advice import ADVICE
@@ -60,6 +58,9 @@ RECORDS = {
     "stamp": records.STAMP,
     "stroke": records.STROKE,
     "layer": records.LAYER,
+    "ordered_stroke": order.ORDERED_STROKE,
+    "ordered_layer": order.ORDERED_LAYER,
+    "job": order.JOB,
     "view": records.VIEW,
     "step": STEP,
     "screen": SCREEN,
@@ -141,7 +142,7 @@ def typescript() -> str:
     constants = {
         "TILE": records.TILE,
         "PLANES": records.PLANES,
-        "INK_WORK": INK_WORK,
+        "DRY": order.DRY,
         "NEIGHBOURS": neighbours.COUNT,
         "STAYS": STAYS,
         "MOST_LAYERS": settings.MOST_LAYERS,
@@ -169,7 +170,6 @@ def typescript() -> str:
         "OPEN": OPEN,
         "GAP": responses.GAP,
         "BRUSH_VERSION": document.VERSION,
-        "MARGIN": MARGIN,
         "MOST_POINTS": MOST_POINTS,
         "MOST_SHAPE": kinds.MOST_SHAPE,
         "MOST_GRAIN": kinds.MOST_GRAIN,

@@ -38,11 +38,13 @@ UNITS = (
     "straighten",
     "pocket",
     "vary",
+    "order",
+    "reach",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
 
-INKING = ("stroke", "show", "wet", "images", "derive", "sheet", "beneath", "underlay", "flatten")
+INKING = ("stroke", "show", "wet", "images", "derive", "sheet", "beneath", "underlay", "flatten", "order", "reach")
 """Those that a stroke needs."""
 
 

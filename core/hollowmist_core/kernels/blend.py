@@ -75,10 +75,15 @@ def color_dodge(b, s):
     return ONE if s >= ONE else min(ONE, b / (ONE - s))
 
 
+WHITE = float32(0.996)
+"""What counts as white where it is burned: a soft white is kept a little darker than it is, by the rounding of its
+channels, and would turn black all at once."""
+
+
 @helper
 def color_burn(b, s):
     """Darken the backdrop to reflect the source."""
-    if b >= ONE:
+    if b >= WHITE:
         return ONE
     return float32(0) if s <= float32(0) else ONE - min(ONE, (ONE - b) / s)
 

@@ -1,6 +1,6 @@
 """Flatten: a sheet's layers composed to straight RGBA, over its paper or over nothing."""
 
-from numba import float32, uint32, void
+from numba import float32, int32, uint32, void
 
 from .blend import Pixel, composite, faded
 from .ink import OF_BYTE, kept_pixel
@@ -23,9 +23,9 @@ def straight(pixel):
     )
 
 
-@kernel(void, array(STROKE), array(LAYER), array("i4"), array("u4"), uint32, uint32, array("u4"))
-def flatten_sheet(strokes, layers, maps, cells, with_paper, paper, out):
-    """Compose all dried ink of a sheet into `out`, by rows of its width: straight RGBA, packed.
+@kernel(void, array(STROKE), array(LAYER), array("i4"), array("u4"), int32, uint32, uint32, array("u4"))
+def flatten_sheet(strokes, layers, maps, cells, margin, with_paper, paper, out):
+    """Compose all dried ink of a sheet, but for a margin of so many px, into `out`, by rows: straight RGBA, packed.
 
     Over a paper of a colour 0xRRGGBB, or with `with_paper` 0 over nothing: what is bare is clear then. The stroke in
     hand is left out.
@@ -37,16 +37,18 @@ def flatten_sheet(strokes, layers, maps, cells, with_paper, paper, out):
         ground = Pixel(float32(0), float32(0), float32(0), float32(0))
     bare = straight(ground)
     tiles = tile_count(state)
+    wide = state.sheet_width - 2 * margin
     for tile in range(tiles):
         left, top = tile % state.columns * TILE, tile // state.columns * TILE
-        right, bottom = min(state.sheet_width, left + TILE), min(state.sheet_height, top + TILE)
+        x0, x1 = max(margin, left), min(state.sheet_width - margin, left + TILE)
+        y0, y1 = max(margin, top), min(state.sheet_height - margin, top + TILE)
         blank = True
         for k in range(len(layers)):
             if layers[k].shown and maps[layer_plane(layers[k].which) * tiles + tile] >= 0:
                 blank = False
-        for y in range(top, bottom):
-            at = y * state.sheet_width
-            for x in range(left, right):
+        for y in range(y0, y1):
+            at = (y - margin) * wide - margin
+            for x in range(x0, x1):
                 if blank:
                     out[at + x] = bare
                     continue

@@ -80,8 +80,6 @@ def ground(state, brush, images, maps, free):
         state.shift_x += side * chance(state.seed, 0, GRAIN_X)
         state.shift_y += side * chance(state.seed, 0, GRAIN_Y)
     key = (
-        float32(brush.grain_image + 1),
-        float32(images[brush.grain_image].revision),
         float32(brush.grain_hold),
         usual_side(state, brush),
         brush.grain_turn,
@@ -94,6 +92,10 @@ def ground(state, brush, images, maps, free):
         state.shift_y,
     )
     same = True
+    for i in range(2):
+        picture = images[brush.grain_image].identity[i]
+        same = same and state.grain_picture[i] == picture
+        state.grain_picture[i] = picture
     for i in range(GRAIN_KEY):
         same = same and state.grain_key[i] == key[i]
         state.grain_key[i] = key[i]

@@ -17,6 +17,7 @@ FULL = float32(255)
 FIXED = float32(65536)
 PAIR = uint32(0x00FF00FF)
 WHOLE = uint32(256)
+FNV = uint32(16777619)
 
 
 @helper
@@ -82,6 +83,21 @@ def set_reach(image, pixels, width, height):
         image.reach_x = image.reach_y = float32(0)
 
 
+@helper
+def set_identity(image, pixels, width, height):
+    """Keep what an image is: a hash over its size and pixels (FNV-1a, in two runs of 32 bits each over other bytes).
+
+    Two brushes that number their images alike are told apart by it.
+    """
+    first, second = uint32(2166136261), uint32(2166136261)
+    first = uint32((first ^ uint32(width)) * FNV)
+    second = uint32((second ^ uint32(height)) * FNV)
+    for i in range(width * height):
+        first = uint32((first ^ uint32(pixels[i])) * FNV)
+        second = uint32((second ^ uint32(pixels[i]) ^ uint32(i)) * FNV)
+    image.identity[0], image.identity[1] = first, second
+
+
 @kernel(int32, array(IMAGE), int32, array("u1"), int32, int32, int32, int32, array("u4"), int32)
 def build_chain(images, index, pixels, width, height, tiled, inverted, bank, at):
     """Make image `index` from `pixels`, ink 0..255 by rows, with its levels in `bank` from word `at` on.
@@ -90,10 +106,10 @@ def build_chain(images, index, pixels, width, height, tiled, inverted, bank, at)
     """
     image = images[index]
     image.tiled = tiled
-    image.revision += 1
     if inverted:
         for i in range(width * height):
             pixels[i] = 255 - pixels[i]
+    set_identity(image, pixels, width, height)
     set_reach(image, pixels, width, height)
     place = int32(0)
     start = at

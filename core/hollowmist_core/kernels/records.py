@@ -36,7 +36,7 @@ first."""
 LEVELS = 12
 """Most levels of an image's chain: 2048 px down to 1."""
 
-GRAIN_KEY = 12
+GRAIN_KEY = 10
 WINDOW = 24
 """Most nodes on either side of the steadying window."""
 
@@ -143,7 +143,7 @@ IMAGE = np.dtype(
     [
         ("levels", "i4"),
         ("tiled", "i4"),
-        ("revision", "i4"),
+        ("identity", "u4", (2,)),
         ("reach_x", "f4"),
         ("reach_y", "f4"),
         ("widths", "i4", (LEVELS,)),
@@ -151,8 +151,8 @@ IMAGE = np.dtype(
         ("offsets", "i4", (LEVELS,)),
     ]
 )
-"""An image at hand: how far from its middle a shape's ink reaches, as shares of half its sides; per level its size in
-texels and where its words begin in the bank."""
+"""An image at hand: what its pixels are, as a number (`images.set_identity`); how far from its middle a shape's ink
+reaches, as shares of half its sides; per level its size in texels and where its words begin in the bank."""
 
 TAPERING = np.dtype([("of_stroke", "i4"), ("length", "f4"), ("point", "f4"), ("exponent", "f4")])
 """A taper of the pointer in hand: its length in px, or as a share of the stroke (`of_stroke`); what is left at the
@@ -235,6 +235,7 @@ STROKE = np.dtype(
         ("inputs", "f4", (len(INPUT_NAMES),)),
         # Grain: what its plane was filled with, and where it lies in this stroke
         ("grain_key", "f4", (GRAIN_KEY,)),
+        ("grain_picture", "u4", (2,)),
         ("shift_x", "f4"),
         ("shift_y", "f4"),
         ("corner_x", "i4"),
@@ -287,6 +288,7 @@ VIEW = np.dtype(
         ("height", "i4"),
         ("paper", "u4"),
         ("desk", "u4"),
+        ("margin", "i4"),
         ("left", "i4"),
         ("top", "i4"),
         ("right", "i4"),
@@ -295,7 +297,8 @@ VIEW = np.dtype(
     align=True,
 )
 """How a sheet is seen: screen px per sheet px, the sheet position of the screen's corner, the screen's
-size, colours 0xRRGGBB of the paper and of what lies around it, and the screen rectangle last drawn."""
+size, colours 0xRRGGBB of the paper and of what lies around it, how many px of the sheet on all sides are inked and not
+shown, and the screen rectangle last drawn."""
 
 
 def samples_from(rows) -> np.ndarray:

@@ -99,17 +99,21 @@ def clear_layers(strokes, maps, free):
             give_back(state, maps, free, plane, tile)
 
 
-@kernel(void, array(STROKE), array("i4"), array(STROKE), array("i4"), array("i4"), int32, int32)
-def take_tiles(strokes, maps, others, other_maps, free, column, row):
+@kernel(void, array(STROKE), array("i4"), array(STROKE), array("i4"), array("i4"), int32, int32, int32)
+def take_tiles(strokes, maps, others, other_maps, free, column, row, margin):
     """Take over all dried ink of another sheet, which is inked at the same scale and begins at a tile of this one.
 
-    What lay there goes, and the other sheet is left without ink.
+    `column` and `row` tell where the other's tiles lie here. Those within `margin` tiles of its border were only looked
+    at: they go, and so does what would not fit here. What lay there goes too, and the other sheet is left without ink.
     """
     state, other = strokes[0], others[0]
     for plane in range(FIRST_LAYER, layer_plane(INK_LAYERS)):
         for y in range(other.rows):
             for x in range(other.columns):
-                if row + y >= state.rows or column + x >= state.columns:
+                inner = margin <= x < other.columns - margin and margin <= y < other.rows - margin
+                fits = 0 <= row + y < state.rows and 0 <= column + x < state.columns
+                if not (inner and fits):
+                    give_back(other, other_maps, free, plane, y * other.columns + x)
                     continue
                 tile = (row + y) * state.columns + column + x
                 give_back(state, maps, free, plane, tile)

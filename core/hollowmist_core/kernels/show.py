@@ -242,17 +242,18 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
         return 0
     desk = packed(channel(view.desk, 0), channel(view.desk, 1), channel(view.desk, 2), FULL)
     paper = packed(channel(view.paper, 0), channel(view.paper, 1), channel(view.paper, 2), FULL)
-    # The sheet px under the rectangle, held to the sheet.
-    x0 = max(0, int32(math.floor(view.left / zoom + view.origin_x)))
-    x1 = min(state.sheet_width, int32(math.ceil(view.right / zoom + view.origin_x)))
+    # The sheet px under the rectangle, held to what is shown of the sheet.
+    least, past_x, past_y = view.margin, state.sheet_width - view.margin, state.sheet_height - view.margin
+    x0 = max(least, int32(math.floor(view.left / zoom + view.origin_x)))
+    x1 = min(past_x, int32(math.ceil(view.right / zoom + view.origin_x)))
     stride = max(1, x1 - x0)
     band = max(1, int32(len(flat) // stride))
     band_top = band_bottom = int32(0)
     step = 1.0 / zoom
     exact = zoom == 1.0 and view.origin_x == math.floor(view.origin_x) and view.origin_y == math.floor(view.origin_y)
     for row in range(view.top, view.bottom):
-        y0 = max(0.0, row / zoom + view.origin_y)
-        y1 = min(float(state.sheet_height), (row + 1) / zoom + view.origin_y)
+        y0 = max(float(least), row / zoom + view.origin_y)
+        y1 = min(float(past_y), (row + 1) / zoom + view.origin_y)
         at = (row - view.top) * width
         if y1 <= y0 or x1 <= x0:
             for i in range(width):
@@ -270,7 +271,7 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
             continue
         if math.ceil(y1) > band_bottom or math.floor(y0) < band_top:
             band_top = int32(math.floor(y0))
-            band_bottom = min(band_top + band, state.sheet_height)
+            band_bottom = min(band_top + band, past_y)
             below = int32(math.ceil(view.bottom / zoom + view.origin_y))
             band_bottom = min(band_bottom, max(below, band_top + 1))
             for y in range(band_top, band_bottom):
@@ -278,14 +279,14 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
                     flat, (y - band_top) * stride, state, brush, layers, maps, pool, cells, y, x0, x1, view.paper
                 )
         v1 = min(y1, float(band_bottom))
-        past_x = view.left * step + view.origin_x
+        past_u = view.left * step + view.origin_x
         column = int32(-1)
         empty = False
         for i in range(width):
             # Rounded, a place can lie a hair before the band's first column.
-            u0 = max(float(x0), past_x)
-            past_x = (view.left + i + 1) * step + view.origin_x
-            u1 = min(float(x1), past_x)
+            u0 = max(float(x0), past_u)
+            past_u = (view.left + i + 1) * step + view.origin_x
+            u1 = min(float(x1), past_u)
             if u1 <= u0:
                 screen[at + i] = desk
                 continue
@@ -300,18 +301,19 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
 
 
 @helper
-def add_ink(state, layer, maps, cells, out):
+def add_ink(state, layer, maps, cells, margin, out):
     """Lay a layer's ink over what `out` holds, whatever its mode: ink is ink."""
     plane = layer_plane(layer.which) + 1
+    wide = state.sheet_width - 2 * margin
     for tile in range(tile_count(state)):
         slot = maps[plane * tile_count(state) + tile]
         if slot < 0:
             continue
         left, top = tile % state.columns * TILE, tile // state.columns * TILE
-        for y in range(min(TILE, state.sheet_height - top)):
-            for x in range(min(TILE, state.sheet_width - left)):
+        for y in range(max(0, margin - top), min(TILE, state.sheet_height - margin - top)):
+            for x in range(max(0, margin - left), min(TILE, state.sheet_width - margin - left)):
                 alpha = layer.opacity * high_part(cells[slot * TILE_AREA + y * TILE + x]) / DEEP
-                at = (top + y) * state.sheet_width + left + x
+                at = (top + y - margin) * wide + left + x - margin
                 out[at] += alpha * (ONE - out[at])
 
 
@@ -332,12 +334,12 @@ def ink_about(strokes, layers, maps, cells, x, y, reach):
     return total / float32((2 * reach + 1) * (2 * reach + 1))
 
 
-@kernel(void, array(STROKE), array(LAYER), array("i4"), array("u4"), array("f4"))
-def layer_ink(strokes, layers, maps, cells, out):
-    """Ink 0..1 of all layers that are shown, by rows of the sheet's width."""
+@kernel(void, array(STROKE), array(LAYER), array("i4"), array("u4"), int32, array("f4"))
+def layer_ink(strokes, layers, maps, cells, margin, out):
+    """Ink 0..1 of all layers that are shown, by rows of the sheet's width, but for a margin of so many px."""
     state = strokes[0]
-    for i in range(state.sheet_width * state.sheet_height):
+    for i in range((state.sheet_width - 2 * margin) * (state.sheet_height - 2 * margin)):
         out[i] = float32(0)
     for k in range(len(layers)):
         if layers[k].shown:
-            add_ink(state, layers[k], maps, cells, out)
+            add_ink(state, layers[k], maps, cells, margin, out)

@@ -17,17 +17,18 @@ from .ink import claim_layer, drop_fresh, dry
 from .lay import lay
 from .line import begin_line, follow, open_end, place_at, set_along
 from .point import copy_point
-from .pooling import POOLING_WORK, pool_change, pool_rims
+from .pooling import pool_change, pool_rims
 from .records import AT_END, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
 from .respond import listen
 from .ribbon import band_box, lay_band, waits_for_its_end
+from .running import drop_staged, mark_meeting, run_reach, run_together, runs, stage_tiles, widened
 from .sheet import give_back_ink, tile_count
 from .sweep import sweep, swept_box
 from .tip import BUILD, ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
 from .track import FROM, LONGEST, TO, next_piece
 from .weight import held_back, least_length, set_tapers
-from .wet import WET_WORK, load_tip, mark_meeting, run_together, take_up
+from .wet import load_tip, take_up
 
 OVERLAP = float32(1)
 """Length, device px, by which pieces of a tip with corners lie over each other."""
@@ -36,9 +37,6 @@ STRAIGHT_ON = float32(0.95)
 """Cosine of the sharpest bend over which they do."""
 
 FAR_OFF = 1 << 30
-
-INK_WORK = max(WET_WORK, POOLING_WORK)
-"""Numbers of scratch space that drying and pooling need."""
 
 
 @helper
@@ -378,7 +376,7 @@ def feed(
     the ink is seen. Nothing of that stays in the stroke.
     Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
     changed is left in the state. A stroke that nobody watches (`watched` 0: it is lifted before it is
-    shown) is spared its open end. `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers.
+    shown) is spared its open end. `cells` is the pool seen as uint32, `work` scratch space as `reach.ink_room` says.
     Returns how many samples counted.
     """
     surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
@@ -457,8 +455,8 @@ def finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank
 def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, bank, beneath):
     """End the stroke: lay its open end for good and let the ink dry onto the layer, or stay wet and run.
 
-    `cells` is the pool seen as uint32, `work` scratch space for `INK_WORK` numbers, `beneath` a list for what it dries
-    on, or empty. Returns 1, or 0 where the tiles
+    `cells` is the pool seen as uint32, `work` scratch space as `reach.ink_room` says, `beneath` a list for what it
+    dries on, or empty. Returns 1, or 0 where the tiles
     ran out: nothing of the stroke has dried then; cancel it, and ink it anew with more of them.
     """
     surface = Surface(maps, free, pool, cells)
@@ -470,15 +468,19 @@ def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, 
         claim_layer(state, surface, wet)
         pool_change(state, brush, surface, work)
         pool_rims(state, brush, surface, work, state.all_left, state.all_top, state.all_right, state.all_bottom)
+        flows = runs(state, brush)
+        box = (int32(0), int32(0), int32(0), int32(0))
+        if flows:
+            box = widened(state, mark_meeting(state, brush, surface), int32(math.ceil(run_reach(state, brush))))
+            stage_tiles(state, surface, box)
         if state.starved:
+            drop_staged(state, surface)
             drop_fresh(state, surface)
             if len(beneath) > 0:
                 forget(free, beneath)
             return 0
-        runs = wet and brush.run > float32(0)
-        box = mark_meeting(state, brush, surface) if runs else (int32(0), int32(0), int32(0), int32(0))
         dry(state, brush, surface)
-        if runs:
+        if flows:
             run_together(state, brush, surface, work, box)
     return 1
 

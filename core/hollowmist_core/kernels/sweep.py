@@ -1,9 +1,8 @@
 """Sweep: a piece of the line filled in closed form, as ever closer stamps would fill it.
 
 A round tip leaves the union of the circles between two of linear radius: two caps and the strip between their outer
-tangents. A flat one is round in its own frame, stretched by what it is flat. A tip with straight faces leaves the
-convex hull of its two ends: those faces, each where it reaches farthest, and the two edges that a corner draws. (Ends
-with different turns are taken at their mean.)
+tangents. A flat one is round in its own frame, stretched by what it is flat. A tip with straight faces (`faces`) leaves
+the convex hull of its two ends. (Ends with different turns are taken at their mean.)
 """
 
 import math
@@ -11,6 +10,7 @@ import math
 from numba import float32, int32
 
 from .cover import box_of, fade, fade_width, reach_of, smoothness_of
+from .faces import faced_row, hull_of
 from .grain import bite_row, grain_tile
 from .lay import LANES, ink_capped_row
 from .pixel import fill_middle, harden, harden_bitten, pixel_row
@@ -18,7 +18,7 @@ from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
 from .tip import ELLIPSE
-from .track import FROM, TO
+from .track import FROM, MIDDLE, QUARTER_WAY, TO
 from .weight import OPACITY
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
@@ -51,6 +51,12 @@ def piece_of(a, b):
         return cos, sin, flat, float32(0), ONE, float32(0), max(a.major, b.major), float32(0)
     change = min(STEEP, max(-STEEP, (b.major - a.major) / length))
     return cos, sin, flat, length, x / length, y / length, a.major, change
+
+
+@helper
+def is_held(piece_length, a, b):
+    """Whether one end of a piece of a round tip holds the other: then there is nothing between their outlines."""
+    return abs(b.major - a.major) >= STEEP * piece_length
 
 
 @helper
@@ -171,64 +177,6 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
 
 
 @helper
-def corner_of(brush, k):
-    """Corner between a face of the tip and the next, where its faces are 1 from its centre."""
-    j = k + 1 if k + 1 < brush.faces else 0
-    ax, ay, bx, by = brush.face_x[k], brush.face_y[k], brush.face_x[j], brush.face_y[j]
-    det = ax * by - ay * bx
-    return (by - ay) / det, (ax - bx) / det
-
-
-@helper
-def face_row(row, count, x, y, dx, dy, nx, ny, reach, steep, softness, smoothness):
-    """Lower a row to the coverage under one face: where (nx, ny) comes to `reach` is its edge."""
-    per_fade = ONE / fade_width(TWO * softness, steep)
-    f, df = x * nx + y * ny, dx * nx + dy * ny
-    for i in range(count):
-        row[i] = min(row[i], fade((reach - (f + df * float32(int32(i)))) * per_fade, smoothness))
-
-
-@helper
-def faced_row(row, count, x, y, dx, dy, ends, sides, brush, softness, smoothness):
-    """Coverage of a swept tip with straight faces along one row.
-
-    (x, y) is the first pixel in the tip's frame, in halves of its mean sides; `ends` are both ends' centres and sizes
-    there, `sides` one over its mean half sides, px.
-    """
-    ax, ay, ar, bx, by, br = ends
-    inv_major, inv_minor = sides
-    for i in range(count):
-        row[i] = ONE
-    left = right = float32(0)
-    lx = ly = rx = ry = float32(0)
-    wx, wy = bx - ax, by - ay
-    for k in range(brush.faces):
-        nx, ny = brush.face_x[k], brush.face_y[k]
-        gx, gy = nx * inv_major, ny * inv_minor
-        reach = max(ax * nx + ay * ny + ar, bx * nx + by * ny + br)
-        face_row(row, count, x, y, dx, dy, nx, ny, reach, math.sqrt(gx * gx + gy * gy), softness, smoothness)
-        cx, cy = corner_of(brush, k)
-        side = wx * cy - wy * cx
-        if k == 0 or side > left:
-            left, lx, ly = side, cx, cy
-        if k == 0 or side < right:
-            right, rx, ry = side, cx, cy
-    # The edges that the outermost corners draw.
-    for k in range(2):
-        cx, cy = (lx, ly) if k == 0 else (rx, ry)
-        sx, sy = ax + cx * ar, ay + cy * ar
-        ex, ey = bx + cx * br - sx, by + cy * br - sy
-        nx, ny = (-ey, ex) if k == 0 else (ey, -ex)
-        # Its normal is as long as that of a face: the middle of the piece lies 1 beneath it.
-        inner = (sx - HALF * (ax + bx)) * nx + (sy - HALF * (ay + by)) * ny
-        if inner > float32(1e-6):
-            nx, ny = nx / inner, ny / inner
-            gx, gy = nx * inv_major, ny * inv_minor
-            reach = sx * nx + sy * ny
-            face_row(row, count, x, y, dx, dy, nx, ny, reach, math.sqrt(gx * gx + gy * gy), softness, smoothness)
-
-
-@helper
 def is_bitten(a, b, brush):
     """Whether the grain matters to a piece."""
     return brush.grain_image >= 0 and max(a.bite, b.bite) > float32(0)
@@ -282,11 +230,11 @@ def row_span(dy, low, high, along_x, along_y, beside_x, beside_y, strip):
 def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, edge, bites):
     """Fill one row of a piece: (dx, dy) from its first end to the first pixel, (u, v) along it and beside it there.
 
-    `edge` is (softness, smoothness, whether the stroke is no more than a dot), `bites` the grain under the row, empty
-    where none bites.
+    `edge` is (softness, smoothness, whether the stroke is no more than a dot, its outline where it has faces), `bites`
+    the grain under the row, empty where none bites.
     """
     a, b = stamps[FROM], stamps[TO]
-    softness, smoothness, dot = edge
+    softness, smoothness, dot, hull = edge
     first_ink, last_ink = a.flow * a.cap, b.flow * b.cap
     length = piece[3]
     cover, inks = state.cover[:count], state.caps[:count]
@@ -303,7 +251,7 @@ def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, edge
             low, high = min(-first_side, last - last_side), max(first_side, last + last_side)
             end_long_side(cover, count, dx * cos + dy * sin, cos, low, high)
     else:
-        faced_piece_row(cover, count, dx, dy, piece, a, b, brush, softness, smoothness)
+        faced_row(cover, count, dx, dy, piece, hull, brush, (softness, smoothness))
         for i in range(count):
             inks[i] = (first_ink + last_ink) * HALF
     if brush.pixel_edge:
@@ -352,20 +300,6 @@ def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_sl
 
 
 @helper
-def faced_piece_row(cover, count, dx, dy, piece, a, b, brush, softness, smoothness):
-    """`faced_row` of a piece: (dx, dy) from its first end to the first pixel, device px."""
-    cos, sin = piece[0], piece[1]
-    major, minor = (a.major + b.major) * HALF, (a.minor + b.minor) * HALF
-    inv_major, inv_minor = ONE / major, ONE / minor
-    x, y = (dx * cos + dy * sin) * inv_major, (dy * cos - dx * sin) * inv_minor
-    wx, wy = b.x - a.x, b.y - a.y
-    bx, by = (wx * cos + wy * sin) * inv_major, (wy * cos - wx * sin) * inv_minor
-    ends = (float32(0), float32(0), a.major * inv_major, bx, by, b.major * inv_major)
-    sides = (inv_major, inv_minor)
-    faced_row(cover, count, x, y, cos * inv_major, -sin * inv_minor, ends, sides, brush, softness, smoothness)
-
-
-@helper
 def strip_of(state, brush, stamps, piece, first, last):
     """How far a piece is to be filled beside it, before its first end and past it, device px."""
     a, b = stamps[FROM], stamps[TO]
@@ -392,20 +326,16 @@ def swept_box(state, stamps, images):
 
 
 @helper
-def sweep(state, stamps, brush, first, last, plane, surface, sources):
-    """Fill the piece between stamps `FROM` and `TO` on a plane of the sheet, claiming tiles as it needs them.
-
-    `first` and `last` tell whether the stroke begins and ends with it.
-    """
+def fill_piece(state, stamps, brush, piece, first, last, plane, surface, sources):
+    """`sweep` of a piece as `piece_of` tells it."""
     a, b = stamps[FROM], stamps[TO]
     box = swept_box(state, stamps, sources.images)
-    piece = piece_of(a, b)
     strip = strip_of(state, brush, stamps, piece, first, last)
-    state.walk[NOW].swept_x, state.walk[NOW].swept_y = piece[4], piece[5]
     if box[0] >= box[2] or box[1] >= box[3]:
         return
     dot = first and last and piece[3] < ONE
-    edge = ((a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF, dot)
+    softness, smoothness = (a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF
+    edge = (softness, smoothness, dot, hull_of(brush, piece, a, b))
     bitten = is_bitten(a, b, brush)
     pool = surface.pool
     for row in range(box[1] // TILE, (box[3] - 1) // TILE + 1):
@@ -417,3 +347,24 @@ def sweep(state, stamps, brush, first, last, plane, surface, sources):
                 continue
             x, y = column * TILE, row * TILE
             sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_slot, x, y, box)
+
+
+@helper
+def sweep(state, stamps, brush, first, last, plane, surface, sources):
+    """Fill the piece between stamps `FROM` and `TO` on a plane of the sheet, claiming tiles as it needs them.
+
+    `first` and `last` tell whether the stroke begins and ends with it.
+    """
+    a, b = stamps[FROM], stamps[TO]
+    piece = piece_of(a, b)
+    if a.tip == ELLIPSE and piece[3] > float32(0) and is_held(piece[3], a, b):
+        # Both are filled whole: the smaller may be the darker one.
+        stamps[MIDDLE], stamps[QUARTER_WAY] = stamps[FROM], stamps[TO]
+        for k in range(2):
+            stamps[FROM] = stamps[MIDDLE + k]
+            stamps[TO] = stamps[MIDDLE + k]
+            fill_piece(state, stamps, brush, piece_of(stamps[FROM], stamps[TO]), True, True, plane, surface, sources)
+        stamps[FROM], stamps[TO] = stamps[MIDDLE], stamps[QUARTER_WAY]
+    else:
+        fill_piece(state, stamps, brush, piece, first, last, plane, surface, sources)
+    state.walk[NOW].swept_x, state.walk[NOW].swept_y = piece[4], piece[5]

@@ -62,12 +62,39 @@ def byte(pixel, shift):
     return float32((pixel >> uint32(shift)) & uint32(255))
 
 
+@kernel(int32, int32, int32)
+def chain_room(width, height):
+    """Pixels that a picture's chain takes."""
+    level = 0
+    while level < LEVELS - 1 and (level_side(width, level) > 1 or level_side(height, level) > 1):
+        level += 1
+    return int32(level_start(width, height, level + 1))
+
+
+@helper
+def mean_pixel(pixels, start, width, x0, x1, y0, y1):
+    """Mean of the pixels of a level over a box, each by the share of it that lies there."""
+    r = g = b = a = 0.0
+    for y in range(int(y0), int(math.ceil(y1))):
+        high = min(y1, y + 1.0) - max(y0, float(y))
+        for x in range(int(x0), int(math.ceil(x1))):
+            share = high * (min(x1, x + 1.0) - max(x0, float(x)))
+            pixel = pixels[start + y * width + x]
+            r += share * byte(pixel, 0)
+            g += share * byte(pixel, 8)
+            b += share * byte(pixel, 16)
+            a += share * byte(pixel, 24)
+    per = 1.0 / ((x1 - x0) * (y1 - y0))
+    low = uint32(int32(r * per + 0.5)) | (uint32(int32(g * per + 0.5)) << uint32(8))
+    return low | (uint32(int32(b * per + 0.5)) << uint32(16)) | (uint32(int32(a * per + 0.5)) << uint32(24))
+
+
 @kernel(int32, array("u4"), int32, int32)
 def chain_picture(pixels, width, height):
     """Fill a picture's chain in place: `pixels` begins with its packed RGBA pixels, alpha multiplied in.
 
-    Each level averages two by two px of the one before. Room for `chain_room` px is needed. Returns how many levels
-    there are.
+    Each pixel of a level is the mean of just its share of the one before, also where that does not halve evenly. Room
+    for `chain_room` px is needed. Returns how many levels there are.
     """
     level = 0
     while level < LEVELS - 1 and (level_side(width, level) > 1 or level_side(height, level) > 1):
@@ -75,16 +102,10 @@ def chain_picture(pixels, width, height):
         above, below = level_start(width, height, level), level_start(width, height, level + 1)
         next_w, next_h = (w + 1) // 2, (h + 1) // 2
         for y in range(next_h):
+            y0, y1 = y * h / next_h, (y + 1) * h / next_h
             for x in range(next_w):
-                x0, y0 = 2 * x, 2 * y
-                x1, y1 = min(w - 1, x0 + 1), min(h - 1, y0 + 1)
-                a, b = pixels[above + y0 * w + x0], pixels[above + y0 * w + x1]
-                c, d = pixels[above + y1 * w + x0], pixels[above + y1 * w + x1]
-                mean = uint32(0)
-                for shift in range(0, 32, 8):
-                    total = byte(a, shift) + byte(b, shift) + byte(c, shift) + byte(d, shift)
-                    mean |= uint32(int32(total * float32(0.25) + float32(0.5))) << uint32(shift)
-                pixels[below + y * next_w + x] = mean
+                x0, x1 = x * w / next_w, (x + 1) * w / next_w
+                pixels[below + y * next_w + x] = mean_pixel(pixels, above, w, x0, x1, y0, y1)
         level += 1
     return level + 1
 

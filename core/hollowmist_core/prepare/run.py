@@ -5,12 +5,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..document import read as read_brush
-from ..kernels import show
 from ..kernels.generate import generators as generate_kernels
 from ..kernels.generate.screens import SCREEN
 from ..kernels.prepare import drawn, figures, mend, tone
 from ..kernels.prepare import steps as step_kernels
-from ..kernels.prepare.blur import MARGIN
 from ..kernels.prepare.steps import STEP
 from ..kernels.records import FINGER, MOUSE, PEN, SAMPLE, samples_from
 from ..native import Pictures, Sheet, Stroke, prepared
@@ -47,8 +45,8 @@ class Result:
         return out
 
 
-def _scratch(*sizes: int) -> np.ndarray:
-    return np.zeros(2 * max(sizes) + MARGIN, np.float32)
+def _room(numbers: int) -> np.ndarray:
+    return np.zeros(numbers, np.float32)
 
 
 def step_record(kind, step: dict, width: int, height: int, tiled: bool) -> np.ndarray:
@@ -72,7 +70,7 @@ def generated(start: dict) -> Result:
     generate_kernels.size_generator(record, screen)
     width, height = int(record["to_width"][0]), int(record["to_height"][0])
     out = np.zeros(width * height, np.float32)
-    generate_kernels.generate(record, screen, out, _scratch(out.size))
+    generate_kernels.generate(record, screen, out, _room(generate_kernels.generator_room(record)))
     return Result(out.reshape(height, width), screen if kind.name == "screen" else None)
 
 
@@ -103,7 +101,7 @@ def _mended(ink: np.ndarray, step: dict, tiled: bool) -> np.ndarray:
             out.reshape(-1),
             width,
             height,
-            _scratch(ink.size),
+            _room(mend.mending_room(width, height)),
             samples,
             len(samples),
             *shift,
@@ -119,9 +117,7 @@ def _layer(strokes: list[dict], ready: list, width: int, height: int, erasing: b
     for stroke, brush in zip(strokes, ready, strict=True):
         samples = samples_from(stroke["samples"])
         sheet.ink(brush, Stroke(samples, KINDS[stroke["kind"]], stroke["erase"] != erasing, stroke.get("seed", 1)))
-    out = np.zeros(width * height, np.float32)
-    show.layer_ink(sheet.state, sheet.layers, sheet.maps, sheet.cells, out)
-    return out
+    return sheet.inked()
 
 
 def _drawn(ink: np.ndarray, step: dict, pictures: Pictures | None) -> np.ndarray:
@@ -154,13 +150,13 @@ def _applied(found: Result, step: dict, makes: str, pictures: Pictures | None) -
     record = step_record(STEP_BY_NAME[step["kind"]], step, width, height, tiled)
     record["kind"] = list(STEP_BY_NAME).index(step["kind"])
     flat = np.ascontiguousarray(ink, np.float32).ravel()
-    step_kernels.size_step(record, flat, _scratch(width * height))
+    step_kernels.size_step(record, flat, _room(step_kernels.sizing_room(width, height)))
     to_width, to_height = int(record["to_width"][0]), int(record["to_height"][0])
     out = np.zeros(to_width * to_height, np.float32)
     other = np.zeros((1, 1), np.float32)
     if step["kind"] == "combine":
         other = (pictures(step["other"]) / np.float32(255)).astype(np.float32)
-    scratch = _scratch(width * height, to_width * to_height, to_width * height)
+    scratch = _room(step_kernels.step_room(record))
     step_kernels.run_step(record, flat, other.ravel(), other.shape[1], other.shape[0], out, scratch)
     closed = (int(record["values"][0, 0]), record["cuts"][0]) if step["kind"] == "seam" else found.closed
     return replace(found, ink=out.reshape(to_height, to_width), closed=closed)
@@ -208,7 +204,7 @@ def measured(ink: np.ndarray, makes: str, largest: float = 0, closed: tuple | No
         int(largest),
         way,
         np.ascontiguousarray(cuts),
-        _scratch(max(ink.shape)),
+        _room(step_kernels.sizing_room(width, height)),
         out,
     )
     return out[0]

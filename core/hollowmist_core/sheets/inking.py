@@ -1,15 +1,18 @@
 """Sheets inked on the server: at any scale, in bands where they are large, layer by layer where that is asked for."""
 
+import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 
 from ..document import read
-from ..kernels import flatten, underlay
-from ..kernels.records import LAYER, TILE, UNDERLAY
+from ..kernels import order, reach, underlay
+from ..kernels.order import DRY, JOB, ORDERED_LAYER, ORDERED_STROKE
+from ..kernels.records import LAYER, TILE
 from ..kernels.underlay import PLACED
-from ..native import Pictures, Ready, Sheet, Stroke, prepared
+from ..native import Pictures, Ready, Sheet, Stroke, prepared_as_far
 from ..settings import MODES
 from .papers import MOST_SIDE
 
@@ -63,8 +66,10 @@ class Piece:
     looks: dict[str, dict]
     pictures: Pictures | None = None
     underlay: Callable[[str], np.ndarray] | None = None
+    missing: list[str] = field(default_factory=list)
+    """What could not be had and was left out or inked plainly, each in a sentence."""
     _ready: dict[tuple, Ready] = field(default_factory=dict)
-    _chains: dict[str, tuple[np.ndarray, int, int]] = field(default_factory=dict)
+    _chains: dict[str, tuple[np.ndarray, int, int] | None] = field(default_factory=dict)
 
     def brush_of(self, stroke: SheetStroke) -> Ready:
         """The brush of a stroke, made ready; once for all strokes that are inked alike."""
@@ -72,30 +77,62 @@ class Piece:
         if key not in self._ready:
             own = {"size": stroke.size, "ink": stroke.ink or None, "opacity": stroke.opacity}
             changed = {name: value for name, value in own.items() if value is not None}
-            document = {**self.looks[stroke.look], "ground": self.document["tint"], **changed}
-            self._ready[key] = prepared(read(document), self.pictures)
+            document = {**self.looks.get(stroke.look, {}), "ground": self.document["tint"], **changed}
+            self._ready[key], missing = prepared_as_far(read(document), self.pictures)
+            if stroke.look not in self.looks:
+                missing.append("the brush of a stroke is not here")
+            self.missing += [one for one in missing if one not in self.missing]
         return self._ready[key]
 
-    @property
-    def wet(self) -> bool:
-        """Whether ink runs into ink: then it cannot be inked in bands."""
-        return any(one.get("wetness", 0) > 0 or one.get("pick_up", 0) > 0 for one in self.looks.values())
+    @cached_property
+    def jobs(self) -> np.ndarray:
+        """How it is inked, as `kernels.order.order_ink` says: ndarray of JOB."""
+        strokes = np.zeros(len(self.strokes), ORDERED_STROKE)
+        strokes["layer"] = [one.layer for one in self.strokes]
+        strokes["dries"] = [one.dries for one in self.strokes]
+        layers = np.zeros(len(self.document["layers"]), ORDERED_LAYER)
+        layers["which"] = [one["which"] for one in self.document["layers"]]
+        jobs = np.zeros(len(strokes) * len(layers), JOB)
+        return jobs[: order.order_ink(strokes, layers, jobs)]
+
+    def jobs_on(self, which: int) -> np.ndarray:
+        """The jobs of one layer."""
+        return self.jobs[self.jobs["which"] == which]
+
+    def _brushes(self, jobs: np.ndarray) -> list[np.ndarray]:
+        return [self.brush_of(self.strokes[one["stroke"]]).record for one in jobs if one["what"] != DRY]
+
+    def mixes(self, jobs: np.ndarray) -> bool:
+        """Whether any of the jobs' ink changes, or goes by, ink that is wet: then it cannot be inked in bands."""
+        return any(reach.ink_mixes(one) for one in self._brushes(jobs))
+
+    def halo(self, jobs: np.ndarray) -> float:
+        """How far around a part of the paper is to be inked for it to be as on the whole, sheet px."""
+        return max((reach.ink_halo(one) for one in self._brushes(jobs)), default=0.0)
 
     def size_at(self, scale: float) -> tuple[int, int]:
         """Width and height at a scale, device px."""
         return round(self.document["width"] * scale), round(self.document["height"] * scale)
 
-    def chain_of(self, digest: str) -> tuple[np.ndarray, int, int]:
-        """An underlay's chain of halves, its width and height."""
+    def chain_of(self, digest: str) -> tuple[np.ndarray, int, int] | None:
+        """An underlay's chain of halves, its width and height; None where it is not there."""
         if digest not in self._chains:
-            pixels = self.underlay(digest).astype(np.float32)
-            pixels[..., :3] *= pixels[..., 3:] / 255.0
-            height, width = pixels.shape[:2]
-            room = np.zeros(width * height * 4 // 3 + 2 * (width + height) + 64, np.uint32)
-            room[: width * height] = np.round(pixels).astype(np.uint8).view(np.uint32).ravel()
-            underlay.chain_picture(room, width, height)
-            self._chains[digest] = (room, width, height)
+            try:
+                self._chains[digest] = self._chained(self.underlay(digest)) if self.underlay else None
+            except LookupError as error:
+                self._chains[digest] = None
+                self.missing.append(str(error.args[0]))
         return self._chains[digest]
+
+    @staticmethod
+    def _chained(straight: np.ndarray) -> tuple[np.ndarray, int, int]:
+        pixels = straight.astype(np.float32)
+        pixels[..., :3] *= pixels[..., 3:] / np.float32(255)
+        height, width = pixels.shape[:2]
+        room = np.zeros(underlay.chain_room(width, height), np.uint32)
+        room[: width * height] = np.round(pixels).astype(np.uint8).view(np.uint32).ravel()
+        underlay.chain_picture(room, width, height)
+        return room, width, height
 
 
 def placed_record(one: dict, width: int, height: int) -> np.ndarray:
@@ -115,43 +152,38 @@ def layers_of(document: dict, only: int | None = None, under: bool = True) -> np
 
     With `only` one layer, by its `which`, plain and shown; `under` tells whether the underlays are there.
     """
-    if only is not None:
-        told = [{"which": only, "mode": "normal", "opacity": 1.0, "shown": True}]
-    else:
-        told = document["layers"]
-    found = [(one["which"], MODES.index(one["mode"]), one["opacity"], one["shown"]) for one in told]
-    if under and only is None:
-        found.insert(0, (UNDERLAY, 0, 1.0, 1))
-    return np.array(found, LAYER)
+    told = [(one["which"], MODES.index(one["mode"]), one["opacity"], one["shown"]) for one in document["layers"]]
+    stack = np.zeros(len(told) + 1, LAYER)
+    return stack[: order.stack_layers(np.array(told, LAYER), int(under), -1 if only is None else only, stack)]
 
 
-def _ink(piece: Piece, sheet: Sheet, only: int | None) -> None:
-    present = {one["which"] for one in piece.document["layers"]}
-    lowest = piece.document["layers"][0]["which"]
-    for stroke in piece.strokes:
-        if stroke.dries:
-            sheet.dry_now()
-            continue
-        layer = stroke.layer if stroke.layer in present else lowest
-        if only is None or layer == only:
-            sheet.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, stroke.erase, stroke.seed, layer))
+def ink_jobs(piece: Piece, sheet: Sheet, jobs: np.ndarray) -> Iterator[int]:
+    """Ink jobs of a piece onto a sheet; yields how many are done after each."""
+    for done, job in enumerate(jobs, 1):
+        stroke = piece.strokes[job["stroke"]]
+        which = int(job["which"])
+        if job["what"] == DRY:
+            sheet.dry(which)
+        else:
+            sheet.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, stroke.erase, stroke.seed, which))
+        yield done
 
 
 def _lay_under(piece: Piece, sheet: Sheet) -> None:
     for one in piece.document["underlays"]:
-        if one["shown"] and piece.underlay is not None:
-            chain, width, height = piece.chain_of(one["picture"])
+        found = piece.chain_of(one["picture"]) if one["shown"] else None
+        if found is not None:
+            chain, width, height = found
             underlay.lay_picture(
                 sheet.state, sheet.maps, sheet.free, sheet.pool, sheet.cells, chain, placed_record(one, width, height)
             )
 
 
-def bands(
-    piece: Piece, scale: float, paper: bool = True, under: bool = True, only: int | None = None
-) -> Iterator[np.ndarray]:
-    """Ink a sheet band by band, from its top.
+@dataclass(frozen=True)
+class Wish:
+    """How a sheet is inked.
 
-    Parameters
+    Attributes
     ----------
     scale : float
         Device px per sheet px: another number of dots per inch is another scale.
@@ -159,6 +191,18 @@ def bands(
         Whether the paper and the underlays are seen.
     only : int, optional
         One layer by itself.
+    """
+
+    scale: float = 1.0
+    paper: bool = True
+    under: bool = True
+    only: int | None = None
+
+
+def bands(
+    piece: Piece, scale: float, paper: bool = True, under: bool = True, only: int | None = None
+) -> Iterator[np.ndarray]:
+    """Ink a sheet band by band, from its top; see `Wish`.
 
     Yields
     ------
@@ -170,43 +214,41 @@ def bands(
     ValueError
         The ink is wet, and the sheet too large at that scale to be inked at once.
     """
+    wish = Wish(scale, paper, under, only)
     width, height = piece.size_at(scale)
-    if piece.wet and max(width, height) > MOST_SIDE:
+    jobs = piece.jobs if only is None else piece.jobs_on(only)
+    wet = piece.mixes(jobs)
+    if wet and max(width, height) > MOST_SIDE:
         raise ValueError(
             f"ink that is wet can be written up to {MOST_SIDE} px a side, not {width} x {height}; choose fewer dpi"
         )
-    if width > MOST_SIDE:
-        # Bands lie across; one that is too wide for the kernels is put together from parts.
-        yield from _parts(piece, scale, paper, under, only)
-        return
-    rows = height if piece.wet else max(TILE, MOST_BAND // width // TILE * TILE)
+    rows = height if wet else max(TILE, MOST_BAND // width // TILE * TILE)
     for top in range(0, height, rows):
-        yield _band(piece, scale, (0, top), (width, min(rows, height - top)), paper, under, only)
-
-
-def _parts(piece, scale, paper, under, only):
-    width, height = piece.size_at(scale)
-    rows = max(TILE, MOST_BAND // width // TILE * TILE)
-    for top in range(0, height, rows):
+        deep = min(rows, height - top)
+        # A band that is too wide for the kernels is put together from parts.
         parts = [
-            _band(
-                piece, scale, (left, top), (min(MOST_SIDE, width - left), min(rows, height - top)), paper, under, only
-            )
+            inked_part(piece, wish, (left, top), (min(MOST_SIDE, width - left), deep))
             for left in range(0, width, MOST_SIDE)
         ]
-        yield np.concatenate(parts, axis=1)
+        yield parts[0] if len(parts) == 1 else np.concatenate(parts, axis=1)
 
 
-def _band(piece, scale, begins, size, paper, under, only) -> np.ndarray:
-    sheet = Sheet(*size, scale, begins)
-    sheet.layers = layers_of(piece.document, only, under)
-    if under and only is None:
+def inked_part(piece: Piece, wish: Wish, begins: tuple[int, int], size: tuple[int, int]) -> np.ndarray:
+    """A part of a sheet, inked as it is on the whole: ndarray, shape (height, width, 4), uint8, straight RGBA.
+
+    Parameters
+    ----------
+    begins, size : (int, int)
+        Where it begins on the paper, and how large it is, device px.
+    """
+    jobs = piece.jobs if wish.only is None else piece.jobs_on(wish.only)
+    sheet = Sheet(*size, wish.scale, begins, math.ceil(piece.halo(jobs) * wish.scale))
+    sheet.layers = layers_of(piece.document, wish.only, wish.under)
+    if wish.under and wish.only is None:
         _lay_under(piece, sheet)
-    _ink(piece, sheet, only)
-    out = np.zeros(size[0] * size[1], np.uint32)
-    tint = int(piece.document["tint"][1:], 16)
-    flatten.flatten_sheet(sheet.state, sheet.layers, sheet.maps, sheet.cells, int(paper), tint, out)
-    return out.view(np.uint8).reshape(size[1], size[0], 4)
+    for _ in ink_jobs(piece, sheet, jobs):
+        pass
+    return sheet.flattened(int(piece.document["tint"][1:], 16) if wish.paper else None)
 
 
 def inked(piece: Piece, scale: float = 1.0, paper: bool = True, under: bool = True, only: int | None = None):

@@ -7,7 +7,6 @@ import numpy as np
 from contourpy import LineType, contour_generator
 
 from ..formats.curves import fitted
-from ..kernels import flatten
 from ..native import Sheet, Stroke
 from .inking import Piece, SheetStroke, inked
 
@@ -61,12 +60,6 @@ class Traced:
     times: float = 1.0
 
 
-def _pixels(sheet: Sheet) -> np.ndarray:
-    out = np.zeros(sheet.width * sheet.height, np.uint32)
-    flatten.flatten_sheet(sheet.state, sheet.layers, sheet.maps, sheet.cells, 0, 0, out)
-    return out.view(np.uint8).reshape(sheet.height, sheet.width, 4)
-
-
 def outlines_of(cover: np.ndarray, half: float) -> list[np.ndarray]:
     """Closed outlines of coverage where it is half of its most, px of the picture."""
     framed = np.pad(cover.astype(float), 1)
@@ -95,7 +88,7 @@ def _alone(piece: Piece, stroke: SheetStroke, reached, scale: float) -> tuple[np
     width, height = int(np.ceil((right + 2) * scale)) - x, int(np.ceil((bottom + 2) * scale)) - y
     sheet = Sheet(max(1, min(8192, width)), max(1, min(8192, height)), scale, (x, y))
     sheet.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, False, stroke.seed, 0))
-    return _pixels(sheet), x / scale, y / scale
+    return sheet.flattened(), x / scale, y / scale
 
 
 def _trace(piece: Piece, stroke: SheetStroke, which: int, reached) -> Traced | None:

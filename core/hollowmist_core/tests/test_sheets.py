@@ -15,7 +15,6 @@ from ..document import read
 from ..formats.ora import OraError, read_ora, write_ora
 from ..formats.sheet_pdf import sheet_pdf
 from ..formats.sheet_svg import png_of, sheet_svg
-from ..kernels import flatten
 from ..kernels import sheet as sheet_kernels
 from ..native import Sheet, Stroke, prepared
 from ..sheets import inking
@@ -49,9 +48,7 @@ def alpha_of(svg: bytes, dpi: float) -> np.ndarray:
 
 def shown(sheet: Sheet) -> np.ndarray:
     """All dried ink of a sheet over white: red, green, blue, 0..255."""
-    out = np.zeros(sheet.width * sheet.height, np.uint32)
-    flatten.flatten_sheet(sheet.state, sheet.layers, sheet.maps, sheet.cells, 1, 0xFFFFFF, out)
-    return out.view(np.uint8).reshape(sheet.height, sheet.width, 4)[..., :3].astype(int)
+    return sheet.flattened(0xFFFFFF)[..., :3].astype(int)
 
 
 class DocumentTests(unittest.TestCase):
@@ -167,7 +164,7 @@ class InkingTests(unittest.TestCase):
         expected = Sheet(640, 384)
         expected.ink(brush, stroke)
         # Both have pools of their own here: what is taken over is told by the slots alone.
-        sheet_kernels.take_tiles(whole.state, whole.maps, part.state, part.maps, whole.free, 1, 1)
+        sheet_kernels.take_tiles(whole.state, whole.maps, part.state, part.maps, whole.free, 1, 1, 0)
         self.assertTrue((part.maps == -1).all())
         taken = whole.maps.reshape(-1, 3, 5)[10]
         self.assertEqual(

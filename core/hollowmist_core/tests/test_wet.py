@@ -36,7 +36,7 @@ def laid(*strokes, dried=False):
     for i, (settings, samples) in enumerate(strokes):
         sheet.ink(prepared(read(settings)), Stroke(samples))
         if dried and i == 0:
-            sheet.dry_now()
+            sheet.dry()
     return sheet
 
 

@@ -4,11 +4,13 @@ import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
 import { Screen, type Context, type View } from "./screen"
 import { Beneath } from "./beneath"
 import type { Vector } from "./memory"
+import { changedJobs, tilesAbout } from "./mending"
 import type { Module } from "./module"
+import { keyOf, Order, type Job, type OrderedLayer } from "./order"
 import { partFor, seesBeyond, serves, wholeOf, type PaperSize, type Part } from "./part"
 import { grown, NOWHERE, touches, union } from "./rectangles"
 import type { Sheet } from "./sheet"
-import { TILE } from "@/generated/layout"
+import { INK_LAYERS, TILE } from "@/generated/layout"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
 const MANY = 60
@@ -26,13 +28,6 @@ const MOST_MENDED = 400
 const MOST_AREA = 0.5
 /** A slice, ms: then the pen and the settings are heard. */
 const SLICE = 8
-/** A stroke, the layer that it is inked on, and its brush. */
-export interface Job {
-  stroke: KeptStroke
-  which: number
-  brush: BrushDocument
-}
-
 /** All strokes, on their way onto a sheet that is not shown yet. */
 interface Pass {
   jobs: Job[]
@@ -41,9 +36,6 @@ interface Pass {
   took: number
   reached: Map<string, Rectangle>
 }
-
-/** What tells a job from others: a lane's stroke lies on several layers. */
-const keyOf = ({ stroke, which }: Job): string => `${stroke.id} ${which}`
 
 export abstract class Paper {
   strokes: KeptStroke[] = []
@@ -70,6 +62,7 @@ export abstract class Paper {
   private look = ""
   /** What lies beneath the strokes that came last on the sheet: undo is as quick on thousands as on a few. */
   private beneath: Beneath
+  protected order: Order
 
   constructor(
     protected module: Module,
@@ -81,6 +74,7 @@ export abstract class Paper {
     protected height: number,
   ) {
     this.beneath = new Beneath(module, sheet.slots)
+    this.order = new Order(module, INK_LAYERS)
   }
 
   attach(context: Context): void {
@@ -109,9 +103,14 @@ export abstract class Paper {
     return { scale, left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }
   }
 
+  /** What is to be inked around what is shown, whole tiles in device px, for it to be as if all were inked. */
+  private marginAt(scale: number): number {
+    return Math.ceil((this.sheet.space.reaches.halo(this.brushes) * scale) / TILE) * TILE
+  }
+
   /** Whether a sheet shows what is in sight at the screen's own pixels. */
   private serves(sheet: Sheet): boolean {
-    return serves(this.partOf(sheet), this.size, this.view)
+    return serves(this.partOf(sheet), this.size, this.view) && sheet.margin >= this.marginAt(sheet.scale)
   }
 
   /** Whether the sheet is inked coarser or finer than the view shows it, or elsewhere. */
@@ -122,10 +121,11 @@ export abstract class Paper {
 
   protected fit(sheet: Sheet, part: Part): void {
     const { scale, left, top, right, bottom } = part
-    const [width, height] = [right - left, bottom - top]
-    const same = sheet.scale === scale && sheet.fromX === left && sheet.fromY === top
+    const [width, height, margin] = [right - left, bottom - top, this.marginAt(scale)]
+    const same =
+      sheet.scale === scale && sheet.fromX === left && sheet.fromY === top && sheet.margin >= margin
     if (same && sheet.width === width && sheet.height === height) return
-    sheet.resize(width, height, scale, left, top)
+    sheet.resize(width, height, scale, left, top, margin)
     if (sheet !== this.sheet) return
     this.look = ""
     this.beneath.clear()
@@ -133,22 +133,31 @@ export abstract class Paper {
 
   /** The part that a sheet is to be inked as: as it is where that serves. */
   private get part(): Part {
-    return this.serves(this.sheet) ? this.partOf(this.sheet) : partFor(this.size, this.view)
+    const there = this.partOf(this.sheet)
+    return serves(there, this.size, this.view) ? there : partFor(this.size, this.view)
   }
 
   /** What the sheet lies on, 0xRRGGBB. */
   protected abstract get ground(): number
 
-  /** The layers, the lowest first. */
+  /** The layers of ink, the lowest first. */
   protected abstract get layers(): Layer[]
+
+  /** Whether pictures lie below them. */
+  protected get liesOver(): boolean {
+    return false
+  }
 
   /** The brushes whose sources must be at hand. */
   abstract get brushes(): BrushDocument[]
 
+  /** The layers as the order knows them. */
+  protected abstract get ordered(): OrderedLayer[]
+
   /** What a pen that comes down inks with, as it is on that layer. */
   protected abstract brushOf(pen: Pen, which: number): BrushDocument
 
-  /** How strokes are inked, in their order: layer by layer from the lowest, each with its strokes as they were made. */
+  /** How strokes are inked, in their order. */
   protected abstract jobsOf(strokes: KeptStroke[]): Job[]
 
   /** All that is inked. */
@@ -169,11 +178,6 @@ export abstract class Paper {
     this.set.set(sheet, brush)
   }
 
-  /** The layer on which a stroke lies: one that there is no more leaves it on the lowest. */
-  protected layerOf({ layer: which = 0 }: Pick<KeptStroke, "layer">): number {
-    return this.layers.some((one) => one.which === which) ? which : this.layers[0]!.which
-  }
-
   /** Have what lies below the ink on a sheet that is going to be shown. */
   protected abstract layUnder(sheet: Sheet): void
 
@@ -181,12 +185,13 @@ export abstract class Paper {
   protected wipe(sheet: Sheet): void {
     if (sheet === this.sheet) this.beneath.clear()
     this.set.delete(sheet)
-    sheet.setLayers(this.layers)
+    sheet.setLayers(this.layers, this.liesOver)
     sheet.clear()
   }
 
   protected ink(sheet: Sheet, job: Job, reached: Map<string, Rectangle>, beneath?: Vector): void {
-    const { stroke, which, brush } = job
+    const { stroke, which, brush, dries } = job
+    if (dries) return sheet.dry(which)
     this.take(sheet, brush)
     reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }, beneath), reached.get(stroke.id)))
   }
@@ -236,7 +241,7 @@ export abstract class Paper {
     if (alike === strokes.length && this.takeOff(before.slice(alike))) return true
     const [was, now] = [this.jobsOf(before), this.jobs]
     const of = (jobs: Job[], which: number) => jobs.filter((job) => job.which === which)
-    const added = this.layers.flatMap(({ which }) => {
+    const added = this.ordered.flatMap(({ which }) => {
       const [there, after] = [of(was, which), of(now, which)]
       const stand = there.every((job, i) => after[i] && this.sameJob(job, after[i]))
       return stand ? after.slice(there.length) : [undefined]
@@ -250,12 +255,13 @@ export abstract class Paper {
   private add(jobs: Job[]): boolean {
     if (jobs.length > MOST_ON_TOP) return false
     for (const job of jobs) {
-      const { id, dries } = job.stroke
       this.ink(this.sheet, job, this.reached, this.beneath.next())
-      // Drying changes all that is wet.
-      if (dries) this.beneath.clear()
-      else this.beneath.keep(keyOf(job))
-      this.show(grown(this.reached.get(id)!, this.reach))
+      // Drying changes all that is wet, and is not seen.
+      if (job.dries) this.beneath.clear()
+      else {
+        this.beneath.keep(keyOf(job))
+        this.show(grown(this.reached.get(job.stroke.id)!, this.reach))
+      }
     }
     return true
   }
@@ -282,17 +288,9 @@ export abstract class Paper {
    */
   private mend(was: Job[], now: Job[]): boolean {
     if (now.length * this.cost < QUICK) return false
-    const before = new Map(was.map((job) => [keyOf(job), job]))
-    const after = new Map(now.map((job) => [keyOf(job), job]))
-    const stays = (job: Job, there?: Job) => there !== undefined && this.sameJob(job, there)
-    const gone = was.filter((job) => !stays(job, after.get(keyOf(job))))
-    const fresh = now.filter((job) => !stays(job, before.get(keyOf(job))))
-    // What dries, dries everywhere; and where the others stand in another order, everything may look otherwise.
-    if ([...gone, ...fresh].some(({ stroke }) => stroke.dries)) return false
-    const standing = (jobs: Job[], others: Map<string, Job>) =>
-      jobs.flatMap((job) => (stays(job, others.get(keyOf(job))) ? keyOf(job) : []))
-    const [a, b] = [standing(was, after), standing(now, before)]
-    if (gone.length + fresh.length > MOST_MENDED || a.some((key, i) => key !== b[i])) return false
+    const changed = changedJobs(was, now, (a, b) => this.sameJob(a, b))
+    if (!changed || changed.gone.length + changed.fresh.length > MOST_MENDED) return false
+    const { gone, fresh } = changed
     const spare = (this.spare ??= this.another())
     const reached = new Map<string, Rectangle>()
     // Where the new ones lie is known once they are inked.
@@ -306,8 +304,13 @@ export abstract class Paper {
     const present = new Set(now.map(({ stroke }) => stroke.id))
     for (const { stroke } of gone) if (!present.has(stroke.id)) this.reached.delete(stroke.id)
     if (region.left >= region.right) return true
-    const tiles = this.tilesAbout(region, now)
     const { sheet } = this
+    const { width, height, margin } = sheet
+    const bounds = { left: -margin, top: -margin, right: width + margin, bottom: height + margin }
+    const mixing = now.filter(({ brush, dries }) => !dries && this.mixes(brush))
+    const reachedBy = ({ stroke }: Job) => this.reached.get(stroke.id)
+    const tiles = tilesAbout(region, mixing, reachedBy, this.reach, bounds)
+    if (tiles.left >= tiles.right || tiles.top >= tiles.bottom) return true
     const area = (tiles.right - tiles.left) * (tiles.bottom - tiles.top)
     if (area > MOST_AREA * sheet.width * sheet.height) return false
     spare.resize(
@@ -316,11 +319,13 @@ export abstract class Paper {
       sheet.scale,
       sheet.fromX + tiles.left,
       sheet.fromY + tiles.top,
+      this.marginAt(sheet.scale),
     )
     this.wipe(spare)
+    const inked = grown(tiles, spare.margin)
     for (const job of now) {
       const there = this.reached.get(job.stroke.id)
-      if (job.stroke.dries || (there && touches(there, tiles))) this.ink(spare, job, new Map())
+      if (job.dries || (there && touches(there, inked))) this.ink(spare, job, new Map())
     }
     this.beneath.clear()
     sheet.takeTiles(spare, tiles.left / TILE, tiles.top / TILE)
@@ -329,30 +334,9 @@ export abstract class Paper {
     return true
   }
 
-  /** The tiles, as a rectangle of the sheet, that change with a region: wet ink carries a change on along its strokes. */
-  private tilesAbout(region: Rectangle, jobs: Job[]): Rectangle {
-    const aligned = ({ left, top, right, bottom }: Rectangle): Rectangle => ({
-      left: Math.max(0, Math.floor((left - this.reach) / TILE) * TILE),
-      top: Math.max(0, Math.floor((top - this.reach) / TILE) * TILE),
-      right: Math.min(this.sheet.width, Math.ceil((right + this.reach) / TILE) * TILE),
-      bottom: Math.min(this.sheet.height, Math.ceil((bottom + this.reach) / TILE) * TILE),
-    })
-    let tiles = aligned(region)
-    let waiting = jobs.filter(({ brush }) => Number(brush.wetness) > 0 || Number(brush.pick_up) > 0)
-    for (;;) {
-      const caught = waiting.filter(({ stroke }) => {
-        const there = this.reached.get(stroke.id)
-        return there && touches(there, tiles)
-      })
-      if (caught.length === 0) return tiles
-      waiting = waiting.filter((job) => !caught.includes(job))
-      for (const { stroke } of caught) tiles = aligned(union(tiles, this.reached.get(stroke.id)))
-    }
-  }
-
   /** Layers look otherwise, or what lies below them was moved or has come: no stroke is inked anew. */
   renewLayers(): void {
-    this.sheet.setLayers(this.layers)
+    this.sheet.setLayers(this.layers, this.liesOver)
     this.look = this.lookNow
     this.layUnder(this.sheet)
     this.showAll()
@@ -360,13 +344,17 @@ export abstract class Paper {
 
   /** What all that is shown hangs on, beside the strokes. */
   private get lookNow(): string {
-    return JSON.stringify([this.layers, this.ground])
+    return JSON.stringify([this.layers, this.liesOver, this.ground])
+  }
+
+  private mixes(brush: BrushDocument): boolean {
+    return this.sheet.space.reaches.of(brush).mixes
   }
 
   /** How far around a stroke others may change with it, device px. */
   private get reach(): number {
-    const runs = Math.max(0, ...this.brushes.map((one) => (Number(one.wetness) > 0 ? Number(one.run) : 0)))
-    return Math.ceil(runs * this.sheet.scale) + 1
+    const mixing = this.brushes.filter((one) => this.mixes(one))
+    return Math.ceil(this.sheet.space.reaches.halo(mixing) * this.sheet.scale) + 1
   }
 
   /**
@@ -426,7 +414,7 @@ export abstract class Paper {
     ;[this.sheet, this.spare] = [spare, this.sheet]
     this.spare.clear()
     // It may have been changed since the pass began.
-    this.sheet.setLayers(this.layers)
+    this.sheet.setLayers(this.layers, this.liesOver)
     this.layUnder(this.sheet)
     this.reached = pass.reached
     this.took = pass.took
@@ -437,7 +425,7 @@ export abstract class Paper {
 
   /** Put the pen down on a layer. */
   begin(pen: Pen): void {
-    const which = this.brush ? this.layerOf(pen) : 0
+    const which = this.brush ? this.order.landing(this.ordered, pen.layer ?? 0) : 0
     if (this.brush) this.take(this.sheet, this.brushOf(pen, which))
     this.sheet.begin({ ...pen, layer: which })
   }

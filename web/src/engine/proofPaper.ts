@@ -2,7 +2,8 @@
 import type { BrushDocument, LayerUse } from "@/documents/brush"
 import { hexOf, numberOf } from "@/documents/colours"
 import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
-import { Paper, type Job } from "./paper"
+import type { Job, OrderedLayer } from "./order"
+import { Paper } from "./paper"
 import { wholeOf } from "./part"
 
 export class ProofPaper extends Paper {
@@ -16,14 +17,14 @@ export class ProofPaper extends Paper {
     return this.brush!.layers
   }
 
-  /** With paper and ink swapped, it is the ink. */
   protected get ground(): number {
-    if (!this.brush) return this.room
-    return this.brush.swapped ? numberOf(String(this.brush.ink)) : this.plainGround
+    return this.brush ? this.seen(this.brush).ground : this.room
   }
 
-  private get plainGround(): number {
-    return this.brush?.ground ? numberOf(this.brush.ground) : this.room
+  /** Colours of paper and ink as a brush is seen on this sheet. */
+  private seen(brush: BrushDocument): { ground: number; ink: number } {
+    const { ground, swapped } = this.brush!
+    return this.order.seen(numberOf(String(brush.ink)), ground ? numberOf(ground) : this.room, swapped)
   }
 
   get brushes(): BrushDocument[] {
@@ -37,19 +38,22 @@ export class ProofPaper extends Paper {
     const id = this.brush!.layers.find((layer) => layer.which === which)?.brush
     const other = id ? this.others[id] : undefined
     const brush = other ?? this.brush!
+    // What tones run towards is the paper that is seen; another brush keeps its ink.
     const ground = hexOf(this.ground)
-    const of = `${ground} ${hexOf(this.plainGround)} ${brush.swapped && !other}`
+    const ink = other ? String(other.ink) : hexOf(this.seen(brush).ink)
+    const of = `${ground} ${ink}`
     const known = this.looks.get(which)
     if (known?.of === of && known.from === brush) return known.look
-    // What tones run towards is the paper that is seen.
-    const tinted = brush.tones === "kept" && brush.ground !== ground ? { ...brush, ground } : brush
-    const look = brush.swapped && !other ? { ...tinted, ink: hexOf(this.plainGround) } : tinted
+    const look = ink === brush.ink && ground === brush.ground ? brush : { ...brush, ink, ground }
     this.looks.set(which, { of, from: brush, look })
     return look
   }
 
   protected brushOf({ size }: Pick<Pen, "size">, which: number): BrushDocument {
-    const brush = this.brushOn(which)
+    return this.sizedAs(this.brushOn(which), size)
+  }
+
+  private sizedAs(brush: BrushDocument, size?: number | null): BrushDocument {
     if (!size) return brush
     const sizes = this.sized.get(brush) ?? new Map<number, BrushDocument>()
     this.sized.set(brush, sizes)
@@ -58,11 +62,16 @@ export class ProofPaper extends Paper {
     return there
   }
 
+  protected get ordered(): OrderedLayer[] {
+    return this.layers.map(({ which, lanes }) => ({ which, lanes, brush: this.brushOn(which) }))
+  }
+
   protected jobsOf(strokes: KeptStroke[]): Job[] {
-    return this.layers.flatMap(({ which, lanes }) =>
-      strokes
-        .filter((stroke) => (stroke.lane ? lanes : stroke.dries || this.layerOf(stroke) === which))
-        .map((stroke) => ({ stroke, which, brush: this.brushOf(stroke, which) })),
+    return this.order.jobs(
+      strokes,
+      this.ordered,
+      () => undefined,
+      ({ size }, brush) => this.sizedAs(brush, size),
     )
   }
 

@@ -4,7 +4,6 @@ import { samplesFrom } from "@/documents/stroke"
 import {
   CHANNELS,
   GENERATORS,
-  MARGIN,
   MOST_GRAIN,
   MOST_SHAPE,
   OPEN,
@@ -149,8 +148,8 @@ export class RecipeRunner {
     return { at: block.at, block }
   }
 
-  private withScratch<T>(pixels: number, use: (scratch: Vector) => T): T {
-    const length = 2 * pixels + MARGIN
+  /** Scratch space of so many numbers, as the core asks for it. */
+  private withScratch<T>(length: number, use: (scratch: Vector) => T): T {
     const block = this.module.memory.lend(length * 4)
     const result = use({ at: block.at, length })
     this.module.memory.giveBack(block)
@@ -210,7 +209,9 @@ export class RecipeRunner {
     const { width, height } = this.sized
     const { at, block } = this.room(width, height)
     const out = { at, length: width * height }
-    this.withScratch(out.length, (scratch) => call("generate", this.step, this.screen, out, scratch))
+    this.withScratch(call("generator_room", this.step), (scratch) =>
+      call("generate", this.step, this.screen, out, scratch),
+    )
     return { at, block, width, height, key }
   }
 
@@ -229,7 +230,7 @@ export class RecipeRunner {
         writeField(memory, "sample", samples.at + i * bytesOf("sample"), "x", stroke.samples[i]![0])
         writeField(memory, "sample", samples.at + i * bytesOf("sample"), "y", stroke.samples[i]![1])
       }
-      this.withScratch(count, (scratch) =>
+      this.withScratch(call("mending_room", width, height), (scratch) =>
         call(
           "mend",
           ...[
@@ -297,7 +298,7 @@ export class RecipeRunner {
     if (step.kind === "draw") return { ...this.draw(from, step), ...same }
     const index = STEPS.findIndex((one) => one.name === step.kind)
     this.write(STEPS[index]!, index, step, from.width, from.height, tiled)
-    this.withScratch(from.width * from.height, (scratch) =>
+    this.withScratch(call("sizing_room", from.width, from.height), (scratch) =>
       call("size_step", this.step, vectorOf(from), scratch),
     )
     const { width, height } = this.sized
@@ -312,8 +313,7 @@ export class RecipeRunner {
       memory.u8(bytes).set(other.ink)
       call("from_bytes", bytes, other.ink.length, ink)
     }
-    const most = Math.max(from.width * from.height, width * height, width * from.height)
-    this.withScratch(most, (scratch) =>
+    this.withScratch(call("step_room", this.step), (scratch) =>
       call("run_step", this.step, vectorOf(from), ink, other?.width ?? 0, other?.height ?? 0, out, scratch),
     )
     if (otherBlock) memory.giveBack(otherBlock)
@@ -367,7 +367,7 @@ export class RecipeRunner {
     const { memory, call } = this.module
     const { way = OPEN, cuts = [0, 0, 0, 0, 0, 0] } = ink.closed ?? {}
     memory.f32(this.cutRow).set(cuts)
-    this.withScratch(Math.max(ink.width, ink.height), (scratch) =>
+    this.withScratch(call("sizing_room", ink.width, ink.height), (scratch) =>
       call(
         "measure_source",
         ...[vectorOf(ink), ink.width, ink.height, makes === "grain" ? 1 : 0, largest, way],

@@ -27,6 +27,7 @@ export class Screen {
   private record: Vector
   private flat: Vector
   private pixels: Vector = { at: 0, length: 0 }
+  private origin: [x: number, y: number] = [0, 0]
 
   /** `context` may be exchanged: a screen's memory outlives its canvas. */
   constructor(
@@ -47,8 +48,7 @@ export class Screen {
   setView(view: View): void {
     const { memory } = this.module
     writeField(memory, "view", this.record.at, "zoom", view.zoom)
-    writeField(memory, "view", this.record.at, "origin_x", view.originX)
-    writeField(memory, "view", this.record.at, "origin_y", view.originY)
+    this.origin = [view.originX, view.originY]
     writeField(memory, "view", this.record.at, "width", view.width)
     writeField(memory, "view", this.record.at, "height", view.height)
     const { canvas } = this.context
@@ -64,17 +64,21 @@ export class Screen {
   /** Draw the part of a sheet that lies in a rectangle of sheet px. */
   show(sheet: Sheet, { left, top, right, bottom }: Rectangle): void {
     if (left >= right || top >= bottom || this.pixels.length === 0) return
+    const { memory } = this.module
+    const { margin } = sheet
+    writeField(memory, "view", this.record.at, "margin", margin)
+    writeField(memory, "view", this.record.at, "origin_x", this.origin[0] + margin)
+    writeField(memory, "view", this.record.at, "origin_y", this.origin[1] + margin)
     const count = this.module.call(
       "present",
       ...[...sheet.presented, this.record, this.flat, this.pixels],
-      ...[left, top, right, bottom],
+      ...[left + margin, top + margin, right + margin, bottom + margin],
     )
     if (count === 0) return
-    const read = (name: "left" | "top" | "right") =>
-      readField(this.module.memory, "view", this.record.at, name)
+    const read = (name: "left" | "top" | "right") => readField(memory, "view", this.record.at, name)
     const x = read("left")
     const width = read("right") - x
-    const cells = new Uint8ClampedArray(this.module.memory.bytes.buffer, this.pixels.at, count * 4)
+    const cells = new Uint8ClampedArray(memory.bytes.buffer, this.pixels.at, count * 4)
     this.context.putImageData(new ImageData(cells, width, count / width), x, read("top"))
   }
 

@@ -1,12 +1,12 @@
 // A sheet in the module's memory, and the stroke in hand on it.
 import type { BrushDocument, Layer } from "@/documents/brush"
 import { FLOATS, type Pen, type Rectangle, type Stroke } from "@/documents/stroke"
-import { INK_LAYERS, INK_WORK, KIND, MODES, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
+import { INK_LAYERS, KIND, MODES, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
 import { writeBrush } from "./brush"
 import type { Images } from "./images"
-import type { Vector } from "./memory"
+import type { Block, Vector } from "./memory"
 import type { Module } from "./module"
-import { NOWHERE } from "./rectangles"
+import { Reaches } from "./reach"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
 
 const BATCH = 4096
@@ -27,10 +27,13 @@ export class Workspace {
   readonly path: Vector
   readonly stamps: Vector
   readonly samples: Vector
-  readonly work: Vector
+  readonly reaches: Reaches
+  /** Scratch space that inking needs. */
+  work: Vector = { at: 0, length: 0 }
+  private block?: Block
 
   constructor(
-    module: Module,
+    private module: Module,
     readonly images: Images,
   ) {
     const { memory } = module
@@ -39,7 +42,16 @@ export class Workspace {
     this.path = memory.take(POINTS, bytesOf("point"))
     this.stamps = memory.take(STAMPS, bytesOf("stamp"))
     this.samples = memory.take(BATCH + MOST_FORESEEN, bytesOf("sample"))
-    this.work = memory.take(INK_WORK, 4)
+    this.reaches = new Reaches(module, images)
+  }
+
+  /** Have scratch space for so many numbers at least. */
+  have(room: number): void {
+    if (room <= this.work.length) return
+    const { memory } = this.module
+    if (this.block) memory.giveBack(this.block)
+    this.block = memory.lend(room * 4)
+    this.work = { at: this.block.at, length: room }
   }
 }
 
@@ -76,15 +88,19 @@ export class Sheet {
   /** Where it begins on the whole paper, device px: it may be a part of one. */
   fromX = 0
   fromY = 0
+  /** So many device px on all sides, whole tiles, are inked and not shown: what lies there tells on what is shown. */
+  margin = 0
   /** What lies below the ink, told by whoever laid it; empty where nothing does. */
   under = ""
   private kept: Float32Array<ArrayBuffer>[] = []
+  /** Scratch space that its brush needs. */
+  private room = 0
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
 
   constructor(
     private module: Module,
     readonly slots: Slots,
-    private space: Workspace,
+    readonly space: Workspace,
     width: number,
     height: number,
     scale = 1,
@@ -92,37 +108,41 @@ export class Sheet {
     const { memory } = module
     this.state = memory.take(STATES, bytesOf("stroke"))
     this.brush = memory.take(1, bytesOf("brush"))
-    this.layers = memory.take(INK_LAYERS + 1, bytesOf("layer"))
+    this.layers = memory.take(2 * INK_LAYERS + 1, bytesOf("layer"))
     this.setLayers([PLAIN])
     this.resize(width, height, scale)
   }
 
-  /** Give a sheet another size, place on its paper, both in device px, and scale; all ink on it is taken off. */
-  resize(width: number, height: number, scale: number, fromX = 0, fromY = 0): void {
+  /** Give a sheet another size, place on its paper, margin, all in device px, and scale; all ink on it is taken off. */
+  resize(width: number, height: number, scale: number, fromX = 0, fromY = 0, margin = 0): void {
     if (this.width > 0) {
       this.clear()
       this.liftUnderlays()
     }
-    const cells = PLANES * Math.ceil(width / TILE) * Math.ceil(height / TILE)
+    const [wide, high] = [width + 2 * margin, height + 2 * margin]
+    const cells = PLANES * Math.ceil(wide / TILE) * Math.ceil(high / TILE)
     // With room to spare, since what is taken is never given back: a window grows by little and little.
     if (cells > this.maps.length)
       this.maps = this.module.memory.take(this.maps.length > 0 ? 2 * cells : cells, 4)
     ;[this.width, this.height, this.scale] = [width, height, scale]
-    ;[this.fromX, this.fromY] = [fromX, fromY]
-    this.module.call("size_sheet", this.state, this.maps, width, height, scale, fromX, fromY)
+    ;[this.fromX, this.fromY, this.margin] = [fromX, fromY, margin]
+    const begins = [fromX - margin, fromY - margin] as const
+    this.module.call("size_sheet", this.state, this.maps, wide, high, scale, ...begins)
   }
 
-  /** Have other layers, the lowest first; ink stays with the layer it dried on. */
-  setLayers(layers: Layer[]): void {
-    this.layerCount = layers.length
+  /** Have other layers, the lowest first, over underlays or `only` one of them; ink stays with the layer it dried on. */
+  setLayers(layers: readonly Layer[], under = false, only = -1): void {
+    const given = { at: this.layers.at + (INK_LAYERS + 1) * bytesOf("layer"), length: layers.length }
     layers.forEach(({ which, mode, opacity, shown }, i) => {
       const { memory } = this.module
-      const at = this.layers.at + i * bytesOf("layer")
+      const at = given.at + i * bytesOf("layer")
       writeField(memory, "layer", at, "which", which)
       writeField(memory, "layer", at, "mode", MODES.indexOf(mode))
       writeField(memory, "layer", at, "opacity", opacity)
       writeField(memory, "layer", at, "shown", shown ? 1 : 0)
     })
+    const stack = { at: this.layers.at, length: INK_LAYERS + 1 }
+    this.layerCount = this.module.call("stack_layers", given, under ? 1 : 0, only, stack)
   }
 
   private get layered(): Vector {
@@ -139,6 +159,7 @@ export class Sheet {
     this.pen = pen
     const { kind, erase, seed, layer = 0 } = pen
     this.kept = []
+    this.room = this.module.call("ink_room", this.brush, this.scale)
     writeField(this.module.memory, "stroke", this.state.at, "record_only", recordOnly ? 1 : 0)
     this.module.call("begin", this.state, this.brush, KIND[kind], erase ? 1 : 0, seed, layer)
   }
@@ -171,6 +192,7 @@ export class Sheet {
     foreseen: Float32Array<ArrayBuffer> = NONE,
   ): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
+    this.space.have(this.room)
     const { memory } = this.module
     const { recent, even, path, stamps, samples, work, images } = this.space
     const guesses = foreseen.subarray(0, MOST_FORESEEN * FLOATS)
@@ -211,6 +233,7 @@ export class Sheet {
   /** Lift the pen; returns the samples of the stroke. What it dries on is kept in a list, where one is given. */
   lift(beneath: Vector = NO_LIST): Float32Array<ArrayBuffer> {
     if (this.slots.count < LEAST_FREE) this.slots.grow()
+    this.space.have(this.room)
     const { path, stamps, work, images } = this.space
     const { cells } = this.module.memory
     const dried = this.module.call(
@@ -231,31 +254,31 @@ export class Sheet {
 
   /** Ink a recorded stroke; returns the rectangle that it reached, device px. */
   ink(stroke: Stroke, beneath?: Vector): Rectangle {
-    if (stroke.dries) {
-      this.dryNow()
-      return NOWHERE
-    }
     this.begin(stroke)
     this.feed(stroke.samples, false)
     this.lift(beneath)
     return this.reached
   }
 
-  /** The rectangle that the last stroke reached, device px. */
-  get reached(): Rectangle {
-    const read = (name: "all_left" | "all_top" | "all_right" | "all_bottom") =>
-      readField(this.module.memory, "stroke", this.state.at, name)
-    return {
-      left: read("all_left"),
-      top: read("all_top"),
-      right: read("all_right"),
-      bottom: read("all_bottom"),
-    }
+  private rectangle(
+    names:
+      | readonly ["left", "top", "right", "bottom"]
+      | readonly ["all_left", "all_top", "all_right", "all_bottom"],
+  ): Rectangle {
+    const [left, top, right, bottom] = names.map(
+      (name) => readField(this.module.memory, "stroke", this.state.at, name) - this.margin,
+    )
+    return { left: left!, top: top!, right: right!, bottom: bottom! }
   }
 
-  /** Dry all wet ink. */
-  dryNow(): void {
-    this.module.call("dry_now", this.state, this.layered, this.maps, this.slots.free)
+  /** The rectangle that the last stroke reached, device px; it may lie beyond what is shown. */
+  get reached(): Rectangle {
+    return this.rectangle(["all_left", "all_top", "all_right", "all_bottom"])
+  }
+
+  /** Dry all ink of a layer that is wet. */
+  dry(which: number): void {
+    this.module.call("dry_layer", this.state, which, this.maps, this.slots.free)
   }
 
   /** Take all ink off. */
@@ -278,35 +301,39 @@ export class Sheet {
     return false
   }
 
-  /** Take over the ink of another sheet, which is a part of this one and begins at a tile of it. */
+  /**
+   * Take over the ink of another sheet, which is a part of this one and begins at a tile of it, counted from where what
+   * is shown begins. Its margin goes.
+   */
   takeTiles(from: Sheet, column: number, row: number): void {
-    const given = [this.state, this.maps, from.state, from.maps, this.slots.free, column, row]
-    this.module.call("take_tiles", ...given)
+    const past = (this.margin - from.margin) / TILE
+    const given = [this.state, this.maps, from.state, from.maps, this.slots.free]
+    this.module.call("take_tiles", ...given, column + past, row + past, from.margin / TILE)
   }
 
   /** Mean ink 0..1 within `reach` px of a px of the sheet, device px. */
   inkAbout(x: number, y: number, reach: number): number {
     const { cells } = this.module.memory
-    return this.module.call("ink_about", this.state, this.layered, this.maps, cells, x, y, reach)
+    const given = [this.state, this.layered, this.maps, cells]
+    return this.module.call("ink_about", ...given, x + this.margin, y + this.margin, reach)
   }
 
   /** Write the ink 0..1 of all that lies on the sheet, by rows. */
   inkInto(out: Vector): void {
-    this.module.call("layer_ink", this.state, this.layered, this.maps, this.module.memory.cells, out)
+    const { cells } = this.module.memory
+    this.module.call("layer_ink", this.state, this.layered, this.maps, cells, this.margin, out)
   }
 
   /** Compose all that is dried over a paper of a colour 0xRRGGBB, or over nothing: straight RGBA by rows. */
   flatten(paper: number | undefined, out: Vector): void {
     const { cells } = this.module.memory
-    const given = [this.state, this.layered, this.maps, cells, paper === undefined ? 0 : 1, paper ?? 0, out]
-    this.module.call("flatten_sheet", ...given)
+    const given = [this.state, this.layered, this.maps, cells, this.margin]
+    this.module.call("flatten_sheet", ...given, paper === undefined ? 0 : 1, paper ?? 0, out)
   }
 
   /** The rectangle that the last call changed, device px. */
   get changed(): Rectangle {
-    const read = (name: "left" | "top" | "right" | "bottom") =>
-      readField(this.module.memory, "stroke", this.state.at, name)
-    return { left: read("left"), top: read("top"), right: read("right"), bottom: read("bottom") }
+    return this.rectangle(["left", "top", "right", "bottom"])
   }
 
   read(

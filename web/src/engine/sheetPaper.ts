@@ -4,8 +4,9 @@ import { dequal } from "dequal"
 import { numberOf } from "@/documents/colours"
 import { defaultSheet, type SheetDocument, type SheetStroke } from "@/documents/sheet"
 import type { Pen } from "@/documents/stroke"
-import { DEFAULT_BRUSH, UNDERLAY } from "@/generated/layout"
-import { Paper, type Job } from "./paper"
+import { DEFAULT_BRUSH } from "@/generated/layout"
+import type { Job, OrderedLayer } from "./order"
+import { Paper } from "./paper"
 import { Screen } from "./screen"
 import type { Sheet } from "./sheet"
 import type { Underlays } from "./underlays"
@@ -17,6 +18,8 @@ export class SheetPaper extends Paper {
   private underlays?: Underlays
   /** Shows it small. */
   private small?: Screen
+  /** The brush in hand with what the pen has of its own. */
+  private inHandAs?: { key: string; of: BrushDocument; made: BrushDocument }
   /** Looks with what strokes have of their own, by what that is. */
   private inked = new Map<string, BrushDocument>()
 
@@ -55,24 +58,25 @@ export class SheetPaper extends Paper {
     return numberOf(this.document.tint)
   }
 
-  /** The underlay is a layer below all others. */
   protected get layers(): Layer[] {
-    const under = { which: UNDERLAY, mode: "normal" as const, opacity: 1, shown: true }
-    return this.document.underlays.length > 0 ? [under, ...this.document.layers] : this.document.layers
+    return this.document.layers
+  }
+
+  protected override get liesOver(): boolean {
+    return this.document.underlays.length > 0
+  }
+
+  protected get ordered(): OrderedLayer[] {
+    return this.document.layers
   }
 
   get brushes(): BrushDocument[] {
     return [...(this.brush ? [this.brush] : []), ...Object.values(this.looks)]
   }
 
-  protected override layerOf({ layer: which = 0 }: Pick<Pen, "layer">): number {
-    const { layers } = this.document
-    return layers.some((one) => one.which === which) ? which : layers[0]!.which
-  }
-
   /** The pen has the brush in hand; a stroke that lies there its own look. */
   protected brushOf(pen: Pen | SheetStroke): BrushDocument {
-    if (!("look" in pen)) return pen.size ? this.own("", this.brush!, pen.size) : this.brush!
+    if (!("look" in pen)) return this.own("", this.brush!, pen.size)
     const look = this.looks[pen.look] ?? (DEFAULT_BRUSH as unknown as BrushDocument)
     return this.own(pen.look, look, pen.size, pen.ink, pen.opacity)
   }
@@ -85,31 +89,32 @@ export class SheetPaper extends Paper {
     opacity?: number | null,
   ): BrushDocument {
     const key = `${look} ${size ?? ""} ${ink ?? ""} ${opacity ?? ""} ${this.document.tint}`
-    const known = look && this.inked.get(key)
-    if (known) return known
+    const known = look
+      ? this.inked.get(key)
+      : this.inHandAs?.key === key && this.inHandAs.of === brush && this.inHandAs
+    if (known) return "made" in known ? known.made : known
     const made = {
       ...brush,
       ground: this.document.tint,
-      ...(size && { size }),
+      ...(size != null && { size }),
       ...(ink && { ink }),
-      ...(opacity && { opacity }),
+      ...(opacity != null && { opacity }),
     }
     if (look) this.inked.set(key, made)
+    else this.inHandAs = { key, of: brush, made }
     return made
   }
 
-  protected jobsOf(strokes: SheetStroke[]): Job[] {
-    return this.document.layers.flatMap(({ which }) =>
-      strokes
-        .filter((stroke) => stroke.dries || this.layerOf(stroke) === which)
-        .map((stroke) => ({ stroke, which, brush: this.brushOf(stroke) })),
+  protected jobsOf(strokes: SheetStroke[]): Job<SheetStroke>[] {
+    return this.order.jobs(strokes, this.ordered, (stroke) =>
+      stroke.dries ? undefined : this.brushOf(stroke),
     )
   }
 
   protected same(a: SheetStroke, b: SheetStroke): boolean {
     if (a === b) return true
     const alike = a.id === b.id && a.samples === b.samples && a.seed === b.seed && a.dries === b.dries
-    return alike && this.layerOf(a) === this.layerOf(b) && this.brushOf(a) === this.brushOf(b)
+    return alike && a.layer === b.layer && a.erase === b.erase && this.brushOf(a) === this.brushOf(b)
   }
 
   /** Lay the underlays below the ink, unless they lie there as they are. */
@@ -121,11 +126,22 @@ export class SheetPaper extends Paper {
     sheet.under = wanted
   }
 
-  /** Ink all strokes onto a sheet that is none of the easel's; yields the share that is done, 0..1, stroke by stroke. */
-  *inkOnto(sheet: Sheet): Generator<number> {
+  /** How far around a part of it is to be inked, sheet px, and whether its ink mixes: then it is inked whole. */
+  get reachOfAll(): { halo: number; mixes: boolean } {
+    const { reaches } = this.sheet.space
+    const used = [...new Set(this.jobs.filter(({ dries }) => !dries).map(({ brush }) => brush))]
+    return { halo: reaches.halo(used), mixes: used.some((one) => reaches.of(one).mixes) }
+  }
+
+  /**
+   * Ink all strokes, or those of `only` one layer, onto a sheet that is none of the easel's; yields the share that is
+   * done, 0..1, stroke by stroke.
+   */
+  *inkOnto(sheet: Sheet, only?: number): Generator<number> {
     this.wipe(sheet)
+    sheet.setLayers(this.layers, this.liesOver, only)
     this.layUnder(sheet)
-    const { jobs } = this
+    const jobs = this.jobs.filter(({ which }) => only === undefined || which === only)
     for (const [i, job] of jobs.entries()) {
       this.ink(sheet, job, new Map())
       yield (i + 1) / jobs.length

@@ -31,6 +31,14 @@ export interface Writing {
   only?: number
 }
 
+/** A part of a sheet over its whole width, device px at a scale. */
+interface Band {
+  width: number
+  deep: number
+  top: number
+  scale: number
+}
+
 const GUIDE_INK: Partial<Record<string, string>> = { fan: "#b4532a" }
 
 export class SheetWriter {
@@ -66,36 +74,30 @@ export class SheetWriter {
     const scale = dpi / document.dpi
     const [width, height] = [Math.round(document.width * scale), Math.round(document.height * scale)]
     const inks = Object.values(looks)
-    const wet = inks.some((one) => Number(one.wetness) > 0 || Number(one.pick_up) > 0)
+    await this.supply.bring(this.supply.layOut(inks))
+    this.supply.layOut(inks)
+    const under = underlay && only === undefined ? document.underlays : []
+    await this.underlays.bring(under)
+    // A paper of its own tells what is inked, in which order and with what.
+    const order = new SheetPaper(this.module, this.sheet, () => this.sheet, document.width, document.height)
+    order.setUnderlays(this.underlays)
+    order.setDocument({ ...document, underlays: under })
+    order.setLooks(looks)
+    order.strokes = strokes
+    const { halo, mixes: wet } = order.reachOfAll
     if (width > MOST_SHEET || (wet && height > MOST_SHEET)) {
       const [sides, why] = [`${width} × ${height}`, wet ? " with wet ink" : ""]
       throw new Error(
         `${sides} px${why} is more than can be written here: up to ${MOST_SHEET} px across. Choose fewer dots per inch.`,
       )
     }
-    await this.supply.bring(this.supply.layOut(inks))
-    this.supply.layOut(inks)
-    const layers =
-      only === undefined
-        ? document.layers
-        : [{ ...document.layers[0]!, which: only, mode: "normal" as const, opacity: 1, shown: true }]
-    const under = underlay && only === undefined ? document.underlays : []
-    await this.underlays.bring(under)
-    // A paper of its own tells what is inked, in which order and with what.
-    const order = new SheetPaper(this.module, this.sheet, () => this.sheet, document.width, document.height)
-    order.setUnderlays(this.underlays)
-    order.setDocument({ ...document, layers, underlays: under })
-    order.setLooks(looks)
-    const present = new Set(document.layers.map(({ which }) => which))
-    const lowest = document.layers[0]!.which
-    const on = (stroke: SheetStroke) => (present.has(stroke.layer ?? 0) ? stroke.layer : lowest)
-    order.strokes = strokes.filter((one) => only === undefined || one.dries || on(one) === only)
+    const margin = Math.ceil((halo * scale) / TILE) * TILE
     const rows = wet ? height : Math.max(TILE, Math.floor(MOST_BAND / width / TILE) * TILE)
     const file = new PngFile(width, height, dpi)
     try {
       for (let top = 0; top < height; top += rows) {
         const deep = Math.min(rows, height - top)
-        const done = await this.band(order, { width, deep, top, scale }, async (share) => {
+        const done = await this.band(order, { width, deep, top, scale, margin, only }, async (share) => {
           told((top + deep * share) / height)
           await wait()
           return mine === this.asker
@@ -118,11 +120,11 @@ export class SheetWriter {
 
   private async band(
     order: SheetPaper,
-    { width, deep, top, scale }: { width: number; deep: number; top: number; scale: number },
+    { width, deep, top, scale, margin, only }: Band & { margin: number; only?: number },
     goOn: (share: number) => Promise<boolean>,
   ): Promise<boolean> {
-    this.sheet.resize(width, deep, scale, 0, top)
-    const pieces = order.inkOnto(this.sheet)
+    this.sheet.resize(width, deep, scale, 0, top, margin)
+    const pieces = order.inkOnto(this.sheet, only)
     let since = performance.now()
     for (const share of pieces) {
       if (performance.now() - since < SLICE) continue
@@ -134,7 +136,7 @@ export class SheetWriter {
 
   private pixels(
     document: SheetDocument,
-    { width, deep, top, scale }: { width: number; deep: number; top: number; scale: number },
+    { width, deep, top, scale }: Band,
     paper: boolean,
     guides: boolean,
   ): Uint8ClampedArray {
@@ -149,7 +151,7 @@ export class SheetWriter {
     const context = canvas.getContext("2d")!
     context.putImageData(new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, deep), 0, 0)
     context.lineWidth = Math.max(1, (0.15 / 25.4) * document.dpi * scale)
-    for (const { kind, x0, y0, x1, y1 } of ruleGuides(this.module, document)) {
+    for (const { kind, x0, y0, x1, y1 } of ruleGuides(this.module, document).rules) {
       context.strokeStyle = GUIDE_INK[kind] ?? "#2f6f62"
       context.globalAlpha = kind === "grid" ? 0.3 : 0.6
       context.beginPath()

@@ -56,8 +56,7 @@ export class Underlays {
       for (let k = 0; k < 3; k++) data[i + k] = data[i + k]! * alpha
     }
     const { memory } = this.module
-    // A chain of halves takes a third more, and a little where sides are odd.
-    const room = Math.ceil((width * height * 4) / 3) + 2 * (width + height) + 64
+    const room = this.module.call("chain_room", width, height)
     const block = memory.lend(room * 4)
     memory.u8({ at: block.at, length: data.length }).set(data)
     this.module.call("chain_picture", { at: block.at, length: room }, width, height)

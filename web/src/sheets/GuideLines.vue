@@ -2,8 +2,9 @@
 // Guides over the paper, as the core rules them.
 import type { SheetDocument } from "@/documents/sheet"
 import { computed, shallowRef, watch } from "vue"
-import { useEngine } from "@/engine/useEngine"
 import type { Ruled } from "@/engine/guides"
+import { useEngine } from "@/engine/useEngine"
+import { notice } from "@/parts/notice"
 
 const props = defineProps<{ document: SheetDocument; zoom: number }>()
 const { api, ready } = useEngine()
@@ -17,7 +18,12 @@ watch(
   wanted,
   async () => {
     await ready
-    rules.value = (await api.ruleGuides(props.document)) ?? []
+    try {
+      rules.value = (await api.ruleGuides(props.document))?.rules ?? []
+    } catch (error) {
+      rules.value = []
+      notice((error as Error).message)
+    }
   },
   { immediate: true },
 )

@@ -19,38 +19,43 @@ export function useWord(sheet: SheetOnEasel, layer: () => number) {
   const endsAt = ref(0)
   let turn = 0
 
-  const guides = computed(() => sheet.document.value?.guides)
-  const dpi = computed(() => sheet.document.value?.dpi ?? 300)
-  const px = (mm: number) => pxOf(mm, "mm", dpi.value)
-  const unit = computed(() => (guides.value?.measure === "mm" ? 1 : Number(guides.value?.nib ?? 1)))
-  /** On guides a word is as high as these say. */
-  const ruled = computed(() => Boolean(guides.value?.lettering))
-  const xHeight = computed(() =>
-    px(ruled.value ? Number(guides.value!.x_height) * unit.value : wish.value.x_height),
+  const px = (mm: number) => pxOf(mm, "mm", sheet.document.value?.dpi ?? 300)
+  /** The lines that words stand on, from the top, and how high an x is on them, sheet px; none without guides. */
+  const lines = shallowRef<{ baselines: number[]; left: number; xHeight: number }>()
+  const ruled = computed(() => lines.value !== undefined)
+  const xHeight = computed(() => lines.value?.xHeight ?? px(wish.value.x_height))
+  const baselines = computed(() => lines.value?.baselines ?? [])
+  watch(
+    () => JSON.stringify([sheet.document.value?.guides, sheet.document.value?.height]),
+    async () => {
+      const { value: document } = sheet.document
+      const guided = document?.guides.lettering
+        ? await api.ruleGuides(document).catch(() => undefined)
+        : undefined
+      if (document !== sheet.document.value) return
+      const bases = guided?.rules.filter(({ kind }) => kind === "base") ?? []
+      lines.value =
+        guided && bases.length > 0
+          ? { baselines: bases.map(({ y0 }) => y0), left: bases[0]!.x0, xHeight: guided.xHeight }
+          : undefined
+    },
+    { immediate: true },
   )
-  const baselines = computed(() => {
-    if (!ruled.value || !guides.value) return []
-    const found: number[] = []
-    const step = Math.max(1, Number(guides.value.line) * unit.value)
-    for (let y = Number(guides.value.first); px(y) < (sheet.document.value?.height ?? 0); y += step)
-      found.push(px(y))
-    return found
-  })
 
   const place = computed((): [number, number] => {
-    const margin = px(guides.value?.margins ? Number(guides.value.margin) : 10)
+    const margin = lines.value?.left || px(10)
     const [x, y] = at.value ?? [margin, baselines.value[0] ?? margin + 2 * xHeight.value]
     return [x, y]
   })
 
   /** Put the word elsewhere; on guides its feet stand on the nearest line. */
   function put(x: number, y: number): void {
-    const lines = baselines.value
-    const nearest = lines.reduce(
+    const ruledAt = baselines.value
+    const nearest = ruledAt.reduce(
       (best, one) => (Math.abs(one - y) < Math.abs(best - y) ? one : best),
-      lines[0] ?? y,
+      ruledAt[0] ?? y,
     )
-    at.value = [x, lines.length > 0 ? nearest : y]
+    at.value = [x, nearest]
   }
 
   function liftOff(): void {

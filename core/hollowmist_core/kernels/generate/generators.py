@@ -6,9 +6,10 @@ its settings.
 
 import math
 
-from numba import void
+from numba import int32, void
 
 from ...prepare.generators import GENERATORS
+from ..prepare.blur import blur_room
 from ..prepare.seam import BOTH, settle
 from ..prepare.steps import STEP
 from ..registry import array, kernel
@@ -50,9 +51,17 @@ def size_generator(steps, screens):
         step.to_width, step.to_height = step.width, step.height
 
 
+@kernel(int32, array(STEP))
+def generator_room(steps):
+    """Numbers of scratch space that `generate` needs for what `size_generator` has sized."""
+    step = steps[0]
+    count = step.to_width * step.to_height
+    return int32(count + blur_room(step.to_width, step.to_height)) if step.kind == SQUIGGLES else int32(count)
+
+
 @kernel(void, array(STEP), array(SCREEN), array("f4"), array("f4"))
 def generate(steps, screens, out, scratch):
-    """Make a source that `size_generator` has sized. `scratch` holds two pictures and `blur.MARGIN` pixels."""
+    """Make a source that `size_generator` has sized. `scratch` has room as `generator_room` says."""
     step = steps[0]
     width, height, v, seed = step.to_width, step.to_height, step.values, step.seed
     if step.kind == DOTS:

@@ -18,8 +18,15 @@ COARSE = 8.0
 
 PASSES = 3
 MOST_REACH = 17
-MARGIN = 1 << 17
-"""Pixels of scratch space beyond a picture: sixteen columns of the largest, with as much again at both ends."""
+BLOCK = 16
+"""Columns that are averaged at once."""
+
+
+@helper
+def blur_room(width, height):
+    """Numbers of scratch space that `blur` needs for a picture of a size, and `blur_wide` with it."""
+    # A line with as much again at both ends; sixteen columns, too.
+    return 2 * width * height + MOST_REACH + 3 * width + 2 * MOST_REACH + BLOCK * (3 * height + 1)
 
 
 @helper
@@ -132,7 +139,7 @@ def box_rows(out, width, height, scratch, half, tiled):
 @helper
 def box_columns(out, width, height, scratch, half, tiled):
     """Average each column over 2 half + 1 pixels, in place, a block of columns at a time."""
-    block = 16
+    block = BLOCK
     scale = float32(1.0 / (2 * half + 1))
     depth = height + 2 * half
     for left in range(0, width, block):
@@ -159,7 +166,7 @@ def box_columns(out, width, height, scratch, half, tiled):
 
 @helper
 def blur(image, out, width, height, scratch, sigma, tiled):
-    """Blur by a Gaussian of deviation `sigma`, px. `scratch` holds an image and `MARGIN` pixels."""
+    """Blur by a Gaussian of deviation `sigma`, px. `scratch` has room as `blur_room` says."""
     count = width * height
     if sigma < 0.05:
         for i in range(count):

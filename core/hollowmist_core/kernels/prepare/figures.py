@@ -126,7 +126,7 @@ def measure_source(image, width, height, grain, largest, closed, cuts, scratch, 
     """Measure a shape (`grain` 0) or a grain (1). `largest` is the brush's largest size, px, 0 if there is none.
 
     `closed` is the way in which its seam was closed, or `OPEN`, and `cuts` what its step found along the cuts.
-    `scratch` has room for half a line.
+    `scratch` has room as `steps.sizing_room` says.
     """
     f = figures[0]
     f.width, f.height = width, height

@@ -6,7 +6,7 @@ from numba import float32, int32, void
 
 from ..records import SAMPLE
 from ..registry import array, helper, kernel
-from .blur import blur
+from .blur import blur, blur_room
 
 ONE = float32(1)
 
@@ -71,6 +71,12 @@ def share_along(shares, width, height, a, b, radius, tiled):
             shares[at] = max(shares[at], share)
 
 
+@kernel(int32, int32, int32)
+def mending_room(width, height):
+    """Numbers of scratch space that `mend` needs."""
+    return int32(width * height + blur_room(width, height))
+
+
 @kernel(
     void,
     array("f4"),
@@ -90,8 +96,8 @@ def mend(image, out, width, height, scratch, samples, count, dx, dy, radius, hea
     """Lay over a stroke what `image` has (dx, dy) px beside it; `out` is changed in place.
 
     Healing takes only the texture from there: what is slower than the stroke is wide stays as it was.
-    The stroke fades over the outer half of its radius. Sample positions are px of the picture. `scratch` has room for
-    two pictures and what `blur` needs.
+    The stroke fades over the outer half of its radius. Sample positions are px of the picture. `scratch` has room as
+    `mending_room` says.
     """
     smooth = scratch[: width * height]
     if heal:

@@ -147,8 +147,18 @@ def read_courses(image, out, width, height, side, periods, cuts):
 
 
 @helper
+def grow_room(wanted, width, height):
+    """Numbers of scratch space that `grow` needs."""
+    patch, overlap = patch_of(wanted, width, height)
+    return 2 * patch * overlap + 4 * patch
+
+
+@helper
 def grow(image, out, width, height, side, wanted, seed, cuts, scratch):
-    """Grow a tile `side` px large, as `grown_side` has it for `wanted`, from patches of a picture."""
+    """Grow a tile `side` px large, as `grown_side` has it for `wanted`, from patches of a picture.
+
+    `scratch` has room as `grow_room` says.
+    """
     patch, overlap = patch_of(wanted, width, height)
     step = patch - overlap
     count = side // step

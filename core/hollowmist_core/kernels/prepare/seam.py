@@ -220,6 +220,14 @@ def closed_size(width, height, share, axes):
 
 
 @helper
+def closing_room(width, height, wide, high, share):
+    """Numbers of scratch space that `close_seam` needs: two pictures, and a band with a path through it."""
+    across = height * (1 + min(width - wide, band_of(width, share)))
+    down = wide * (1 + min(height - high, band_of(height, share)))
+    return width * height + wide * height + max(across, down)
+
+
+@helper
 def crop_along(image, out, width, wide, high):
     """The upper left part of a picture."""
     for y in range(high):
@@ -231,9 +239,9 @@ def crop_along(image, out, width, wide, high):
 def close_seam(image, out, width, height, wide, high, scratch, way, share, axes, periods, spans, cuts):
     """Close the seam across, down, or both: a tile of `wide` x `high` px is left, whose sides overlap by a band.
 
-    `scratch` holds two pictures. `periods` are the picture's own, across and down, px, and `spans` what `wide` and
-    `high` are in the first and the last third, where they are whole numbers of those. `cuts` receives, across and then
-    down, the step across the cut, what neighbours around it do, and what `course_step` says.
+    `scratch` has room as `closing_room` says. `periods` are the picture's own, across and down, px, and `spans` what
+    `wide` and `high` are in the first and the last third, where they are whole numbers of those. `cuts` receives,
+    across and then down, the step across the cut, what neighbours around it do, and what `course_step` says.
     """
     cutting = CUT if way == REPEAT else way
     for k in range(6):

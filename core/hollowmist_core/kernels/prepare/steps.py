@@ -8,12 +8,12 @@ from numba import float32, int32, void
 
 from ...prepare.steps import STEPS
 from ..registry import array, helper, kernel
-from .blur import blur, sharpen
+from .blur import blur, blur_room, sharpen
 from .cutout import FLOOD, content_box, copy_part, cut_brightness, cut_flood, fade_edge
-from .quilt import grow, grown_side, read_courses
+from .quilt import grow, grow_room, grown_side, read_courses
 from .repeat import period_of, whole_periods
 from .reshape import MOST, combine, flip, mirror, resize, rotate, shift, turned_size
-from .seam import ACROSS, DOWN, GROW, REPEAT, band_of, close_seam, closed_size, settle
+from .seam import ACROSS, DOWN, GROW, REPEAT, band_of, close_seam, closed_size, closing_room, settle
 from .tone import even_light, invert, levels
 
 (
@@ -87,11 +87,17 @@ def size_closed(step, image, likes):
     step.to_width, step.to_height = wide, high
 
 
+@kernel(int32, int32, int32)
+def sizing_room(width, height):
+    """Numbers of scratch space that `size_step`, and measuring, need for a picture of a size: half a line."""
+    return int32(max(width, height) // 2 + 1)
+
+
 @kernel(void, array(STEP), array("f4"), array("f4"))
 def size_step(steps, image, scratch):
     """Write the size that a step leaves, from the size it finds and, for some, from the picture.
 
-    `scratch` has room for a line of the picture.
+    `scratch` has room as `sizing_room` says.
     """
     step = steps[0]
     width, height, v = step.width, step.height, step.values
@@ -161,11 +167,29 @@ def close(step, image, out, scratch):
         settle(out, wide, high, scratch, DOWN)
 
 
+@kernel(int32, array(STEP))
+def step_room(steps):
+    """Numbers of scratch space that `run_step` needs for a step that `size_step` has sized."""
+    step = steps[0]
+    width, height, wide, high, v = step.width, step.height, step.to_width, step.to_height, step.values
+    if step.kind == LIGHT or step.kind == BLUR or step.kind == SHARPEN:
+        return int32(blur_room(width, height))
+    if step.kind == BACKGROUND:
+        return int32(width * height + blur_room(width, height))
+    if step.kind == RESIZE:
+        return int32(wide * height)
+    if step.kind == CLOSE and int(v[0]) == GROW:
+        return int32(max(wide * high, grow_room(int(v[3]), width, height)))
+    if step.kind == CLOSE:
+        return int32(max(wide * high, closing_room(width, height, wide, high, v[1])))
+    return int32(1)
+
+
 @kernel(void, array(STEP), array("f4"), array("f4"), int32, int32, array("f4"), array("f4"))
 def run_step(steps, image, other, other_width, other_height, out, scratch):
     """Run a step that `size_step` has sized. `other` is the second picture of *combine*.
 
-    `scratch` holds two pictures of the larger size and `blur.MARGIN` pixels.
+    `scratch` has room as `step_room` says.
     """
     step = steps[0]
     width, height, v, tiled = step.width, step.height, step.values, step.tiled
