@@ -393,7 +393,7 @@ INK = (
     ),
     percent("tone_light", "Light parts", "ink", 0.6, "How far the light parts run from the ink towards the paper."),
     percent("tone_dark", "Dark parts", "ink", 0.4, "How far the dark parts run from the ink towards black."),
-    percent("pooling", "Pooling", "ink", 0.0, "How much ink moves from inside the stroke to its rim, and darkens it."),
+    percent("pooling", "Pooling", "ink", 0.0, "How much ink moves to the stroke's rim, and darkens it; what covers all has no more room."),
     percent("rim", "Rim", "ink", 0.12, "How wide the darker rim is, of the size.", low=0.02, high=0.5),
     percent("wetness", "Wetness", "ink", 0.0, "How wet the ink is: wet ink runs into wet ink, and is taken along."),
     number("run", "Run", "ink", 8, "How far wet ink runs into wet ink that it meets.", "px", 0.0, 24.0),

@@ -292,7 +292,8 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
         half += HALF
         first = max(left, int32(math.floor(middle - half)))
         past = min(right, int32(math.ceil(middle + half)))
-        if stamp.tip != SHAPES:
+        if stamp.tip == ELLIPSE:
+            # Beyond its span an ellipse covers nothing; at its corners a tip with faces would, a hair.
             first, past = first & -LANES, (past + LANES - int32(1)) & -LANES
         if first >= past:
             continue

@@ -285,8 +285,10 @@ def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_sl
         low, high = row_span(dy, left, right, along_x, along_y, beside_x, beside_y, strip)
         if low > high:
             continue
-        first = max(int32(0), int32(math.floor(start + low - HALF))) & -LANES
-        past = (min(int32(TILE), int32(math.ceil(start + high + HALF))) + LANES - 1) & -LANES
+        first = max(int32(0), int32(math.floor(start + low - HALF)))
+        past = min(int32(TILE), int32(math.ceil(start + high + HALF)))
+        if a.tip == ELLIPSE:
+            first, past = first & -LANES, (past + LANES - 1) & -LANES
         if first >= past:
             continue
         count = past - first

@@ -277,7 +277,8 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
     const { size } = strokes.strokes.value
     if (picture && store.isOpen()) await store.views.put({ id, picture, strokes: size })
   }
-  const soon = useDebounceFn(keepView, VIEW_REST)
+  // A view that cannot be kept, on a device that is full, is made anew next time.
+  const soon = useDebounceFn(() => keepView().catch(console.warn), VIEW_REST)
   watch([strokes.strokes, document, inkedWith], () => void (started.value && soon()))
 
   async function leave(): Promise<void> {
@@ -288,7 +289,6 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
     }
   }
   onScopeDispose(() => {
-    // A view that cannot be kept is made anew next time.
     leaving = leaving.then(leave).catch(console.warn)
   })
   start().catch((error: Error) => (failed.value = error.message))

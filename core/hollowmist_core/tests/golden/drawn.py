@@ -123,8 +123,9 @@ class Drawing:
                 told["tones"] = "kept"
         if self.theme == "ribbons":
             told |= {"laying": "ribbon", "size": float(self.rng.uniform(14, 44)), "shapes": told["shapes"][:1]}
-            told["ribbon"] = self.any(*BY_NAME["ribbon"].choices) if "ribbon" in BY_NAME else None
-            told = {name: value for name, value in told.items() if value is not None}
+            told["ribbon_fit"] = self.any(*BY_NAME["ribbon_fit"].choices)
+            told["ribbon_mirrored"] = self.any(*BY_NAME["ribbon_mirrored"].choices)
+            told["ribbon_reversed"] = self.maybe(0.3)
         told["spacing"] = self.any(0.04, 0.1, 0.25, 0.6)
         return told
 
@@ -132,7 +133,7 @@ class Drawing:
         """Texture: sheets about grains have brushes that differ in nothing but the picture."""
         _, grains, screens, _ = _digests()
         if self.theme == "screens":
-            held = {"grain_hold": "paper", "grain_way": "cut", "grain_px": 40.0, "bite": 1.0}
+            held = {"grain_hold": "paper", "grain_way": "cut", "grain_px": _screens()[0].shape[0], "bite": 1.0}
             return {"grain": {"picture": screens[len(self.looks) % 2]}, **held}
         if self.theme == "grains" and self.looks and self.maybe(0.7):
             other = dict(next(reversed(self.looks.values())))
