@@ -24,12 +24,9 @@ FLAGS = [
     "--disable-sync",
 ]
 
-PATIENCE = 60
-"""How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after a minute."""
+PATIENCE = 120
+"""How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after two minutes."""
 expect.set_options(timeout=PATIENCE * 1000)
-
-RESTLESS = 20
-"""How long a page may take to come to rest, s; then it is looked at as it is."""
 
 _STILL = """async () => {
   await document.fonts.ready
@@ -69,12 +66,17 @@ def launch(playwright):
 
 
 def settle(page) -> None:
-    """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves."""
-    end = time.monotonic() + RESTLESS
+    """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves.
+
+    A page that is looked at before it rests shows anything: one that never does is a failure of its own.
+    """
+    end = time.monotonic() + PATIENCE
     # What came last may make the page lay itself out anew, and the engine ink again.
     for _ in range(2):
         # Evaluated, since Playwright's own waiting takes a promise itself for true.
-        while not page.evaluate(_STILL) and time.monotonic() < end:
+        while not page.evaluate(_STILL):
+            if time.monotonic() > end:
+                raise AssertionError("the page does not come to rest")
             page.wait_for_timeout(40)
         page.wait_for_timeout(150)
 

@@ -1,1 +1,23 @@
-"""Files that are read and written, in open formats."""
+"""Files that are read and written, each format by itself; see their modules."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+Told = Callable[[float], None]
+"""Hears the share of a file that is written, 0..1; what it raises ends the writing."""
+
+
+def untold(_share: float) -> None:
+    """Nobody hears how far it is."""
+
+
+@dataclass(frozen=True)
+class FileWish:
+    """What of a sheet is drawn in a file besides its ink: the paper, the underlays, the guides."""
+
+    paper: bool = False
+    underlay: bool = False
+    guides: bool = False
+
+
+INK_ALONE, ON_PAPER = FileWish(), FileWish(paper=True)

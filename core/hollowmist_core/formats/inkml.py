@@ -52,6 +52,10 @@ _WRITTEN = (
 )
 
 
+AS_THEY_ARE, UNKNOWN = "as they are", "?"
+"""Says that a trace's values are samples to the last bit; and stands for a value that is not known."""
+
+
 class InkMLError(ValueError):
     """A document that holds no strokes that can be read; the message says why and what to do."""
 
@@ -102,15 +106,28 @@ def write(strokes: list[Stroke], name: str = "") -> bytes:
     for stroke in strokes:
         group = _child(root, "traceGroup", {"contextRef": "#sheet"})
         _annotate(group, "pointer", POINTERS[stroke.kind])
+        if _is_unusual(stroke.samples):
+            _annotate(group, "samples", AS_THEY_ARE)
         if stroke.erase:
             _annotate(group, "act", "erase")
         _annotate(group, "seed", str(stroke.seed))
         trace = _child(group, "trace")
-        trace.text = ", ".join(
-            " ".join(np.format_float_positional(sample[name], trim="-") for _, _, name in _WRITTEN)
-            for sample in stroke.samples
-        )
+        trace.text = ", ".join(" ".join(_written(sample[name]) for _, _, name in _WRITTEN) for sample in stroke.samples)
     return ElementTree.tostring(root, encoding="utf-8", xml_declaration=True)
+
+
+def _is_unusual(samples: np.ndarray) -> bool:
+    """Whether reading would bring samples to what is usual: times from 0, pressures 0..1, a tilt that is told."""
+    if not len(samples):
+        return False
+    pressure = samples["pressure"]
+    lean = np.concatenate([samples[name] for name in ("altitude", "azimuth", "twist")])
+    return bool(samples["t"][0] != 0 or pressure.min() < 0 or pressure.max() > 1 or not np.isfinite(lean).all())
+
+
+def _written(value: np.float32) -> str:
+    """A number in as few digits as tell it from others; what is none is InkML's "not known"."""
+    return np.format_float_positional(value, trim="-") if np.isfinite(value) else UNKNOWN
 
 
 def _child(parent, name, attributes=None):
@@ -143,9 +160,11 @@ def read(data: bytes, as_written: bool = False) -> Reading:
         raise InkMLError(f"{len(traces)} traces are more than the {MOST_TRACES} that a lane holds; split the file")
     for number, (trace, group) in enumerate(traces, 1):
         channels = _format_of(root, trace, group)
-        columns = _columns(trace.text or "", channels, number)
+        exact = group is not None and _annotation(group, "samples") == AS_THEY_ARE
+        columns = _columns(trace.text or "", channels, number, exact)
         kind = _annotation(group, "pointer") if group is not None else ""
-        samples = _samples(columns, channels, number, found)
+        samples = _exact(columns, channels) if exact else None
+        samples = _samples(columns, channels, number, found) if samples is None else samples
         erase = group is not None and _annotation(group, "act") == "erase"
         seed = _seed(_annotation(group, "seed") if group is not None else "", number)
         found.strokes.append(Stroke(samples, POINTERS.index(kind) if kind in POINTERS else 0, erase, seed))
@@ -230,8 +249,21 @@ def _channel(element) -> Channel:
     return Channel(element.get("name", ""), element.get("units", "dev"), bound("min"), bound("max"))
 
 
-def _columns(text: str, channels: list[Channel], number: int) -> np.ndarray:
-    """Values of a trace, one row a point; differences (') and differences of differences (") are added up."""
+def _exact(columns: np.ndarray, channels: list[Channel]) -> np.ndarray | None:
+    """The samples of a trace whose values are these to the last bit; None where its format is another one."""
+    if [(one.name, one.units) for one in channels] != [(name, units) for name, units, _ in _WRITTEN]:
+        return None
+    samples = np.zeros(len(columns), SAMPLE)
+    for i, (_, _, name) in enumerate(_WRITTEN):
+        samples[name] = columns[:, i]
+    return samples
+
+
+def _columns(text: str, channels: list[Channel], number: int, exact: bool = False) -> np.ndarray:
+    """Values of a trace, one row a point; differences (') and differences of differences (") are added up.
+
+    A value that is not known is that of the point before, or with `exact` none.
+    """
     points = [point for point in text.replace(":", " ").split(",") if point.strip()]
     if not points:
         raise InkMLError(f"trace {number} has no points; remove it from the file")
@@ -253,8 +285,8 @@ def _columns(text: str, channels: list[Channel], number: int) -> np.ndarray:
             if word[0] in "!'\"":
                 order[i] = "!'\"".index(word[0])
                 word = word[1:]
-            if word in ("*", "?"):
-                values[row, i] = before
+            if word in ("*", UNKNOWN):
+                values[row, i] = math.nan if exact and word == UNKNOWN else before
                 continue
             value = _number(word, number, row)
             if order[i] == 2:

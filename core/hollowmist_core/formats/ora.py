@@ -1,7 +1,9 @@
 """OpenRaster: a ZIP of layers as PNG with a stack that orders them (freedesktop.org, version 0.0.6)."""
 
 import io
+import math
 import zipfile
+from collections.abc import Iterator
 from dataclasses import dataclass
 from html import escape
 
@@ -11,6 +13,7 @@ from defusedxml.ElementTree import ParseError, fromstring
 from PIL import Image
 
 from ..sheets.inking import Piece, inked
+from . import ON_PAPER, FileWish, Told, untold
 from .pack import UNSOUND
 from .sheet_svg import png_of
 
@@ -22,6 +25,9 @@ MOST_STACK = 1_000_000
 """Most bytes of what orders the layers."""
 
 MOST_LAYERS = 64
+MOST_PX = 1e6
+"""Farthest that a layer is placed from the picture's corner, px."""
+
 THUMBNAIL = 256
 EARLIEST = (1980, 1, 1, 0, 0, 0)
 
@@ -39,34 +45,50 @@ def _cropped(pixels: np.ndarray) -> tuple[np.ndarray, int, int]:
     return np.ascontiguousarray(pixels[top : rows[-1] + 1, left : columns[-1] + 1]), int(left), int(top)
 
 
-def write_ora(piece: Piece, dpi: float | None = None) -> bytes:
-    """A sheet as OpenRaster, its layers and its paper each by itself.
+def _layer(name: str, file: str, at: tuple[int, int], opacity: float, shown: bool, mode: str) -> str:
+    # Blend modes have the names of SVG's operators, which are W3C's.
+    operator = "svg:src-over" if mode == "normal" else f"svg:{mode}"
+    return (
+        f'<layer name="{escape(name, quote=True)}" src="{file}" x="{at[0]}" y="{at[1]}" opacity="{opacity:.4f}" '
+        f'visibility="{"visible" if shown else "hidden"}" composite-op="{operator}"/>'
+    )
+
+
+def write_ora(piece: Piece, dpi: float | None = None, wish: FileWish = ON_PAPER, told: Told = untold) -> bytes:
+    """A sheet as OpenRaster, its layers, its underlays and its paper each by itself.
 
     Parameters
     ----------
     dpi : float, optional
         The sheet's own where there is none.
+    wish : FileWish
+        Whether paper and underlays are shown; both are there as layers.
+    told : callable
+        Hears the share that is done, 0..1; what it raises ends the writing.
     """
     document = piece.document
     dpi = dpi or document["dpi"]
     scale = dpi / document["dpi"]
     width, height = piece.size_at(scale)
-    merged = inked(piece, scale)
     stack, files = [], {}
+    count = len(document["layers"])
     for number, layer in reversed(list(enumerate(document["layers"]))):
+        told((count - 1 - number) / (count + 1))
         pixels, x, y = _cropped(inked(piece, scale, False, False, layer["which"]))
-        file = f"data/layer{number}.png"
-        files[file] = png_of(pixels)
-        name = escape(layer["name"] or f"Layer {layer['which'] + 1}", quote=True)
-        # Blend modes have the names of SVG's operators, which are W3C's.
-        mode = "svg:src-over" if layer["mode"] == "normal" else f"svg:{layer['mode']}"
-        stack.append(
-            f'<layer name="{name}" src="{file}" x="{x}" y="{y}" opacity="{layer["opacity"]:.4f}" '
-            f'visibility="{"visible" if layer["shown"] else "hidden"}" composite-op="{mode}"/>'
-        )
+        files[f"data/layer{number}.png"] = png_of(pixels)
+        name = layer["name"] or f"Layer {layer['which'] + 1}"
+        shown = (float(layer["opacity"]), bool(layer["shown"]), layer["mode"])
+        stack.append(_layer(name, f"data/layer{number}.png", (x, y), *shown))
+    if any(one["shown"] for one in document["underlays"]):
+        bare = Piece(document, [], {}, None, piece.underlay)
+        pixels, x, y = _cropped(inked(bare, scale, paper=False))
+        files["data/underlay.png"] = png_of(pixels)
+        stack.append(_layer("Underlay", "data/underlay.png", (x, y), 1.0, wish.underlay, "normal"))
     tint = tuple(int(document["tint"][i : i + 2], 16) for i in (1, 3, 5))
     files["data/paper.png"] = png_of(np.full((height, width, 4), (*tint, 255), np.uint8))
-    stack.append('<layer name="Paper" src="data/paper.png" x="0" y="0" opacity="1.0" visibility="visible"/>')
+    stack.append(_layer("Paper", "data/paper.png", (0, 0), 1.0, wish.paper, "normal"))
+    told(count / (count + 1))
+    merged = inked(piece, scale, wish.paper, wish.underlay)
     small = Image.fromarray(merged)
     small.thumbnail((THUMBNAIL, THUMBNAIL))
     files["Thumbnails/thumbnail.png"] = png_of(np.asarray(small))
@@ -97,11 +119,27 @@ class OraLayer:
     shown: bool
 
 
-def _number(element, name: str, otherwise: float) -> float:
+def _number(element, name: str, otherwise: float, most: float = MOST_PX) -> float:
+    """A number of an element's, from -`most` to `most`; what is none counts as not told."""
     try:
-        return float(element.get(name, otherwise))
+        told = float(element.get(name, otherwise))
     except ValueError:
         return otherwise
+    return max(-most, min(most, told)) if math.isfinite(told) else otherwise
+
+
+def _opened(stack, x: int, y: int, opacity: float, shown: bool) -> Iterator[tuple]:
+    """The layers of a stack, the topmost first, each with the place, opacity and visibility that its groups give it."""
+    for one in stack:
+        if one.tag not in ("layer", "stack"):
+            continue
+        at = (x + int(_number(one, "x", 0)), y + int(_number(one, "y", 0)))
+        faint = opacity * min(1.0, max(0.0, _number(one, "opacity", 1.0)))
+        seen = shown and one.get("visibility", "visible") == "visible"
+        if one.tag == "layer":
+            yield one, *at, faint, seen
+        else:
+            yield from _opened(one, *at, faint, seen)
 
 
 def _bounded(archive: zipfile.ZipFile, name: str, most: int) -> bytes:
@@ -130,13 +168,13 @@ def read_ora(data: bytes) -> tuple[int, int, list[OraLayer]]:
         raise
     except (*UNSOUND, KeyError, ParseError, DefusedXmlException):
         raise OraError(f"this is no whole OpenRaster file; {again}") from None
-    found = [one for one in root.iter() if one.tag == "layer"]
+    found = list(_opened(root, 0, 0, 1.0, True))
     if not found:
         raise OraError(f"this OpenRaster file has no layers; {again}")
     if len(found) > MOST_LAYERS:
         raise OraError(f"this OpenRaster file has {len(found)} layers; up to {MOST_LAYERS} can be read; merge some")
     layers, spent = [], 0
-    for one in reversed(found):
+    for one, x, y, opacity, shown in reversed(found):
         source = one.get("src", "")
         try:
             png = _bounded(archive, source, MOST_BYTES - spent)
@@ -145,14 +183,5 @@ def read_ora(data: bytes) -> tuple[int, int, list[OraLayer]]:
         except (*UNSOUND, KeyError):
             raise OraError(f"the layer “{one.get('name', source):.40}” is missing or damaged; {again}") from None
         spent += len(png)
-        layers.append(
-            OraLayer(
-                one.get("name", "")[:80],
-                png,
-                int(_number(one, "x", 0)),
-                int(_number(one, "y", 0)),
-                min(1.0, max(0.0, _number(one, "opacity", 1.0))),
-                one.get("visibility", "visible") == "visible",
-            )
-        )
+        layers.append(OraLayer(one.get("name", "")[:80], png, x, y, opacity, shown))
     return int(_number(root, "w", 0)), int(_number(root, "h", 0)), layers

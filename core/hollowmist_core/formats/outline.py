@@ -3,7 +3,8 @@
 from html import escape
 
 import numpy as np
-from contourpy import LineType, contour_generator
+
+from .curves import outlines_of
 
 HALF = 127.5
 """Coverage that the outline follows, of 255: what is softer than hard is cut where it is half."""
@@ -54,9 +55,8 @@ def outlines(ink: np.ndarray) -> list[np.ndarray]:
         px of the picture, its corner at 0, 0; the last point is the first.
     """
     # With a bare border every outline closes; a pixel's value stands at its middle.
-    framed = np.pad(ink.astype(float), 1)
-    found = contour_generator(z=framed, line_type=LineType.Separate).lines(HALF)
-    return [thinned(np.asarray(line) - 0.5) for line in found if len(line) > 3]
+    framed = np.pad(ink.astype(np.float32), 1)
+    return [thinned(line - 1.0) for line in outlines_of(framed, HALF) or []]
 
 
 def outline_svg(ink: np.ndarray, title: str) -> str:

@@ -5,12 +5,15 @@ import io
 from PIL import Image
 from reportlab.lib.colors import HexColor
 from reportlab.lib.utils import ImageReader
+from reportlab.pdfbase import pdfdoc
 from reportlab.pdfgen.canvas import FILL_EVEN_ODD, Canvas
 
-from ..sheets.inking import Piece, inked
-from ..sheets.tracing import traced
+from ..sheets.inking import Piece
+from ..sheets.ruling import GUIDE_INKS, GUIDE_MM, ruled
+from ..sheets.tracing import Traced, traced, underlay_of
+from . import INK_ALONE, FileWish, Told, untold
 
-POINTS_PER_INCH = 72.0
+POINTS_PER_INCH, MM_PER_INCH = 72.0, 25.4
 WAYS = {
     "normal": "Normal",
     "multiply": "Multiply",
@@ -28,22 +31,51 @@ WAYS = {
 """Blend modes by the names that PDF has for them (ISO 32000-1, 11.3.5)."""
 
 
-def _plain(document: dict) -> bool:
-    """Whether every layer lies on the others as it is: then strokes can be written one by one."""
-    shown = [one for one in document["layers"] if one["shown"]]
-    return all(one["mode"] == "normal" and one["opacity"] >= 0.998 for one in shown)
+class _Group(pdfdoc.PDFFormXObject):
+    """A form that is composed as one, isolated from what lies below it (ISO 32000-1, 11.6.6)."""
+
+    def format(self, document):
+        stream = pdfdoc.PDFStream()
+        stream.content = self.stream
+        group = {"S": pdfdoc.PDFName("Transparency"), "I": "true", "CS": pdfdoc.PDFName("DeviceRGB")}
+        stream.dictionary["Group"] = pdfdoc.PDFDictionary({"Type": pdfdoc.PDFName("Group"), **group})
+        resources = pdfdoc.PDFResourceDictionary()
+        resources.allProcs()
+        if self.XObjects:
+            resources.XObject = self.XObjects
+        if self.ExtGState:
+            resources.ExtGState = self.ExtGState
+        self.Contents, self.Resources = stream, resources
+        return super().format(document)
 
 
-def _picture(page: Canvas, pixels, left, top, times, height) -> None:
-    down, across = pixels.shape[:2]
-    image = ImageReader(Image.fromarray(pixels))
-    page.drawImage(image, left, height - top - down / times, across / times, down / times, mask="auto")
+class _Page(Canvas):
+    """A page whose layers are groups."""
+
+    def group(self, name: str, width: float, height: float, draw) -> None:
+        """Draw into a group of that name."""
+        self.beginForm(name, 0, 0, width, height)
+        draw()
+        form = _Group(lowerx=0, lowery=0, upperx=width, uppery=height)
+        form.compression = self._pageCompression
+        form.setStreamList([self._preamble, *self._code])
+        self._setExtGState(form)
+        self._setXObjects(form)
+        self._doc.addForm(name, form)
+        self._restartAccumulators()
+        self.pop_state_stack()
 
 
-def _shape(page: Canvas, one, height: float) -> None:
+def _picture(page: Canvas, one: Traced, height: float) -> None:
+    down, across = one.picture.shape[:2]
+    image = ImageReader(Image.fromarray(one.picture))
+    page.drawImage(image, one.left, height - one.top - down, across, down, mask="auto")
+
+
+def _shape(page: Canvas, one: Traced, height: float) -> None:
     page.setBlendMode(WAYS[one.mode])
     if one.picture is not None:
-        _picture(page, one.picture, one.left, one.top, one.times, height)
+        _picture(page, one, height)
         return
     page.setFillColor(HexColor(one.ink))
     page.setFillAlpha(one.opacity)
@@ -57,26 +89,58 @@ def _shape(page: Canvas, one, height: float) -> None:
     page.setFillAlpha(1.0)
 
 
-def sheet_pdf(piece: Piece, name: str = "", paper: bool = False) -> bytes:
-    """A sheet as a PDF file of one page.
+def _guides(page: Canvas, document: dict) -> None:
+    page.setLineWidth(GUIDE_MM / MM_PER_INCH * document["dpi"])
+    for kind, x0, y0, x1, y1 in ruled(document):
+        ink, alpha = GUIDE_INKS[kind]
+        page.setStrokeColor(HexColor(ink))
+        page.setStrokeAlpha(alpha)
+        page.line(x0, document["height"] - y0, x1, document["height"] - y1)
 
-    Where layers mix or are faint, all ink is one picture at the sheet's own dots per inch.
+
+def sheet_pdf(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, told: Told = untold) -> bytes:
+    """A sheet as a PDF file of one page, its layers as groups that mix as they do on the screen.
+
+    Parameters
+    ----------
+    wish : FileWish
+        Whether paper, underlays and guides are drawn.
+    told : callable
+        Hears the share that is done, 0..1; what it raises ends the writing.
     """
     document = piece.document
     unit = POINTS_PER_INCH / document["dpi"]
     width, height = document["width"], document["height"]
     out = io.BytesIO()
-    page = Canvas(out, pagesize=(width * unit, height * unit), pageCompression=1, invariant=1)
+    page = _Page(out, pagesize=(width * unit, height * unit), pageCompression=1, invariant=1)
     page.setTitle(name)
+    shapes: dict[int, list[Traced]] = {}
+    for one in traced(piece, told):
+        shapes.setdefault(one.layer, []).append(one)
+    groups = [layer for layer in document["layers"] if layer["which"] in shapes]
+    for layer in groups:
+        mine = shapes[layer["which"]]
+
+        def draw(mine=mine):
+            for one in mine:
+                _shape(page, one, height)
+
+        page.group(f"layer{layer['which']}", width, height, draw)
     page.scale(unit, unit)
-    if paper:
+    if wish.paper:
         page.setFillColor(HexColor(document["tint"]))
         page.rect(0, 0, width, height, stroke=0, fill=1)
-    if _plain(document):
-        for one in traced(piece):
-            _shape(page, one, height)
-    else:
-        _picture(page, inked(piece, 1.0, paper, False), 0, 0, 1.0, height)
+    under = underlay_of(piece) if wish.underlay else None
+    if under:
+        _picture(page, under, height)
+    for layer in groups:
+        page.saveState()
+        page.setBlendMode(WAYS[layer["mode"]])
+        page.setFillAlpha(layer["opacity"])
+        page.doForm(f"layer{layer['which']}")
+        page.restoreState()
+    if wish.guides:
+        _guides(page, document)
     page.showPage()
     page.save()
     return out.getvalue()

@@ -8,7 +8,9 @@ import numpy as np
 from PIL import Image
 
 from ..sheets.inking import Piece
-from ..sheets.tracing import Traced, traced
+from ..sheets.ruling import GUIDE_INKS, GUIDE_MM, ruled
+from ..sheets.tracing import Traced, traced, underlay_of
+from . import INK_ALONE, FileWish, Told, untold
 from .curves import path_of
 
 MM_PER_INCH = 25.4
@@ -23,35 +25,55 @@ def png_of(pixels: np.ndarray, dpi: float | None = None) -> bytes:
 
 
 def _mixed(mode: str) -> str:
-    return "" if mode == "normal" else f' style="mix-blend-mode:{mode}"'
+    return "" if mode == "normal" else f"mix-blend-mode:{mode}"
+
+
+def _styled(*parts: str) -> str:
+    given = ";".join(part for part in parts if part)
+    return f' style="{given}"' if given else ""
 
 
 def _shape(one: Traced) -> str:
     if one.picture is not None:
         height, width = one.picture.shape[:2]
         data = base64.b64encode(png_of(one.picture)).decode("ascii")
+        # A px of it is a px of the sheet: at the sheet's own dots per inch nothing is blurred.
+        style = _styled(_mixed(one.mode), "image-rendering:optimizeQuality")
         return (
-            f'<image x="{one.left:.3f}" y="{one.top:.3f}" width="{width / one.times:.3f}" '
-            f'height="{height / one.times:.3f}"{_mixed(one.mode)} href="data:image/png;base64,{data}"/>'
+            f'<image x="{one.left}" y="{one.top}" width="{width}" height="{height}"{style} '
+            f'href="data:image/png;base64,{data}"/>'
         )
     path = "".join(path_of(pieces) for pieces in one.pieces)
     faint = "" if one.opacity >= 0.998 else f' fill-opacity="{one.opacity:.3f}"'
-    return f'<path fill="{one.ink}"{faint}{_mixed(one.mode)} fill-rule="evenodd" d="{path}"/>'
+    return f'<path fill="{one.ink}"{faint}{_styled(_mixed(one.mode))} fill-rule="evenodd" d="{path}"/>'
 
 
-def sheet_svg(piece: Piece, name: str = "", paper: bool = False) -> bytes:
+def _guides(document: dict) -> str:
+    rules = ruled(document)
+    wide = GUIDE_MM / MM_PER_INCH * document["dpi"]
+    lines = "".join(
+        f'<line x1="{x0:.1f}" y1="{y0:.1f}" x2="{x1:.1f}" y2="{y1:.1f}" stroke="{GUIDE_INKS[kind][0]}" '
+        f'stroke-opacity="{GUIDE_INKS[kind][1]}"/>'
+        for kind, x0, y0, x1, y1 in rules
+    )
+    return f'<g stroke-width="{wide:.2f}"><title>Guides</title>{lines}</g>' if rules else ""
+
+
+def sheet_svg(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, told: Told = untold) -> bytes:
     """A sheet as an SVG file at its true size: a group for each layer that is shown, a shape for each stroke.
 
     Parameters
     ----------
-    paper : bool
-        Whether the paper is drawn below the ink.
+    wish : FileWish
+        Whether paper, underlays and guides are drawn.
+    told : callable
+        Hears the share that is done, 0..1; what it raises ends the writing.
     """
     document = piece.document
     width, height = document["width"], document["height"]
     mm = [side / document["dpi"] * MM_PER_INCH for side in (width, height)]
     shapes: dict[int, list[str]] = {}
-    for one in traced(piece):
+    for one in traced(piece, told):
         shapes.setdefault(one.layer, []).append(_shape(one))
     groups = []
     for layer in document["layers"]:
@@ -59,10 +81,14 @@ def sheet_svg(piece: Piece, name: str = "", paper: bool = False) -> bytes:
             label = escape(layer["name"] or f"Layer {layer['which'] + 1}")
             faint = "" if layer["opacity"] >= 0.998 else f' opacity="{layer["opacity"]:.3f}"'
             inside = "".join(shapes.get(layer["which"], []))
-            # A layer is mixed as one: what overlaps inside of it is not mixed twice.
-            groups.append(f"<g{faint}{_mixed(layer['mode'])}><title>{label}</title>{inside}</g>")
-    ground = f'<rect width="{width}" height="{height}" fill="{document["tint"]}"/>' if paper else ""
+            # A layer is mixed as one, and its strokes mix with nothing beyond it.
+            style = _styled("isolation:isolate", _mixed(layer["mode"]))
+            groups.append(f"<g{faint}{style}><title>{label}</title>{inside}</g>")
+    ground = f'<rect width="{width}" height="{height}" fill="{document["tint"]}"/>' if wish.paper else ""
+    under = underlay_of(piece) if wish.underlay else None
+    below = f"<g><title>Underlay</title>{_shape(under)}</g>" if under else ""
+    over = _guides(document) if wish.guides else ""
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{mm[0]:.3f}mm" height="{mm[1]:.3f}mm" '
-        f'viewBox="0 0 {width} {height}"><title>{escape(name)}</title>{ground}{"".join(groups)}</svg>\n'
+        f'viewBox="0 0 {width} {height}"><title>{escape(name)}</title>{ground}{below}{"".join(groups)}{over}</svg>\n'
     ).encode()

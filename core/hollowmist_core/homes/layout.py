@@ -43,6 +43,7 @@ from ..prepare.steps import STEPS
 from ..sheets import document as sheets
 from ..sheets import papers as sheet_papers
 from ..sheets.guides import GUIDES
+from ..sheets.ruling import GUIDE_INKS, GUIDE_MM
 from ..words import writing
 from ..words.settings import WORDS
 from ..words.tables import HANDS
@@ -150,6 +151,7 @@ def typescript() -> str:
         "UNDERLAY": records.UNDERLAY,
         "MOST_UNDERLAYS": sheets.MOST_UNDERLAYS,
         "MOST_RULES": guides.MOST_RULES,
+        "GUIDE_MM": GUIDE_MM,
         "LEAST_SHEET": sheet_papers.LEAST_SIDE,
         "MOST_SHEET": sheet_papers.MOST_SIDE,
         "MOST_PLACES": words.MOST_PLACES,
@@ -221,6 +223,7 @@ def typescript() -> str:
         f"export const HANDS = {json.dumps(HANDS)} as const",
         f"export const WORDS = {json.dumps([setting_metadata(s) for s in WORDS], indent=1)} as const",
         f"export const STRAIGHT_WAYS = {json.dumps(straighten.WAYS)} as const",
+        f"export const GUIDE_INKS = {json.dumps(GUIDE_INKS)} as const",
         f"export const RULES = {json.dumps(guides.KINDS)} as const",
         f"export const DEFAULT_SHEET = {json.dumps(sheets.default_sheet())} as const",
         f"export const READINGS = {json.dumps([vars(one) for one in telling.READINGS], indent=1)} as const",

@@ -40,6 +40,8 @@ UNITS = (
     "vary",
     "order",
     "reach",
+    "curves",
+    "outline",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 

@@ -292,8 +292,8 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
         half += HALF
         first = max(left, int32(math.floor(middle - half)))
         past = min(right, int32(math.ceil(middle + half)))
-        if stamp.tip == ELLIPSE:
-            # Beyond its span an ellipse covers nothing; at its corners a tip with faces would, a hair.
+        if stamp.tip == ELLIPSE and stamp.major == stamp.minor:
+            # Beyond its span a disc covers nothing; at its corners or ends any other tip would, a hair.
             first, past = first & -LANES, (past + LANES - int32(1)) & -LANES
         if first >= past:
             continue

@@ -2,7 +2,7 @@
 
 import math
 
-from numba import float32, int32
+from numba import float32, float64, int32
 
 from ..record import BRUSH
 from .pooling import POOLING_WORK, SEEN
@@ -49,3 +49,9 @@ def ink_room(brushes, scale):
     if brush.wetness > 0.0 and brush.run > 0.0:
         room = max(room, int32(wet_room(math.ceil(brush.run * scale))))
     return room
+
+
+@kernel(int32, int32, float64)
+def side_at(side, scale):
+    """A side of a sheet at a scale, device px, in files: rounded to the nearest."""
+    return max(int32(1), int32(math.floor(side * scale + 0.5)))

@@ -287,7 +287,7 @@ def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_sl
             continue
         first = max(int32(0), int32(math.floor(start + low - HALF)))
         past = min(int32(TILE), int32(math.ceil(start + high + HALF)))
-        if a.tip == ELLIPSE:
+        if brush.round:
             first, past = first & -LANES, (past + LANES - 1) & -LANES
         if first >= past:
             continue

@@ -112,7 +112,7 @@ class Piece:
 
     def size_at(self, scale: float) -> tuple[int, int]:
         """Width and height at a scale, device px."""
-        return round(self.document["width"] * scale), round(self.document["height"] * scale)
+        return reach.side_at(self.document["width"], scale), reach.side_at(self.document["height"], scale)
 
     def chain_of(self, digest: str) -> tuple[np.ndarray, int, int] | None:
         """An underlay's chain of halves, its width and height; None where it is not there."""

@@ -1,32 +1,34 @@
 """Strokes of a sheet as shapes with an outline, where their ink has one; as pictures where it has not."""
 
-from collections.abc import Iterator
+import math
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 import numpy as np
-from contourpy import LineType, contour_generator
 
-from ..formats.curves import fitted
-from ..native import Sheet, Stroke
+from ..formats.curves import fitted, outlines_of
+from ..kernels import sheet as sheet_kernels
+from ..kernels.outline import FULL, is_outlined
+from ..kernels.reach import ink_halo
+from ..kernels.records import FIRST_LAYER, TILE
+from ..native import Sheet
 from .inking import Piece, SheetStroke, inked
+from .papers import MOST_SIDE
 
 FINER = 2.0
-"""Outlines are traced from ink at so many px to one of the sheet."""
+"""Outlines are traced from ink at so many px to one of the sheet, as far as the kernels' largest sheet allows."""
 
 TOLERANCE = 0.15
 """How far a curve may lie from the traced outline, sheet px."""
 
-SOFT = 3.2
-"""An edge that is blurred over more than this, px of what is traced, is no outline: it is soft or has a grain."""
-
-STEADY = 1.2
-"""A hard edge of a picture made small is as many px wide at twice the scale, and at most so many times that."""
-
 ONE_INK = 3
 """Ink whose red, green or blue ranges over more than this, of 255, is no one colour."""
 
-LIMITS = (0.05, 0.97)
-"""Coverage between these, of the stroke's own most, is an edge's or a grain's."""
+MOST_LINES = 60
+"""A stroke that falls into more outlines than this is a texture: a picture of it is smaller, and no worse to edit."""
+
+LIKELY = 1.5
+"""A stroke is first inked on the paper about its samples, so many widths of it on all sides."""
 
 
 @dataclass(frozen=True)
@@ -37,8 +39,8 @@ class Traced:
     ----------
     layer : int
         `which` of the layer.
-    pieces : list of list of ndarray
-        Closed outlines, sheet px; empty where it is a picture.
+    pieces : list of ndarray, shape (count, 4, 2)
+        Closed outlines of cubics, sheet px; empty where it is a picture.
     ink : str
         "#rrggbb".
     opacity : float
@@ -46,112 +48,169 @@ class Traced:
     mode : str
         How it mixes with what is below it on its layer.
     picture : ndarray or None
-        Straight RGBA at `times` px to a sheet px, its corner at (left, top) sheet px.
+        Straight RGBA, a px to a sheet px, its corner at (left, top) sheet px.
     """
 
     layer: int
-    pieces: list[list[np.ndarray]]
+    pieces: list[np.ndarray]
     ink: str = "#000000"
     opacity: float = 1.0
     mode: str = "normal"
     picture: np.ndarray | None = None
-    left: float = 0.0
-    top: float = 0.0
-    times: float = 1.0
+    left: int = 0
+    top: int = 0
 
 
-def outlines_of(cover: np.ndarray, half: float) -> list[np.ndarray]:
-    """Closed outlines of coverage where it is half of its most, px of the picture."""
-    framed = np.pad(cover.astype(float), 1)
-    found = contour_generator(z=framed, line_type=LineType.Separate).lines(half)
-    return [np.asarray(line) - 0.5 for line in found if len(line) > 4]
+class Table:
+    """A sheet on which strokes are inked one by one, each on no more paper than it needs, and read where they lie."""
+
+    def __init__(self, piece: Piece, scale: float):
+        self.piece, self.scale = piece, scale
+        # With a margin every outline closes, also of what goes off the paper.
+        halo = math.ceil(max(piece.halo(piece.jobs) * scale, 4.0))
+        width, height = piece.size_at(scale)
+        self.whole = (-halo, -halo, width + halo, height + halo)
+        self.sheet = Sheet(width, height, scale, margin=halo)
+
+    def _near(self, stroke: SheetStroke) -> tuple[int, int, int, int]:
+        """The part of the paper that a stroke is likely to reach: left, top, right, bottom, px of this scale."""
+        brush = self.piece.brush_of(stroke).record
+        reach = LIKELY * float(brush["most_width"][0]) + float(ink_halo(brush)) + 8.0
+        x, y = (stroke.samples[name].astype(float) for name in "xy")
+        box = np.array([np.nanmin(x) - reach, np.nanmin(y) - reach, np.nanmax(x) + reach, np.nanmax(y) + reach])
+        left, top, right, bottom = (int(one) for one in np.clip(np.round(box * self.scale), -1e6, 1e6))
+        x0, y0, x1, y1 = self.whole
+        return max(x0, left), max(y0, top), min(x1, right), min(y1, bottom)
+
+    def ink(self, stroke: SheetStroke) -> tuple[np.ndarray, int, int] | None:
+        """Ink a stroke by itself.
+
+        Returns
+        -------
+        words : ndarray, shape (2, height, width), uint32
+            The layer's words: red and green, blue and alpha, 16 bits each, premultiplied.
+        left, top : int
+            Where they begin, px of this scale. None where the stroke leaves nothing.
+        """
+        near = self._near(stroke)
+        if near[0] >= near[2] or near[1] >= near[3]:
+            return None
+        return self._inked(stroke, near) or self._inked(stroke, self.whole)
+
+    def _inked(self, stroke: SheetStroke, part: tuple[int, int, int, int]):
+        """`ink` on a part of the paper; None where the stroke reaches beyond it."""
+        sheet = self.sheet
+        left, top, right, bottom = part
+        sheet_kernels.size_sheet(sheet.state, sheet.maps, right - left, bottom - top, self.scale, left, top)
+        sheet.begin(self.piece.brush_of(stroke), stroke.kind, seed=stroke.seed)
+        sheet.feed(stroke.samples, watched=False)
+        sheet.lift()
+        x0, y0, x1, y1 = (int(sheet.state[f"all_{side}"][0]) for side in ("left", "top", "right", "bottom"))
+        beyond = x0 <= 0 or y0 <= 0 or x1 >= right - left or y1 >= bottom - top
+        found = None if beyond and part != self.whole else self._words((x0, y0, x1, y1))
+        sheet.clear()
+        return found and (found[0], found[1] + left, found[2] + top)
+
+    def _words(self, box) -> tuple[np.ndarray, int, int] | None:
+        sheet = self.sheet
+        columns, rows = int(sheet.state["columns"][0]), int(sheet.state["rows"][0])
+        left, top = max(0, box[0] - 2), max(0, box[1] - 2)
+        right, bottom = min(columns * TILE, box[2] + 2), min(rows * TILE, box[3] + 2)
+        if left >= right or top >= bottom:
+            return None
+        first_x, first_y, past_x, past_y = left // TILE, top // TILE, -(-right // TILE), -(-bottom // TILE)
+        words = np.zeros((2, (past_y - first_y) * TILE, (past_x - first_x) * TILE), np.uint32)
+        cells = sheet.cells.reshape(-1, TILE, TILE)
+        for k in range(2):
+            slots = sheet.maps[(FIRST_LAYER + k) * columns * rows :][: columns * rows].reshape(rows, columns)
+            for row in range(first_y, past_y):
+                for column in range(first_x, past_x):
+                    if slots[row, column] >= 0:
+                        y, x = (row - first_y) * TILE, (column - first_x) * TILE
+                        words[k, y : y + TILE, x : x + TILE] = cells[slots[row, column]]
+        x0, y0 = left - first_x * TILE, top - first_y * TILE
+        part = words[:, y0 : y0 + bottom - top, x0 : x0 + right - left]
+        return part, left, top
 
 
-def _edge_of(alpha: np.ndarray, lines: list[np.ndarray]) -> float:
-    """How wide the edges of coverage are, px: what lies between none and most of it, for each px of its outlines."""
-    most = float(alpha.max())
-    length = sum(np.hypot(*np.diff(line, axis=0).T).sum() for line in lines)
-    between = (alpha > LIMITS[0] * most) & (alpha < LIMITS[1] * most)
-    return between.sum() / max(length, 1.0)
+def _straight(words: np.ndarray) -> np.ndarray:
+    """Words of a layer as straight RGBA, shape (..., 4), float, 0..255."""
+    first, rest = words
+    channels = np.stack([first & 65535, first >> 16, rest & 65535], axis=-1).astype(np.float32)
+    alpha = (rest >> 16).astype(np.float32)[..., None]
+    per = np.divide(255.0, alpha, out=np.zeros_like(alpha), where=alpha > 0)
+    return np.concatenate([np.minimum(255.0, channels * per), alpha * (255.0 / 65535.0)], axis=-1)
 
 
-def _inside_of(pixels: np.ndarray) -> np.ndarray:
-    """The pixels that are covered most, shape (count, 4)."""
-    alpha = pixels[..., 3]
-    return pixels[alpha >= LIMITS[1] * float(alpha.max())]
-
-
-def _alone(piece: Piece, stroke: SheetStroke, reached, scale: float) -> tuple[np.ndarray, float, float]:
-    """A stroke by itself at a scale, and where the picture's corner lies, sheet px."""
-    left, top, right, bottom = reached
-    x, y = int(np.floor((left - 2) * scale)), int(np.floor((top - 2) * scale))
-    width, height = int(np.ceil((right + 2) * scale)) - x, int(np.ceil((bottom + 2) * scale)) - y
-    sheet = Sheet(max(1, min(8192, width)), max(1, min(8192, height)), scale, (x, y))
-    sheet.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, False, stroke.seed, 0))
-    return sheet.flattened(), x / scale, y / scale
-
-
-def _trace(piece: Piece, stroke: SheetStroke, which: int, reached) -> Traced | None:
-    scale = FINER
-    pixels, left, top = _alone(piece, stroke, reached, scale)
-    if not pixels[..., 3].any():
+def _shape(fine: Table, stroke: SheetStroke, which: int, mode: str) -> Traced | None:
+    """A stroke by its outline, where it has one."""
+    found = fine.ink(stroke)
+    if found is None:
         return None
-    lines, edge = _outlined(pixels)
-    picture = Traced(which, [], mode=_mode_of(piece, stroke), picture=pixels, left=left, top=top, times=scale)
-    if SOFT < edge <= 2.0 * SOFT:
-        scale = 2.0 * FINER
-        pixels, left, top = _alone(piece, stroke, reached, scale)
-        lines, finer = _outlined(pixels)
-        if finer > STEADY * edge:
-            return picture
-    elif edge > SOFT:
-        return picture
-    inside = _inside_of(pixels)
-    if not lines or np.ptp(inside[:, :3].astype(int), axis=0).max() > ONE_INK:
-        return picture
+    words, left, top = found
+    cover = np.pad((words[1] >> 16).astype(np.float32), 1)
+    most = float(cover.max())
+    if most <= 0 or not is_outlined(cover.ravel(), *cover.shape[::-1]):
+        return None
+    lines = outlines_of(cover, most / 2.0, MOST_LINES)
+    if lines is None:
+        return None
+    inside = _straight(words[:, cover[1:-1, 1:-1] >= FULL * most])
+    if np.ptp(np.round(inside[:, :3]), axis=0).max() > ONE_INK:
+        return None
+    corner = np.array([left - 1, top - 1])
+    pieces = [(fitted(line, TOLERANCE * fine.scale) + corner) / fine.scale for line in lines]
     red, green, blue, alpha = np.median(inside, axis=0)
-    corner = np.array([left, top])
-    pieces = [[part / scale + corner for part in fitted(line, TOLERANCE * scale)] for line in lines]
-    told = f"#{int(red):02x}{int(green):02x}{int(blue):02x}"
-    return Traced(which, pieces, told, alpha / 255.0, picture.mode)
+    told = f"#{round(float(red)):02x}{round(float(green)):02x}{round(float(blue)):02x}"
+    return Traced(which, pieces, told, float(alpha) / 255.0, mode) if pieces else None
 
 
-def _outlined(pixels: np.ndarray) -> tuple[list[np.ndarray], float]:
-    """Outlines of a stroke, and how wide its edges are, px."""
-    alpha = pixels[..., 3].astype(float)
-    lines = outlines_of(alpha, alpha.max() / 2.0)
-    return lines, _edge_of(alpha, lines)
+def _pictured(coarse: Table, stroke: SheetStroke, which: int, mode: str) -> Traced | None:
+    """A stroke as a picture of its own, at the sheet's own px."""
+    found = coarse.ink(stroke)
+    if found is None or not found[0][1].any():
+        return None
+    words, left, top = found
+    width, height = coarse.piece.size_at(1.0)
+    # What lies off the paper is not seen.
+    x0, y0 = max(0, -left), max(0, -top)
+    words = words[:, y0 : height - top, x0 : width - left]
+    if not words[1].any():
+        return None
+    pixels = np.ascontiguousarray(np.round(_straight(words)).astype(np.uint8))
+    return Traced(which, [], mode=mode, picture=pixels, left=left + x0, top=top + y0)
 
 
-def _mode_of(piece: Piece, stroke: SheetStroke) -> str:
-    return piece.looks[stroke.look].get("mode", "normal")
-
-
-def traced(piece: Piece) -> Iterator[Traced]:
-    """All layers that are shown, the lowest first, stroke by stroke.
+def traced(piece: Piece, told: Callable[[float], None] = lambda share: None) -> Iterator[Traced]:
+    """All layers that are shown, the lowest first, stroke by stroke; `told` hears the share that is done, 0..1.
 
     A layer on which something was erased, or ink ran into ink, is one picture: no outline tells what came of it.
     """
-    present = {one["which"] for one in piece.document["layers"]}
-    lowest = piece.document["layers"][0]["which"]
-    whole = Sheet(piece.document["width"], piece.document["height"])
+    longest = max(piece.size_at(1.0))
+    fine, coarse = Table(piece, min(FINER, MOST_SIDE / longest)), Table(piece, 1.0)
+    done = 0
     for layer in piece.document["layers"]:
+        which = layer["which"]
+        jobs = piece.jobs_on(which)
+        done += len(jobs)
         if not layer["shown"]:
             continue
-        which = layer["which"]
-        mine = [
-            one for one in piece.strokes if not one.dries and (one.layer if one.layer in present else lowest) == which
-        ]
-        looks = [piece.looks[one.look] for one in mine]
-        runs = any(one.get("wetness", 0) > 0 or one.get("pick_up", 0) > 0 for one in looks)
-        if runs or any(one.erase for one in mine):
-            yield Traced(which, [], picture=inked(piece, 1.0, False, False, which))
+        mine = [piece.strokes[job["stroke"]] for job in jobs if not piece.strokes[job["stroke"]].dries]
+        if piece.mixes(jobs) or any(one.erase for one in mine):
+            if mine:
+                yield Traced(which, [], picture=inked(piece, 1.0, False, False, which))
             continue
-        for stroke in mine:
-            reached = whole.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, False, stroke.seed, 0))
-            whole.clear()
-            if reached[0] >= reached[2]:
-                continue
-            found = _trace(piece, stroke, which, reached)
+        for number, stroke in enumerate(mine):
+            told((done - len(jobs) + number) / max(1, len(piece.jobs)))
+            mode = piece.looks.get(stroke.look, {}).get("mode", "normal")
+            found = _shape(fine, stroke, which, mode) or _pictured(coarse, stroke, which, mode)
             if found is not None:
                 yield found
+
+
+def underlay_of(piece: Piece) -> Traced | None:
+    """The pictures that lie below the ink, as one at the sheet's own px; None where none are shown."""
+    if not any(one["shown"] for one in piece.document["underlays"]):
+        return None
+    bare = Piece(piece.document, [], {}, None, piece.underlay)
+    return Traced(-1, [], picture=inked(bare, 1.0, paper=False))

@@ -8,6 +8,7 @@ from django.test import tag
 from hollowmist_core.sheets.inking import inked
 from hollowmist_core.tests.golden import Golden
 from hollowmist_core.tests.golden.demo import demo_sheets
+from hollowmist_core.tests.test_golden import sheets
 from PIL import Image
 
 from journeys.browser import JourneyCase, encoded
@@ -60,12 +61,31 @@ class GoldenTests(JourneyCase):
         most, count = apart(a, b)
         self.assertLessEqual(most, 1, f"{name}: {count} pixels differ, by up to {most} of 255")
 
+    def assert_alike(self, golden: Golden, feeds: int):
+        """A sheet is the same however the tablet inks it, and as the native home inks it."""
+        native = inked(golden.piece)
+        self.assert_same(self.written(golden), native, f"{golden.name} as PNG")
+        self.assert_same(self.on_easel(golden, way="reinked", scale=1), native, f"{golden.name} re-inked")
+        self.assert_same(self.on_easel(golden, way="live", scale=1, feeds=feeds), native, f"{golden.name} live")
+        undone = self.on_easel(golden, way="undone", scale=1, last=6)
+        self.assert_same(undone, native, f"{golden.name} undone and redone")
+
     def test_the_demo_is_the_same_in_both_homes(self):
         for name, golden in demo_sheets().items():
             with self.subTest(name):
-                native = inked(golden.piece)
-                self.assert_same(self.written(golden), native, f"{name} as PNG")
-                self.assert_same(self.on_easel(golden, way="reinked", scale=1), native, f"{name} re-inked")
-                self.assert_same(self.on_easel(golden, way="live", scale=1, feeds=5), native, f"{name} live")
-                undone = self.on_easel(golden, way="undone", scale=1, last=6)
-                self.assert_same(undone, native, f"{name} undone and redone")
+                self.assert_alike(golden, 60)
+
+    def test_sheets_drawn_by_chance_are_the_same_in_both_homes(self):
+        for golden in sheets():
+            with self.subTest(golden.name):
+                self.assert_alike(golden, 3)
+
+    def test_at_other_scales_too(self):
+        for golden in sheets():
+            for scale in (0.5, 2.0):
+                with self.subTest(golden.name, scale=scale):
+                    native = inked(golden.piece, scale)
+                    self.assert_same(self.written(golden, scale), native, f"{golden.name} at {scale}")
+                    on_easel = self.on_easel(golden, way="reinked", scale=scale)
+                    height, width = native.shape[:2]
+                    self.assert_same(on_easel[:height, :width], native, f"{golden.name} on the easel at {scale}")

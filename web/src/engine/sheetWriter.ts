@@ -2,7 +2,7 @@
 import type { BrushDocument } from "@/documents/brush"
 import { numberOf } from "@/documents/colours"
 import type { SheetDocument, SheetStroke } from "@/documents/sheet"
-import { MOST_SHEET, TILE } from "@/generated/layout"
+import { GUIDE_INKS, GUIDE_MM, MM_PER_INCH, MOST_SHEET, TILE } from "@/generated/layout"
 import { ruleGuides } from "./guides"
 import type { Module } from "./module"
 import { PngFile } from "./pngFile"
@@ -39,8 +39,6 @@ interface Band {
   scale: number
 }
 
-const GUIDE_INK: Partial<Record<string, string>> = { fan: "#b4532a" }
-
 export class SheetWriter {
   private sheet: Sheet
   private asker = 0
@@ -72,7 +70,8 @@ export class SheetWriter {
   ): Promise<Blob | undefined> {
     const mine = ++this.asker
     const scale = dpi / document.dpi
-    const [width, height] = [Math.round(document.width * scale), Math.round(document.height * scale)]
+    const sideAt = (side: number) => this.module.call("side_at", side, scale)
+    const [width, height] = [sideAt(document.width), sideAt(document.height)]
     const inks = Object.values(looks)
     await this.supply.bring(this.supply.layOut(inks))
     this.supply.layOut(inks)
@@ -150,10 +149,9 @@ export class SheetWriter {
     const canvas = new OffscreenCanvas(width, deep)
     const context = canvas.getContext("2d")!
     context.putImageData(new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, deep), 0, 0)
-    context.lineWidth = Math.max(1, (0.15 / 25.4) * document.dpi * scale)
+    context.lineWidth = Math.max(1, (GUIDE_MM / MM_PER_INCH) * document.dpi * scale)
     for (const { kind, x0, y0, x1, y1 } of ruleGuides(this.module, document).rules) {
-      context.strokeStyle = GUIDE_INK[kind] ?? "#2f6f62"
-      context.globalAlpha = kind === "grid" ? 0.3 : 0.6
+      ;[context.strokeStyle, context.globalAlpha] = GUIDE_INKS[kind]
       context.beginPath()
       context.moveTo(x0 * scale, y0 * scale - top)
       context.lineTo(x1 * scale, y1 * scale - top)

@@ -1,6 +1,6 @@
 """Sheets drawn by chance over all that a sheet may hold. Whoever adds a feature adds it here.
 
-A sheet's number is its seed, and tells what it is about besides: one in each of `THEMES`, so that nothing is left to luck.
+A sheet's number is its seed, and tells what it is about besides: one of `THEMES`, so that nothing is left to luck.
 """
 
 import hashlib
@@ -156,11 +156,19 @@ class Drawing:
         if self.maybe(0.3):
             told |= {"overlap": "build", "flow": float(self.rng.uniform(0.05, 0.9))}
         if self.theme == "wet":
-            told |= {"wetness": self.any(1.0, 0.7), "run": float(self.rng.uniform(2, 24)), "opacity": self.any(0.5, 0.9)}
+            told |= {
+                "wetness": self.any(1.0, 0.7),
+                "run": float(self.rng.uniform(2, 24)),
+                "opacity": self.any(0.5, 0.9),
+            }
             if self.maybe(0.35):
                 told["pick_up"] = float(self.rng.uniform(0.2, 0.9))
         if self.theme == "pooled" or self.maybe(0.1):
-            told |= {"pooling": float(self.rng.uniform(0.3, 1)), "rim": float(self.rng.uniform(0.04, 0.4)), "opacity": 0.6}
+            told |= {
+                "pooling": float(self.rng.uniform(0.3, 1)),
+                "rim": float(self.rng.uniform(0.04, 0.4)),
+                "opacity": 0.6,
+            }
         if self.maybe(0.15):
             told |= {"spread": float(self.rng.uniform(0.05, 0.4))}
         if self.theme == "modes" or self.maybe(0.15):
@@ -178,7 +186,10 @@ class Drawing:
             told |= {"scatter_across": float(self.rng.uniform(0, 1)), "size_jitter": float(self.rng.uniform(0, 0.6))}
             told |= {"angle_jitter": float(self.rng.uniform(0, 90)), "stamps": float(self.rng.integers(1, 4))}
         if self.maybe(0.4):
-            told |= {"taper_start_length": float(self.rng.uniform(0.5, 4)), "taper_end_length": float(self.rng.uniform(0, 4))}
+            told |= {
+                "taper_start_length": float(self.rng.uniform(0.5, 4)),
+                "taper_end_length": float(self.rng.uniform(0, 4)),
+            }
         if self.maybe(0.15):
             told |= {"taper_end_opacity_in": "px", "taper_end_opacity_px": 60.0, "taper_end_opacity_point": 0.1}
         if self.maybe(0.6):

@@ -1,0 +1,33 @@
+"""The guides of a sheet as lines, for files."""
+
+import numpy as np
+
+from ..kernels.guides import GUIDE, KINDS, MOST_RULES, RULE, rule_guides
+from .guides import GUIDES
+
+GUIDE_MM = 0.15
+"""How wide guides are drawn in files, mm."""
+
+GUIDE_INKS = {kind: ("#b4532a" if kind == "fan" else "#2f6f62", 0.3 if kind == "grid" else 0.6) for kind in KINDS}
+"""Colour and opacity of guides in files, by their kinds."""
+
+
+def ruled(document: dict) -> list[tuple[str, float, float, float, float]]:
+    """The lines of a sheet's guides: kind, and both ends, sheet px.
+
+    Raises
+    ------
+    ValueError
+        They are more than `MOST_RULES`.
+    """
+    record = np.zeros(1, GUIDE)
+    for setting in GUIDES:
+        value = document["guides"][setting.name]
+        record[setting.name] = setting.choices.index(value) if setting.kind == "choice" else value
+    size = (document["width"], document["height"], document["dpi"])
+    count = rule_guides(record, *size, np.zeros(0, RULE))
+    if count > MOST_RULES:
+        raise ValueError(f"these guides have {count} lines; up to {MOST_RULES} can be ruled. Set them farther apart")
+    rules = np.zeros(count, RULE)
+    rule_guides(record, *size, rules)
+    return [(KINDS[one["kind"]], *(float(one[name]) for name in ("x0", "y0", "x1", "y1"))) for one in rules]
