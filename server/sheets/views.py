@@ -1,6 +1,7 @@
 """The API of sheets: reading them, files out, and files in. What is done to them are acts."""
 
 from pathlib import PurePath
+from urllib.parse import quote
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -8,6 +9,7 @@ from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, OpenApiResponse, extend_schema
 from hollowmist.bounds import BoundedUpload
+from hollowmist_core.formats import FileWish
 from hollowmist_core.formats.inkml import MOST_BYTES as MOST_INKML
 from hollowmist_core.formats.ora import MOST_BYTES as MOST_ORA
 from hollowmist_core.sheets.document import json_schema
@@ -50,6 +52,8 @@ class SheetsView(APIView):
 class _Wish(serializers.Serializer):
     dpi = serializers.FloatField(min_value=1, max_value=MOST_DPI, required=False)
     paper = serializers.BooleanField(default=True)
+    underlay = serializers.BooleanField(default=False)
+    guides = serializers.BooleanField(default=False)
 
 
 class SheetFileView(APIView):
@@ -62,19 +66,27 @@ class SheetFileView(APIView):
         parameters=[
             OpenApiParameter("dpi", OpenApiTypes.NUMBER, description="Of PNG and OpenRaster; else the sheet's own."),
             OpenApiParameter("paper", OpenApiTypes.BOOL, description="Whether the paper is seen below the ink."),
+            OpenApiParameter("underlay", OpenApiTypes.BOOL, description="Whether the underlays are seen."),
+            OpenApiParameter("guides", OpenApiTypes.BOOL, description="Whether the guides are drawn."),
         ],
         responses={(200, kind): OpenApiResponse(OpenApiTypes.BINARY) for kind in FORMATS.values()},
     )
     def get(self, request, sheet_id, form):
-        """PNG, OpenRaster, SVG, PDF or InkML, inked by the native core as the sheet was last kept."""
+        """PNG, OpenRaster, SVG, PDF or InkML, inked by the native core as the sheet was last kept.
+
+        What could not be had was left out, or inked plainly: `X-Left-Out` says so, as encoded sentences.
+        """
         wish = _Wish(data=request.query_params.dict())
         wish.is_valid(raise_exception=True)
         sheet = own_sheet(request.user, sheet_id)
         try:
-            data = write_sheet(sheet, form, **wish.validated_data)
+            dpi = wish.validated_data.pop("dpi", None)
+            data, missing = write_sheet(sheet, form, dpi, FileWish(**wish.validated_data))
         except (ValueError, LookupError) as error:
             raise ValidationError({"detail": f"The file was not written: {error}."}) from None
         called = {"Content-Disposition": f'attachment; filename="{slugify(sheet.name) or "sheet"}.{form}"'}
+        if missing:
+            called["X-Left-Out"] = quote("; ".join(missing[:5]))
         return HttpResponse(data, content_type=FORMATS[form], headers=called)
 
 

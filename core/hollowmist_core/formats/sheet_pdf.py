@@ -14,6 +14,9 @@ from ..sheets.tracing import Traced, traced, underlay_of
 from . import INK_ALONE, FileWish, Told, untold
 
 POINTS_PER_INCH, MM_PER_INCH = 72.0, 25.4
+INSET = 1e-3
+"""What a picture is smaller by on all sides, px: programs fill every pixel that it touches, be it by a rounding."""
+
 WAYS = {
     "normal": "Normal",
     "multiply": "Multiply",
@@ -69,7 +72,8 @@ class _Page(Canvas):
 def _picture(page: Canvas, one: Traced, height: float) -> None:
     down, across = one.picture.shape[:2]
     image = ImageReader(Image.fromarray(one.picture))
-    page.drawImage(image, one.left, height - one.top - down, across, down, mask="auto")
+    left, low = one.left + INSET, height - one.top - down + INSET
+    page.drawImage(image, left, low, across - 2 * INSET, down - 2 * INSET, mask="auto")
 
 
 def _shape(page: Canvas, one: Traced, height: float) -> None:

@@ -135,35 +135,41 @@ def neighbours_within(cover, width, height, x, y, half):
     return count
 
 
-@kernel(int32, array("f4"), int32, int32)
-def is_outlined(cover, width, height):
-    """Whether an outline tells what ink covers: crisp at its edge, and full within, all along."""
-    most = float32(0)
-    for i in range(width * height):
-        most = max(most, cover[i])
-    if most <= float32(0):
-        return int32(0)
+@helper
+def block_facts(cover, width, height, left, top, most):
+    """Of a block: its highest coverage, how many px are half inked, how many faint within the stroke, and how many soft
+    about it."""
     half, thin, full = HALF * most, THIN * most, FULL * most
-    area = faint = soft = 0
-    for y in range(height):
-        for x in range(width):
+    highest = float32(0)
+    for y in range(top, min(height, top + BLOCK)):
+        for x in range(left, min(width, left + BLOCK)):
+            highest = max(highest, cover[y * width + x])
+    inked = faint = soft = 0
+    if highest <= thin:
+        # As most of them are.
+        return highest, inked, faint, soft
+    for y in range(top, min(height, top + BLOCK)):
+        for x in range(left, min(width, left + BLOCK)):
             c = cover[y * width + x]
-            area += 1 if c >= half else 0
+            inked += 1 if c >= half else 0
             if c <= thin or c >= full:
                 continue
             within = neighbours_within(cover, width, height, x, y, half)
             faint += 1 if within == 8 else 0
             soft += 1 if within == 0 and c < half else 0
-    if faint > FAINT * area + LEAST_FAINT or soft > SOFT * area + LEAST_SOFT:
-        return int32(0)
-    for top in range(0, height - BLOCK + 1, BLOCK):
-        for left in range(0, width - BLOCK + 1, BLOCK):
-            inked, highest = 0, float32(0)
-            for y in range(top, top + BLOCK):
-                for x in range(left, left + BLOCK):
-                    c = cover[y * width + x]
-                    inked += 1 if c >= half else 0
-                    highest = max(highest, c)
+    return highest, inked, faint, soft
+
+
+@kernel(int32, array("f4"), int32, int32, float32)
+def is_outlined(cover, width, height, most):
+    """Whether an outline tells what ink covers, `most` at its most: crisp at its edge, and full within, all along."""
+    area = faint = soft = 0
+    for top in range(0, height, BLOCK):
+        for left in range(0, width, BLOCK):
+            highest, inked, faint_here, soft_here = block_facts(cover, width, height, left, top, most)
             if inked >= LEAST_INKED and highest < NEARLY * most:
                 return int32(0)
-    return int32(1)
+            area += inked
+            faint += faint_here
+            soft += soft_here
+    return int32(faint <= FAINT * area + LEAST_FAINT and soft <= SOFT * area + LEAST_SOFT)

@@ -1,6 +1,7 @@
 """The guides of a sheet as lines, for files."""
 
 import numpy as np
+from PIL import Image, ImageDraw
 
 from ..kernels.guides import GUIDE, KINDS, MOST_RULES, RULE, rule_guides
 from .guides import GUIDES
@@ -31,3 +32,20 @@ def ruled(document: dict) -> list[tuple[str, float, float, float, float]]:
     rules = np.zeros(count, RULE)
     rule_guides(record, *size, rules)
     return [(KINDS[one["kind"]], *(float(one[name]) for name in ("x0", "y0", "x1", "y1"))) for one in rules]
+
+
+def with_guides(pixels: np.ndarray, document: dict, scale: float) -> np.ndarray:
+    """A sheet's pixels, straight RGBA, with its guides drawn over them."""
+    picture = Image.fromarray(pixels)
+    width = max(1, round(GUIDE_MM / 25.4 * document["dpi"] * scale))
+    for kind, *ends in ruled(document):
+        ink, opacity = GUIDE_INKS[kind]
+        box = [end * scale for end in ends]
+        left, top = (int(min(box[k], box[k + 2])) - width - 1 for k in (0, 1))
+        size = tuple(int(abs(box[k + 2] - box[k])) + 2 * width + 3 for k in (0, 1))
+        line = Image.new("RGBA", size, f"{ink}00")
+        ends_here = [at - (left, top)[k % 2] for k, at in enumerate(box)]
+        ImageDraw.Draw(line).line(ends_here, fill=f"{ink}{round(255 * opacity):02x}", width=width)
+        there = (max(0, left), max(0, top))
+        picture.alpha_composite(line, there, (there[0] - left, there[1] - top))
+    return np.asarray(picture)

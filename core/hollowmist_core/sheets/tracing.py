@@ -21,6 +21,9 @@ FINER = 2.0
 TOLERANCE = 0.15
 """How far a curve may lie from the traced outline, sheet px."""
 
+FULL_WORD = 65535.0
+"""Full coverage in a word of a layer."""
+
 ONE_INK = 3
 """Ink whose red, green or blue ranges over more than this, of 255, is no one colour."""
 
@@ -148,21 +151,31 @@ def _shape(fine: Table, stroke: SheetStroke, which: int, mode: str) -> Traced | 
     if found is None:
         return None
     words, left, top = found
-    cover = np.pad((words[1] >> 16).astype(np.float32), 1)
+    height, width = words.shape[1] + 2, words.shape[2] + 2
+    cover = np.zeros((height, width), np.float32)
+    np.right_shift(words[1], 16, out=cover[1:-1, 1:-1], casting="unsafe")
     most = float(cover.max())
-    if most <= 0 or not is_outlined(cover.ravel(), *cover.shape[::-1]):
+    if most <= 0 or not is_outlined(cover.ravel(), width, height, most):
         return None
     lines = outlines_of(cover, most / 2.0, MOST_LINES)
-    if lines is None:
-        return None
-    inside = _straight(words[:, cover[1:-1, 1:-1] >= FULL * most])
-    if np.ptp(np.round(inside[:, :3]), axis=0).max() > ONE_INK:
+    ink = _ink_of(fine.piece.brush_of(stroke).record, words, most)
+    if not lines or ink is None:
         return None
     corner = np.array([left - 1, top - 1])
     pieces = [(fitted(line, TOLERANCE * fine.scale) + corner) / fine.scale for line in lines]
-    red, green, blue, alpha = np.median(inside, axis=0)
-    told = f"#{round(float(red)):02x}{round(float(green)):02x}{round(float(blue)):02x}"
-    return Traced(which, pieces, told, float(alpha) / 255.0, mode) if pieces else None
+    return Traced(which, pieces, ink, most / FULL_WORD, mode)
+
+
+def _ink_of(brush: np.ndarray, words: np.ndarray, most: float) -> str | None:
+    """The one colour of a stroke, "#rrggbb"; None where it has several."""
+    if brush["coloured"][0]:
+        inside = _straight(words[:, (words[1] >> 16) >= FULL * most])[:, :3]
+        if np.ptp(np.round(inside), axis=0).max() > ONE_INK:
+            return None
+        channels = np.median(inside, axis=0)
+    else:
+        channels = brush["ink_rgb"][0]
+    return "#" + "".join(f"{round(float(one)):02x}" for one in channels)
 
 
 def _pictured(coarse: Table, stroke: SheetStroke, which: int, mode: str) -> Traced | None:

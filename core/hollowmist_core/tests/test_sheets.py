@@ -12,6 +12,7 @@ from PIL import Image
 from scipy.ndimage import gaussian_filter
 
 from ..document import read
+from ..formats import ON_PAPER
 from ..formats.ora import OraError, read_ora, write_ora
 from ..formats.sheet_pdf import sheet_pdf
 from ..formats.sheet_svg import png_of, sheet_svg
@@ -257,7 +258,7 @@ class FileTests(unittest.TestCase):
 
     def test_an_svg_tells_its_true_size_and_names(self):
         piece = lettered("monoline")
-        root = fromstring(sheet_svg(piece, "Lamp & <rope>", paper=True))
+        root = fromstring(sheet_svg(piece, "Lamp & <rope>", ON_PAPER))
         self.assertEqual(root.get("width"), f"{1000 / 300 * 25.4:.3f}mm")
         self.assertEqual(root[0].text, "Lamp & <rope>")
         self.assertEqual(root[1].get("fill"), "#fbfaf5")
@@ -266,7 +267,7 @@ class FileTests(unittest.TestCase):
         for look in ("pointed", "soft"):
             with self.subTest(look):
                 piece = lettered(look, width=1200, height=600)
-                page = pypdfium2.PdfDocument(sheet_pdf(piece, "Skerrow", paper=True))[0]
+                page = pypdfium2.PdfDocument(sheet_pdf(piece, "Skerrow", ON_PAPER))[0]
                 self.assertEqual(page.get_size(), (1200 * 72 / 300, 600 * 72 / 300))
                 shown = np.asarray(page.render(scale=300 / 72).to_pil().convert("L"))[:600, :1200]
                 self.assertGreater(similarity(shown, np.asarray(Image.fromarray(inked(piece)).convert("L"))), 0.95)

@@ -128,6 +128,16 @@ class GuideTests(unittest.TestCase):
         self.assertEqual(int((margins["kind"] == MARGIN).sum()), 4)
         self.assertEqual(len(self.ruled(margins=True, margin=500.0)), 0)
 
-    def test_it_never_notes_more_than_there_is_room_for(self):
-        found = self.ruled(8192, 8192, 72.0, grid=True, grid_gap=1.0)
-        self.assertEqual(len(found), MOST_RULES)
+    def test_all_lines_are_counted_and_no_more_noted_than_there_is_room_for(self):
+        dense = {"grid": True, "grid_gap": 1.0}
+        found = self.ruled(8192, 8192, 72.0, **dense)
+        # A square millimetre grid of 8192 px at 72 dpi: every gap of 1 mm, both ways.
+        self.assertEqual(len(found), 2 * int(8192 / (72 / 25.4)))
+        record = np.zeros(1, GUIDE)
+        for name, value in {**default_sheet()["guides"], **dense}.items():
+            record[name] = 0 if isinstance(value, str) else value
+        few = np.zeros(100, RULE)
+        self.assertEqual(rule_guides(record, 8192, 8192, 72.0, few), len(found))
+        np.testing.assert_array_equal(few, found[:100])
+        # Lines that would be nearer than 2 px are told apart by leaving some out.
+        self.assertGreaterEqual(np.diff(np.unique(self.ruled(400, 400, 10.0, **dense)["x0"])).min(), 2.0)

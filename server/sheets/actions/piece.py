@@ -1,16 +1,18 @@
 """A sheet of the database made ready to be inked, and written as files."""
 
+import hashlib
 import io
 
 import numpy as np
 from hollowmist_core.document import read
-from hollowmist_core.formats import inkml
+from hollowmist_core.formats import FileWish, inkml
 from hollowmist_core.formats.ora import write_ora
 from hollowmist_core.formats.sheet_pdf import sheet_pdf
 from hollowmist_core.formats.sheet_svg import png_of, sheet_svg
 from hollowmist_core.native import Stroke
 from hollowmist_core.proofs import read_samples
 from hollowmist_core.sheets.inking import Piece, SheetStroke, inked
+from hollowmist_core.sheets.ruling import with_guides
 from PIL import Image
 from rolls.models import Brush
 from sources.actions.pictures import ink_for, own_pictures
@@ -46,50 +48,70 @@ def _pixels_for(account):
         picture = own_pictures(account).filter(pk=digest).first()
         if picture is None:
             raise LookupError(f"the underlay {digest[:8]} is not here; lay it in again")
-        return np.array(Image.open(io.BytesIO(bytes(picture.data)), formats=["PNG"]).convert("RGBA"))
+        data = bytes(picture.data)
+        if hashlib.sha256(data).hexdigest() != digest:
+            raise LookupError(f"the underlay {digest[:8]} is damaged; lay it in again")
+        return np.array(Image.open(io.BytesIO(data), formats=["PNG"]).convert("RGBA"))
 
     return find
 
 
+def _samples_of(row, missing: list[str]) -> np.ndarray | None:
+    """A stroke's samples; None where they are not sound, which `missing` is told."""
+    if row.dries:
+        return NO_SAMPLES
+    try:
+        return read_samples(bytes(row.samples))
+    except ValueError as error:
+        missing.append(f"a stroke was left out: {error}")
+        return None
+
+
 def piece_of(sheet: Sheet) -> Piece:
-    """A sheet with its strokes, looks and pictures."""
-    strokes = [
-        SheetStroke(
-            NO_SAMPLES if one.dries else read_samples(bytes(one.samples)),
-            one.kind,
-            one.erase,
-            one.seed,
-            one.layer,
-            look=str(one.look),
-            size=one.size,
-            ink=one.ink,
-            opacity=one.opacity,
-            dries=one.dries,
-        )
-        for one in sheet.strokes.filter(deleted_at=None)
-    ]
-    return Piece(sheet.document, strokes, _looks_of(sheet), ink_for(sheet.account), _pixels_for(sheet.account))
+    """A sheet with its strokes, looks and pictures. What is not sound is left out, and told in its `missing`."""
+    missing: list[str] = []
+    strokes = []
+    for one in sheet.strokes.filter(deleted_at=None):
+        samples = _samples_of(one, missing)
+        if samples is None:
+            continue
+        own = {"look": str(one.look), "size": one.size, "ink": one.ink, "opacity": one.opacity, "dries": one.dries}
+        strokes.append(SheetStroke(samples, one.kind, one.erase, one.seed, one.layer, **own))
+    found = ink_for(sheet.account), _pixels_for(sheet.account)
+    return Piece(sheet.document, strokes, _looks_of(sheet), *found, missing=missing)
 
 
-def write_sheet(sheet: Sheet, form: str, dpi: float | None = None, paper: bool = True) -> bytes:
+def write_sheet(sheet: Sheet, form: str, dpi: float | None = None, wish: FileWish | None = None):
     """A sheet as a file of one of `FORMATS`.
 
     Parameters
     ----------
     dpi : float, optional
         Of PNG and OpenRaster; the sheet's own where there is none.
-    paper : bool
-        Whether the paper is seen below the ink; OpenRaster always has it as a layer.
+    wish : FileWish, optional
+        What is seen besides the ink; OpenRaster has paper and underlays as layers, shown or not.
+
+    Returns
+    -------
+    data : bytes
+    missing : list of str
+        What could not be had and was left out or inked plainly, each in a sentence.
     """
     piece = piece_of(sheet)
+    return _written(sheet, piece, form, dpi, wish or FileWish(paper=True)), piece.missing
+
+
+def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish) -> bytes:
     scale = (dpi or sheet.document["dpi"]) / sheet.document["dpi"]
     if form == "png":
-        return png_of(inked(piece, scale, paper), dpi or sheet.document["dpi"])
+        pixels = inked(piece, scale, wish.paper, wish.underlay)
+        pixels = with_guides(pixels, sheet.document, scale) if wish.guides else pixels
+        return png_of(pixels, dpi or sheet.document["dpi"])
     if form == "ora":
-        return write_ora(piece, dpi)
+        return write_ora(piece, dpi, wish)
     if form == "svg":
-        return sheet_svg(piece, sheet.name, paper)
+        return sheet_svg(piece, sheet.name, wish)
     if form == "pdf":
-        return sheet_pdf(piece, sheet.name, paper)
+        return sheet_pdf(piece, sheet.name, wish)
     drawn = [Stroke(one.samples, one.kind, one.erase, one.seed) for one in piece.strokes if not one.dries]
     return inkml.write(drawn, sheet.name)

@@ -11,12 +11,17 @@ export function handOver(file: Blob, name: string): void {
   window.setTimeout(() => URL.revokeObjectURL(address), 60_000)
 }
 
-/** Fetch a file, and hand it over under the name that the server gives it. Throws a sentence where it cannot be had. */
-export async function saveFile(address: string): Promise<void> {
-  const answer = await fetch(address).catch(() => undefined)
+/**
+ * Fetch a file, and hand it over under the name that the server gives it; returns what was left out of it, empty if
+ * nothing. Throws a sentence where it cannot be had.
+ */
+export async function saveFile(address: string, signal?: AbortSignal): Promise<string> {
+  const answer = await fetch(address, { signal }).catch(() => undefined)
+  if (signal?.aborted) return ""
   if (!answer)
     throw new Error("Hollowmist cannot be reached just now, and it is the server that writes files.")
   if (!answer.ok) throw new Error(sentence(await answer.json().catch(() => undefined)))
   const [, name] = /filename="([^"]+)"/.exec(answer.headers.get("Content-Disposition") ?? "") ?? []
   handOver(await answer.blob(), name ?? "hollowmist")
+  return decodeURIComponent(answer.headers.get("X-Left-Out") ?? "")
 }

@@ -105,6 +105,11 @@ export class Desk {
     return made
   }
 
+  /** How many recorded strokes were inked on the easels. */
+  get strokesInked(): number {
+    return this.spaces.reduce((sum, one) => sum + one.inked, 0)
+  }
+
   private writer?: SheetWriter
 
   /** What writes sheets as files; while it waits, others use its workspace, as everybody does between strokes. */

@@ -30,6 +30,8 @@ export class Workspace {
   readonly reaches: Reaches
   /** Scratch space that inking needs. */
   work: Vector = { at: 0, length: 0 }
+  /** How many recorded strokes were inked in it. */
+  inked = 0
   private block?: Block
 
   constructor(
@@ -254,6 +256,7 @@ export class Sheet {
 
   /** Ink a recorded stroke; returns the rectangle that it reached, device px. */
   ink(stroke: Stroke, beneath?: Vector): Rectangle {
+    this.space.inked++
     this.begin(stroke)
     this.feed(stroke.samples, false)
     this.lift(beneath)

@@ -56,6 +56,7 @@ declare global {
       sheetRests: () => Promise<boolean>
       /** How much memory the engine holds, bytes. */
       memoryHeld: () => Promise<number>
+      strokesInked: () => Promise<number>
     }
   }
 }
@@ -230,6 +231,7 @@ export function useEngine(): Engine {
     rests: () => made.api.rests(),
     sheetRests: () => made.api.sheetRests(),
     memoryHeld: () => made.api.memoryHeld(),
+    strokesInked: () => made.api.strokesInked(),
   }
   return engine
 }

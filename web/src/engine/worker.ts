@@ -196,6 +196,8 @@ const api = {
   },
   /** How much memory the module holds, bytes. */
   memoryHeld: () => desk.module.memory.bytes.byteLength,
+  /** How many recorded strokes were inked on the easels: what is done for one must not cost as much as all. */
+  strokesInked: () => desk.strokesInked,
   /** Whether all that was asked for is inked, drawn and measured. */
   rests: () =>
     waiting.size === 0 &&

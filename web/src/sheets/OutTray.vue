@@ -78,11 +78,17 @@ const FORMS = [
   { form: "inkml", label: "InkML", says: "the strokes of the hand" },
 ] as const
 
+let stopping: AbortController | undefined
+const byServer = computed(() => FORMS.some(({ form }) => form === busy.value))
 const write = (form: string) =>
   doing(form, async () => {
     await untilCarried()
-    const query = form === "ora" ? `?dpi=${dpi.value}` : `?paper=${paper.value}`
-    await saveFile(`/api/sheets/${sheet.id}.${form}${query}`)
+    const seen = { paper: paper.value, underlay: underlay.value, guides: guides.value }
+    const query = new URLSearchParams(Object.entries(seen).map(([name, on]) => [name, String(on)]))
+    if (form === "ora") query.set("dpi", String(dpi.value))
+    stopping = new AbortController()
+    const left = await saveFile(`/api/sheets/${sheet.id}.${form}?${query}`, stopping.signal)
+    if (left) notice(`Not all of it is in the file: ${left}.`)
   })
 
 async function readStrokes(event: Event): Promise<void> {
@@ -162,6 +168,17 @@ async function readStrokes(event: Event): Promise<void> {
       >
         <FileDown :size="20" /> {{ one.label }} <span class="hm-small">{{ one.says }}</span>
       </button>
+      <div v-if="byServer" class="row">
+        <ElProgress
+          class="bar"
+          :percentage="100"
+          :show-text="false"
+          :stroke-width="8"
+          indeterminate
+          aria-label="The server writes"
+        />
+        <ElButton @click="stopping?.abort()"><X :size="18" /> Stop</ElButton>
+      </div>
     </section>
     <section aria-label="Files in" class="files">
       <p class="hm-small">Into this sheet</p>
