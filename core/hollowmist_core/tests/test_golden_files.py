@@ -1,5 +1,6 @@
 """Files of golden sheets, opened by programs that are not ours, against the pixels of the screen."""
 
+import dataclasses
 import io
 import subprocess
 import tempfile
@@ -11,16 +12,22 @@ import numpy as np
 from defusedxml.ElementTree import fromstring
 from PIL import Image
 
-from ..formats import FileWish
-from ..formats.ora import write_ora
+from ..document import read
+from ..formats import ON_PAPER, FileWish
+from ..formats.curves import fitted, outlines_of
+from ..formats.ora import read_ora, write_ora
 from ..formats.sheet_pdf import sheet_pdf
 from ..formats.sheet_svg import sheet_svg
-from ..sheets.inking import inked
+from ..sheets.document import read_sheet
+from ..sheets.inking import Piece, SheetStroke, inked
+from ..sheets.tracing import traced
+from . import straight
 from .golden.demo import demo_sheets
 from .golden.drawn import drawn
 
 WHOLE = FileWish(paper=True, underlay=True)
 MOST_SVG = 2_000_000
+PLAIN = {"responses": {}, "steadying": "none", "ink": "#000000"}
 
 
 def by_poppler(pdf: bytes, dpi: float) -> np.ndarray:
@@ -118,3 +125,114 @@ class FileTests(TestCase):
                 self.assert_seen(page, screen, f"{golden.name} as PDF", share=0.02)
                 ora = composed(write_ora(golden.piece, wish=WHOLE))
                 self.assert_seen(ora, screen, f"{golden.name} as OpenRaster", mean=0.6, share=0.002)
+
+
+class OutlineTests(TestCase):
+    def piece(self, *strokes, **document) -> Piece:
+        """A sheet of (settings, samples)."""
+        looks = {str(i): read({**PLAIN, **settings}) for i, (settings, _) in enumerate(strokes)}
+        made = [SheetStroke(samples, seed=i + 1, look=str(i)) for i, (_, samples) in enumerate(strokes)]
+        return Piece(read_sheet({"tint": "#ffffff", **document}), made, looks)
+
+    def test_a_stroke_across_the_largest_sheet_is_whole(self):
+        piece = self.piece(({"size": 40.0}, straight(60, 200, 8100, 260, 200)), width=8192, height=400)
+        (one,) = traced(piece)
+        places = np.concatenate(one.pieces)
+        self.assertLess(places[..., 0].min(), 45)
+        self.assertGreater(places[..., 0].max(), 8115)
+        alpha = 255.0 - by_librsvg(sheet_svg(piece, wish=ON_PAPER), 8192, 400)[..., 0]
+        ink = inked(piece, paper=False)[..., 3].astype(float)
+        self.assertGreater(np.minimum(alpha, ink).sum() / np.maximum(alpha, ink).sum(), 0.99)
+
+    def test_a_stroke_that_fades_is_a_picture_and_one_that_narrows_an_outline(self):
+        line = straight(60, 200, 740, 200, 80)
+        faded = {
+            "size": 20.0,
+            "taper_end_opacity_in": "px",
+            "taper_end_opacity_px": 200.0,
+            "taper_end_opacity_point": 0.0,
+        }
+        for settings, outlined in (
+            (faded, False),
+            ({**faded, "size": 3.0}, False),
+            ({"size": 20.0, "fade_out": 500.0}, False),
+            ({"size": 20.0, "softness": 0.9}, False),
+            ({"size": 20.0, "opacity": 0.4}, True),
+            ({"size": 30.0, "taper_end_length": 6.0, "taper_start_length": 4.0}, True),
+            ({"size": 26.0, "tip": "broad nib", "roundness": 0.2, "angle": 30.0}, True),
+        ):
+            (one,) = traced(self.piece((settings, line), width=800, height=400))
+            self.assertEqual(one.picture is None, outlined, str(settings))
+
+    def test_a_strokes_mode_mixes_with_its_own_layer_alone(self):
+        below = ({"size": 80.0, "ink": "#c04020"}, straight(60, 100, 340, 100))
+        over = ({"size": 60.0, "ink": "#2f6f62", "mode": "multiply"}, straight(200, 20, 200, 180))
+        piece = self.piece(below, over, width=400, height=200, layers=[{"which": 0}, {"which": 1}])
+        upper = dataclasses.replace(piece.strokes[1], layer=1)
+        piece = Piece(piece.document, [piece.strokes[0], upper], piece.looks)
+        screen = inked(piece)
+        self.assertEqual(screen[100, 200, :3].tolist(), [0x2F, 0x6F, 0x62])
+        for seen in (
+            by_librsvg(sheet_svg(piece, wish=ON_PAPER), 400, 200),
+            by_poppler(sheet_pdf(piece, wish=ON_PAPER), 300.0),
+        ):
+            np.testing.assert_allclose(seen[100, 200].astype(int), screen[100, 200, :3], atol=2)
+
+    def test_curves_follow_a_circle_in_few_pieces(self):
+        turn = np.linspace(0, 2 * np.pi, 721)
+        circle = np.column_stack([200 + 120 * np.cos(turn), 200 + 120 * np.sin(turn)])
+        pieces = fitted(circle, 0.1)
+        self.assertLessEqual(len(pieces), 16)
+        u = np.linspace(0, 1, 40)[:, None]
+        for a, b, c, d in pieces:
+            on = (1 - u) ** 3 * a + 3 * u * (1 - u) ** 2 * b + 3 * u**2 * (1 - u) * c + u**3 * d
+            np.testing.assert_allclose(np.hypot(*(on - 200).T), 120, atol=0.12)
+
+    def test_outlines_of_rings_and_crossings_close(self):
+        y, x = np.mgrid[0:80, 0:80] - 39.5
+        ring = ((np.hypot(x, y) < 30) & (np.hypot(x, y) > 15)).astype(np.float32)
+        self.assertEqual(len(outlines_of(ring, 0.5)), 2)
+        checks = np.zeros((80, 80), np.float32)
+        checks[10:40, 10:40] = checks[40:70, 40:70] = 1.0
+        for level, count in ((0.5, 1), (0.51, 2)):
+            self.assertEqual(len(outlines_of(checks, level)), count, "corners that touch hang together by their mean")
+        area = sum(0.5 * abs(np.sum(a[:-1, 0] * a[1:, 1] - a[1:, 0] * a[:-1, 1])) for a in outlines_of(ring, 0.5)[:1])
+        self.assertAlmostEqual(area, np.pi * 30**2, delta=30)
+
+
+class OpenRasterTests(TestCase):
+    def file(self, stack: str) -> bytes:
+        """A file with a stack of layers that are all one small picture."""
+        png = io.BytesIO()
+        Image.new("RGBA", (4, 4), "#b4532a").save(png, "PNG")
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w") as archive:
+            archive.writestr("mimetype", "image/openraster")
+            archive.writestr("stack.xml", f'<image w="20" h="20">{stack}</image>')
+            archive.writestr("data/a.png", png.getvalue())
+        return out.getvalue()
+
+    def test_a_groups_place_opacity_and_visibility_reach_its_layers(self):
+        _, _, layers = read_ora(
+            self.file(
+                '<stack><layer name="top" src="data/a.png" x="1" y="2"/>'
+                '<stack x="10" y="20" opacity="0.5" visibility="hidden">'
+                '<stack x="3" opacity="0.5"><layer name="deep" src="data/a.png" x="1" y="1" opacity="0.5"/></stack>'
+                "</stack></stack>"
+            )
+        )
+        deep, top = layers
+        self.assertEqual((deep.x, deep.y, deep.opacity, deep.shown), (14, 21, 0.125, False))
+        self.assertEqual((top.x, top.y, top.opacity, top.shown), (1, 2, 1.0, True))
+
+    def test_places_that_are_none_are_where_the_picture_begins(self):
+        for told in ("inf", "-inf", "nan", "1e400", "left"):
+            _, _, (layer,) = read_ora(self.file(f'<stack><layer src="data/a.png" x="{told}" y="7"/></stack>'))
+            self.assertEqual((layer.x, layer.y), (0, 7))
+
+    def test_the_merged_picture_is_what_the_stack_comes_to(self):
+        golden = next(drawn(n) for n in range(40) if any(one["shown"] for one in drawn(n).document["underlays"]))
+        for wish in (ON_PAPER, WHOLE):
+            data = write_ora(golden.piece, wish=wish)
+            merged = np.asarray(Image.open(io.BytesIO(zipfile.ZipFile(io.BytesIO(data)).read("mergedimage.png"))))
+            np.testing.assert_allclose(composed(data), merged[..., :3], atol=2)

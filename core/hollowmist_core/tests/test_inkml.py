@@ -7,7 +7,7 @@ import numpy as np
 
 from ..document import default_document
 from ..formats.inkml import MOST_BYTES, Channel, InkMLError, _columns, read, write
-from ..kernels.records import FINGER
+from ..kernels.records import FINGER, SAMPLE
 from ..native import Sheet, Stroke, prepared
 from ..proofs import lanes
 
@@ -43,6 +43,33 @@ class RoundTripTests(TestCase):
 
 
 class ForeignTests(TestCase):
+    def test_samples_come_back_to_the_last_bit_whatever_they_are(self):
+        rng = np.random.default_rng(12)
+        for change in (
+            {},
+            {"t": 431.25},
+            {"pressure": -0.25},
+            {"pressure": 1.5},
+            {"altitude": np.nan},
+            {"twist": np.inf},
+        ):
+            samples = np.zeros(40, SAMPLE)
+            for name in SAMPLE.names:
+                samples[name] = rng.random(40).astype("f4")
+            samples["t"] = np.cumsum(rng.random(40)).astype("f4") - 0.0
+            samples["t"] -= samples["t"][0]
+            for name, value in change.items():
+                if name == "t":
+                    samples[name] += np.float32(value)
+                else:
+                    samples[name][7] = value
+            (again,) = read(write([Stroke(samples, seed=3)]), as_written=True).strokes
+            # What is not a number is not known; all else is the same to the last bit.
+            sound = samples.copy()
+            for name in SAMPLE.names:
+                sound[name][~np.isfinite(sound[name])] = np.nan
+            self.assertEqual(again.samples.tobytes(), sound.tobytes(), str(change))
+
     def test_places_alone_are_enough_and_the_rest_is_said(self):
         found = read(ink("<trace>10 20, 11 22, 15 30</trace>"))
         samples = found.strokes[0].samples

@@ -31,6 +31,28 @@ class WordTests(unittest.TestCase):
         self.assertEqual(written.missing, "Ω漢")
         np.testing.assert_array_equal(len(written.strokes), len(write("aba", "upright").strokes))
 
+    def test_a_character_that_is_lacking_parts_a_joined_word_and_repeats_nothing(self):
+        # A bar and a dot before it, a dot after it: as the two words by themselves.
+        parted = write("ti漢in", "running", alive=0.0)
+        whole = write("tin", "running", alive=0.0)
+        self.assertEqual(len(whole.strokes), 3)
+        self.assertEqual(len(parted.strokes), len(write("ti in", "running", alive=0.0).strokes))
+        # What follows begins where a word begins, with all of its first letter.
+        after, alone = parted.strokes[3], write("in", "running", alive=0.0).strokes[0]
+        np.testing.assert_allclose(after["x"] - after["x"][0], alone["x"] - alone["x"][0], atol=0.02)
+        # A mark that is lacking parts nothing.
+        self.assertEqual(len(write("no\u0359on", "running").strokes), 1)
+
+    def test_marks_on_one_letter_stand_on_each_other(self):
+        for hand in ("upright", "running"):
+            one, two = (write(f"a{marks}", hand, alive=0.0) for marks in ("\u0302", "\u0302\u0301"))
+            self.assertEqual(len(two.strokes), len(one.strokes) + 1, hand)
+            hat, acute = two.strokes[-2], two.strokes[-1]
+            self.assertLess(acute["y"].max(), hat["y"].min(), hand)
+            below = write("a\u0327\u0323", hand, alive=0.0)
+            if not below.missing:
+                self.assertGreater(below.strokes[-1]["y"].min(), below.strokes[-2]["y"].max(), hand)
+
     def test_letters_stand_on_the_line_and_within_their_heights(self):
         for hand in ("upright", "running"):
             places = ways(write("anemone", hand, (100.0, 500.0), 100.0, alive=0.0))
