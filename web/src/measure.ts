@@ -18,8 +18,11 @@ type Rows = number[][]
 
 const stroke = (rows: Rows): Stroke => ({ kind: "pen", erase: false, seed: 1, samples: samplesFrom(rows) })
 
+/** A module whose scratch space is guarded. */
 async function load(): Promise<Module> {
-  return loadModule(await (await fetch(engineAddress)).arrayBuffer())
+  const module = await loadModule(await (await fetch(engineAddress)).arrayBuffer())
+  module.memory.guard()
+  return module
 }
 
 function sheetOf(module: Module, width: number, height: number, images = new Images(module)): Sheet {

@@ -2,8 +2,8 @@
 
 The skeletons of letters are written beside the layout.
 
-With HOLLOWMIST_BOUNDS_CHECK set, and without arguments, only the library for the fuzz is made: what inks, with every
-access to an array checked.
+With HOLLOWMIST_BOUNDS_CHECK set, and without arguments, only the library for the fuzz is made, with every access to an
+array checked.
 """
 
 import json
@@ -13,7 +13,6 @@ from pathlib import Path
 from ..kernels.compiled import CHECKED, KEPT, library_path
 from .compiling import compile_units
 from .linking import link_library, link_module
-from .units import INKING
 
 
 def main(module_path: str, layout_path: str) -> None:
@@ -31,8 +30,8 @@ def main(module_path: str, layout_path: str) -> None:
 
 
 def make_checked() -> None:
-    """Compile the kernels that ink, every access to an array checked."""
-    folders = compile_units(KEPT / "objects-checked", INKING)
+    """Compile all kernels, every access to an array checked."""
+    folders = compile_units(KEPT / "objects-checked")
     link_library([folder / "server.o" for folder in folders], library_path())
 
 

@@ -46,10 +46,6 @@ UNITS = (
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
 
-INKING = ("stroke", "show", "wet", "images", "derive", "sheet", "beneath", "underlay", "flatten", "order", "reach")
-"""Those that a stroke needs."""
-
-
 def modules_in(node: ast.ImportFrom, package: tuple[str, ...]) -> list[tuple[str, ...]]:
     """Modules of ours, as parts of their dotted names, that an import of a module in `package` may read."""
     if not node.level:

@@ -1,15 +1,20 @@
-"""What the fuzz does: `HOLLOWMIST_BOUNDS_CHECK=1 python -m hollowmist_core.tests.fuzzing STROKES`."""
+"""What the fuzz does: `HOLLOWMIST_BOUNDS_CHECK=1 python -m hollowmist_core.tests.fuzzing CASES [FIRST]`."""
 
 import sys
 
 import numpy as np
 
+from .. import preview, readings
 from ..document import default_document, read
 from ..kernels.compiled import CHECKED, library
 from ..kernels.records import GRAIN, PLANES, SAMPLE
 from ..native import Sheet, Stroke, prepared
 from ..responses import INPUT_NAMES, OUTPUTS
 from ..settings import SETTINGS, STATIONS
+from ..sheets.inking import inked
+from .fuzzing_rest import CASES
+from .golden import ways
+from .golden.drawn import drawn
 
 SIDE = 320
 SHAPE, OTHER, TILE = "a" * 64, "b" * 64, "c" * 64
@@ -154,19 +159,43 @@ def check_chance(rng) -> None:
             assert np.array_equal(plain[field][:count], moved[field][:count]), f"{station}: {name} reshuffles {field}"
 
 
-def main(strokes: int) -> None:
-    """Try so many strokes; any fault is an exception that names its number."""
+SELDOM = 100
+"""Whole sheets, and all readings of a brush, are taken every so many cases: they take long."""
+
+
+def check_seldom(rng) -> None:
+    """A golden sheet inked in parts, and all that is measured of a brush."""
+    golden = drawn(int(rng.integers(1000, 100_000)))
+    away = np.abs(ways.in_parts(golden).astype(int) - inked(golden.piece)).max()
+    # Beside an edge of grain, or where ink is cut to pixels, a last bit may tell.
+    assert away <= 3, f"{golden.name}: parts are not the whole by {away}"
+    readings.measured(random_brush(rng), pictures(np.random.default_rng(1)))
+    preview.pocket_picture(random_brush(rng), pictures(np.random.default_rng(1)))
+
+
+def check_number(number: int) -> None:
+    """One case by its number: a stroke, or something else that the core computes."""
+    rng = np.random.default_rng([20261126, number])
+    if number % 2 == 0:
+        check(rng)
+    else:
+        CASES[number // 2 % len(CASES)](rng)
+    if number % 20 == 0:
+        check_chance(rng)
+    if number % SELDOM == SELDOM - 1:
+        check_seldom(rng)
+
+
+def main(cases: int, first: int = 0) -> None:
+    """Try so many cases; any fault is an exception that names its number."""
     assert CHECKED and library(), "make the checked library first"
-    for number in range(strokes):
-        rng = np.random.default_rng([20261126, number])
+    for number in range(first, first + cases):
         try:
-            check(rng)
-            if number % 10 == 0:
-                check_chance(rng)
+            check_number(number)
         except Exception as fault:
-            raise SystemExit(f"stroke {number}: {type(fault).__name__}: {fault}") from fault
-    print(f"{strokes} strokes, nothing wrong")
+            raise SystemExit(f"case {number}: {type(fault).__name__}: {fault}") from fault
+    print(f"{cases} cases, nothing wrong")
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]))
+    main(*map(int, sys.argv[1:]))

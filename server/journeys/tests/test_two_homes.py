@@ -150,6 +150,11 @@ class TwoHomesTests(JourneyCase):
         recipes.append({**picture, "steps": [{"kind": "mend", "strokes": [mended]}]})
         recipes.append({**picture, "steps": [{"kind": "draw", "strokes": [drawn, {**drawn, "erase": True}]}]})
         recipes += [{"start": {"kind": kind.name, "side": 128}} for kind in GENERATORS]
+        # A seam is closed in every way along every axis: what it needs of memory differs (and is guarded there).
+        seam = next(kind for kind in STEPS if kind.name == "seam")
+        ways, axes = (next(one.choices for one in seam.settings if one.name == name) for name in ("way", "axes"))
+        closings = [default_step("seam") | {"way": way, "axes": axis} for way in ways for axis in axes]
+        recipes += [{**picture, "steps": [one]} for one in closings]
         for document in recipes:
             whole = recipe.read(document)
             for makes in ("shape", "grain"):

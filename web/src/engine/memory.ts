@@ -16,12 +16,17 @@ export interface Block {
 export const PAGE = 65536
 const ARENA_PAGES = 64
 const SLOTS_AT_ONCE = 256
+/** Bytes before and after what is lent, while it is guarded. */
+const GUARD = 64
+const GUARDED = 0xa5
 
 export class Memory {
   private arenaTop: number
   private arenaEnd: number
   /** Room that was lent and came back: by address, no two of them side by side. */
   private gaps: Block[] = []
+  /** While tested: of what is lent now, how many bytes were asked for. */
+  private guards?: Map<number, number>
 
   constructor(
     readonly memory: WebAssembly.Memory,
@@ -29,6 +34,11 @@ export class Memory {
   ) {
     this.arenaTop = heapBase
     this.arenaEnd = memory.buffer.byteLength
+  }
+
+  /** From now on, whoever writes beyond what it was lent is found out when that comes back. */
+  guard(): void {
+    this.guards ??= new Map()
   }
 
   get bytes(): Uint8Array<ArrayBuffer> {
@@ -65,6 +75,15 @@ export class Memory {
    * as much of it as is needed; at the memory's end only what the last gap lacks is added.
    */
   lend(bytes: number): Block {
+    if (!this.guards) return this.borrow(bytes)
+    const { at, pages } = this.borrow(bytes + 2 * GUARD)
+    this.bytes.fill(GUARDED, at, at + GUARD)
+    this.bytes.fill(GUARDED, at + GUARD + bytes, at + 2 * GUARD + bytes)
+    this.guards.set(at + GUARD, bytes)
+    return { at: at + GUARD, pages }
+  }
+
+  private borrow(bytes: number): Block {
     const pages = Math.max(1, Math.ceil(bytes / PAGE))
     const gap = this.gaps.filter((one) => one.pages >= pages).sort((a, b) => a.pages - b.pages)[0]
     if (gap) {
@@ -84,6 +103,16 @@ export class Memory {
   }
 
   giveBack({ at, pages }: Block): void {
+    const bytes = this.guards?.get(at)
+    if (bytes === undefined) return this.takeBack({ at, pages })
+    this.guards!.delete(at)
+    const around = [at - GUARD, at + bytes].flatMap((from) => [...this.bytes.subarray(from, from + GUARD)])
+    if (around.some((one) => one !== GUARDED))
+      throw new Error(`a kernel wrote beyond the ${bytes} bytes that it was lent`)
+    this.takeBack({ at: at - GUARD, pages })
+  }
+
+  private takeBack({ at, pages }: Block): void {
     let place = this.gaps.findIndex((one) => one.at > at)
     if (place < 0) place = this.gaps.length
     this.gaps.splice(place, 0, { at, pages })
