@@ -192,15 +192,15 @@ class JourneyCase(StaticLiveServerTestCase):
         width, height, data = (page or self.page).evaluate(_READ_CANVAS, number)
         return np.frombuffer(base64.b64decode(data), np.uint8).reshape(height, width, 4)
 
-    def wait_for(self, true, seconds=PATIENCE):
-        """Wait until a condition holds; what it last gave is returned."""
-        end = time.monotonic() + seconds
+    def wait_for(self, true, what="what was to come"):
+        """Wait until a condition holds; what it last gave is returned. A wait in vain says for `what` it was."""
+        end = time.monotonic() + PATIENCE
         while time.monotonic() < end:
             found = true()
             if found:
                 return found
             self.page.wait_for_timeout(40)
-        self.fail("waited in vain")
+        self.fail(f"waited in vain for {what}")
 
     def rested(self, read):
         """What is read, once it no longer changes."""

@@ -1,6 +1,7 @@
 """How quick sheets are: opened, drawn on, inked otherwise, taken back, written."""
 
 import multiprocessing
+import time
 import uuid
 
 import numpy as np
@@ -8,7 +9,13 @@ from accounts.models import Account
 from accounts.numbers import count_on
 from django.core.management import call_command
 from django.db import transaction
+from hollowmist_core.formats.ora import write_ora
+from hollowmist_core.formats.sheet_pdf import sheet_pdf
+from hollowmist_core.formats.sheet_svg import sheet_svg
 from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.sheets.inking import inked
+from hollowmist_core.tests.golden import ways
+from hollowmist_core.tests.golden.drawn import drawn
 from rolls.models import Brush
 from sheets.actions.keep_look import keep_look
 from sheets.actions.keep_sheet import keep_sheet
@@ -27,30 +34,44 @@ LIMITS = {
     "export_a4_600_s": 25.0,
     "export_mb": 1536.0,
     "sheet_mb": 900.0,
+    "sheet_svg_s": 10.0,
+    "sheet_pdf_s": 5.0,
+    "sheet_ora_s": 5.0,
 }
 """Figure -> the most it may be."""
 
 MANY = 5000
 
-OPENED = """async (name) => {
+ENDS = """const until = async (holds, what, next) => {
+    const end = performance.now() + 120000
+    while (!(await holds())) {
+      if (performance.now() > end) throw new Error(`waited in vain for ${what}`)
+      await new Promise(next)
+    }
+  }"""
+"""A wait in the page that has an end and a name."""
+
+OPENED = f"""async (name) => {{
+  {ENDS}
   const start = performance.now()
-  document.querySelector(`[aria-label="Open ${name}"]`).click()
+  document.querySelector(`[aria-label="Open ${{name}}"]`).click()
   const whole = () => document.querySelector("[data-sheet]")?.ariaBusy === "false"
   const shows = () => document.querySelector("[data-sheet] img.last")?.complete
-  while (!shows() && !whole()) await new Promise(requestAnimationFrame)
+  await until(() => shows() || whole(), `the first ink of ${{name}}`, requestAnimationFrame)
   const first = performance.now() - start
-  while (!whole()) await new Promise(requestAnimationFrame)
+  await until(whole, `all of ${{name}}`, requestAnimationFrame)
   return [first / 1000, (performance.now() - start) / 1000]
-}"""
+}}"""
 """Open a sheet from the list; when its ink is first seen, and when all of it is inked, s."""
 
-INKED_AFTER = """async (name) => {
+INKED_AFTER = f"""async (name) => {{
+  {ENDS}
   const start = performance.now()
-  document.querySelector(`[aria-label="${name}"]`).click()
+  document.querySelector(`[aria-label="${{name}}"]`).click()
   await new Promise((done) => setTimeout(done))
-  while (!(await window.hollowmist.sheetRests())) await new Promise((done) => setTimeout(done))
+  await until(() => window.hollowmist.sheetRests(), `the sheet after ${{name}}`, setTimeout)
   return performance.now() - start
-}"""
+}}"""
 """Tap a control; ms until the sheet shows what that changed."""
 
 
@@ -87,6 +108,30 @@ def export() -> dict[str, float]:
     took, mb = answer.get(timeout=300)
     process.join()
     return {"export_a4_600_s": took, "export_mb": mb}
+
+
+def timed(act) -> float:
+    """How long something takes, s."""
+    start = time.perf_counter()
+    act()
+    return time.perf_counter() - start
+
+
+def files() -> dict[str, float]:
+    """The demo's shell written as files; and golden sheets drawn live, in parts and at once, told and not bounded."""
+    piece = piece_of(Sheet.objects.get(name="Great whorl"))
+
+    def golden():
+        for sheet in map(drawn, range(10)):
+            for way in (ways.live, ways.in_parts, lambda one: inked(one.piece)):
+                way(sheet)
+
+    return {
+        "sheet_svg_s": timed(lambda: sheet_svg(piece)),
+        "sheet_pdf_s": timed(lambda: sheet_pdf(piece)),
+        "sheet_ora_s": timed(lambda: write_ora(piece)),
+        "golden_s": timed(golden),
+    }
 
 
 def on_the_tablet(case) -> dict[str, float]:
@@ -154,4 +199,4 @@ def on_the_tablet(case) -> dict[str, float]:
 def figures(case) -> dict[str, float]:
     """All of them, on the demo's sheets."""
     call_command("seed_demo")
-    return {**on_the_tablet(case), **export()}
+    return {**on_the_tablet(case), **files(), **export()}

@@ -352,8 +352,7 @@ class SpeedCase(JourneyCase):
             page.mouse.move(slider["x"] + 40 + 3 * i, slider["y"] + 22)
             page.wait_for_timeout(60)
             # What goes in slices is told whole.
-            while not page.evaluate("window.hollowmist.rests()"):
-                page.wait_for_timeout(20)
+            self.wait_for(lambda: page.evaluate("window.hollowmist.rests()"), f"{name} to be inked")
             times.append(page.evaluate("window.hollowmist.inkTime()"))
         return times
 

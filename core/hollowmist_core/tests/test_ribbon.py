@@ -181,3 +181,17 @@ class LengthTests(TestCase):
         row = coverage(sheet)[210, 80:340]
         self.assertGreater(row.max(), 0.9)
         self.assertLess(row.min(), 0.1)
+
+
+class GrainTests(TestCase):
+    def test_grain_held_to_stamps_runs_along_a_ribbon_which_has_none(self):
+        grain = np.random.default_rng(3).integers(0, 256, (64, 64), dtype=np.uint8)
+        find = {PICTURE: full(), "b" * 64: grain}.__getitem__
+        shown = []
+        for hold in ("stamp", "line", "paper"):
+            told = {"grain": {"picture": "b" * 64}, "grain_hold": hold, "bite": 1.0}
+            sheet = Sheet(420, 420)
+            sheet.ink(prepared(read({**BLACK, "shapes": [{"picture": PICTURE}], **told}), find), Stroke(SPIRAL))
+            shown.append(coverage(sheet))
+        np.testing.assert_array_equal(shown[0], shown[1])
+        self.assertGreater(np.abs(shown[0] - shown[2]).max(), 0.2)

@@ -124,7 +124,7 @@ class PenTests(JourneyCase):
         strokes = f"{self.live_server_url}/api/proof-strokes"
         self.wait_for(lambda: len(page.request.get(strokes).json()) == 1)
         page.reload()
-        self.wait_for(lambda: page.query_selector("canvas.sheet") and np.array_equal(self.pixels(), drawn), 15)
+        self.wait_for(lambda: page.query_selector("canvas.sheet") and np.array_equal(self.pixels(), drawn))
         page.get_by_role("button", name="Clear your strokes").click()
         self.wait_for(lambda: np.array_equal(self.pixels(), blank))
         self.wait_for(lambda: page.request.get(strokes).json() == [])

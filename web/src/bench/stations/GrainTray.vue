@@ -22,6 +22,7 @@ const section = ref<Section>("grain")
 const choosing = ref(false)
 const brush = computed(() => bench.state.value?.document)
 const grain = computed(() => brush.value?.grain)
+const ribbon = computed(() => brush.value?.tip === "shapes" && brush.value.laying === "ribbon")
 </script>
 
 <template>
@@ -64,6 +65,9 @@ const grain = computed(() => brush.value?.grain)
             <button type="button" class="hm-quiet" @click="liftGrain">None</button>
           </div>
           <SettingControl name="grain_hold" />
+          <p v-if="ribbon && brush?.grain_hold === 'stamp'" class="hm-small">
+            A ribbon is one stretch without stamps: the grain runs along the line.
+          </p>
           <SettingControl name="bite" />
         </div>
         <div class="controls">
