@@ -27,6 +27,9 @@ FULL_WORD = 65535.0
 ONE_INK = 3
 """Ink whose red, green or blue ranges over more than this, of 255, is no one colour."""
 
+MOST_STROKES = 20_000
+"""Most strokes that are traced: more take minutes, and no other program likes to edit them."""
+
 MOST_LINES = 60
 """A stroke that falls into more outlines than this is a texture: a picture of it is smaller, and no worse to edit."""
 
@@ -198,7 +201,17 @@ def traced(piece: Piece, told: Callable[[float], None] = lambda share: None) -> 
     """All layers that are shown, the lowest first, stroke by stroke; `told` hears the share that is done, 0..1.
 
     A layer on which something was erased, or ink ran into ink, is one picture: no outline tells what came of it.
+
+    Raises
+    ------
+    ValueError
+        There are more strokes than `MOST_STROKES`.
     """
+    if len(piece.strokes) > MOST_STROKES:
+        raise ValueError(
+            f"this sheet has {len(piece.strokes):,} strokes, and outlines of up to {MOST_STROKES:,} are written; "
+            "write it as PNG or OpenRaster"
+        )
     longest = max(piece.size_at(1.0))
     fine, coarse = Table(piece, min(FINER, MOST_SIDE / longest)), Table(piece, 1.0)
     done = 0

@@ -178,6 +178,13 @@ class OutlineTests(TestCase):
         ):
             np.testing.assert_allclose(seen[100, 200].astype(int), screen[100, 200, :3], atol=2)
 
+    def test_more_strokes_than_can_be_traced_are_refused_with_what_to_do(self):
+        piece = self.piece(({"size": 9.0}, straight(60, 100, 340, 100)), width=400, height=200)
+        many = Piece(piece.document, piece.strokes * 100_000, piece.looks)
+        self.assertEqual(len(many.jobs), 100_000)
+        with self.assertRaisesRegex(ValueError, "write it as PNG or OpenRaster"):
+            sheet_svg(many)
+
     def test_curves_follow_a_circle_in_few_pieces(self):
         turn = np.linspace(0, 2 * np.pi, 721)
         circle = np.column_stack([200 + 120 * np.cos(turn), 200 + 120 * np.sin(turn)])

@@ -253,7 +253,7 @@ export abstract class Paper {
 
   /** Ink a few strokes on top of what is there. */
   private add(jobs: Job[]): boolean {
-    if (jobs.length > MOST_ON_TOP) return false
+    if (jobs.filter(({ dries }) => !dries).length > MOST_ON_TOP) return false
     for (const job of jobs) {
       this.ink(this.sheet, job, this.reached, this.beneath.next())
       // Drying changes all that is wet, and is not seen.
