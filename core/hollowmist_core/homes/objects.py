@@ -5,6 +5,8 @@ from typing import NamedTuple
 
 import llvmlite.binding as llvm
 
+from ..kernels.compiled import CHECKED
+
 DATA_LAYOUT = "e-m:e-p:32:32-p10:8:8-p20:8:8-i64:64-i128:128-n32:64-S128-ni:1:10:20"
 TRIPLE = "wasm32-unknown-unknown"
 FEATURES = "+simd128,+bulk-memory,+nontrapping-fptoint,+mutable-globals"
@@ -13,6 +15,10 @@ INSTRUCTIONS = ("floor", "ceil", "sqrt", "fabs", "trunc", "copysign")
 
 HOST_FUNCTIONS = {"sin", "cos", "pow", "exp", "atan2", "hypot"}
 """Functions of the maths library that the host lends; each also with a final f for float32."""
+
+
+EFFORT = 1 if CHECKED else 3
+"""How much LLVM optimises: what is only made to be checked is to be made soon."""
 
 
 class Home(NamedTuple):
@@ -37,7 +43,7 @@ def server() -> Home:
     llvm.initialize_native_asmprinter()
     triple = llvm.get_process_triple()
     machine = llvm.Target.from_triple(triple).create_target_machine(
-        cpu=llvm.get_host_cpu_name(), features=llvm.get_host_cpu_features().flatten(), opt=3, reloc="pic"
+        cpu=llvm.get_host_cpu_name(), features=llvm.get_host_cpu_features().flatten(), opt=EFFORT, reloc="pic"
     )
     return Home(triple, str(machine.target_data), machine)
 
@@ -117,7 +123,7 @@ def check_imports(module, joined: set[str]):
 def machine_code(symbols: dict[str, str], texts: list[str], home: Home, joined: set[str]) -> bytes:
     """Optimise a unit as a whole and turn it into an object file of a home; `joined` are kernels of others."""
     whole = linked(symbols, texts, home)
-    tuning = llvm.create_pipeline_tuning_options(speed_level=3)
+    tuning = llvm.create_pipeline_tuning_options(speed_level=EFFORT)
     tuning.loop_vectorization = tuning.slp_vectorization = True
     # Rows of a stamp are short: interleaved vectors would leave most of a row to the scalar remainder.
     tuning.loop_interleaving = False

@@ -13,6 +13,9 @@ from .wet import FORGETS
 FADED = 5.6
 """Times that a share of one third is left to be less than 1/255 of the whole."""
 
+FARTHEST = 1024.0
+"""Most that is looked at around a part for the ink that a tip has taken up, sheet px: of tips as wide as a hand."""
+
 ROUNDED = 4.0
 """Sheet px beyond that: edges, and cells that lie across a border."""
 
@@ -30,7 +33,7 @@ def ink_halo(brushes):
     if brush.wetness > 0.0:
         halo = max(halo, HALOS * brush.run + ROUNDED)
     if brush.pick_up > 0.0:
-        halo = max(halo, FADED * FORGETS * brush.most_width)
+        halo = max(halo, min(FARTHEST, FADED * FORGETS * brush.most_width))
     return float32(halo)
 
 
