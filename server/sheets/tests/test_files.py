@@ -3,22 +3,26 @@
 import io
 import uuid
 import zipfile
+from urllib.parse import unquote
 
 import numpy as np
 import pypdfium2
 from accounts.models import Account
 from django.core.files.uploadedfile import SimpleUploadedFile
-from hollowmist_core.document import default_document
+from hollowmist_core.document import default_document, read
 from hollowmist_core.formats import inkml
 from hollowmist_core.formats.pack import Pack
+from hollowmist_core.kernels.records import SAMPLE
 from hollowmist_core.native import Stroke
+from hollowmist_core.sheets.document import read_sheet
 from packs.actions.read_pack import read_pack
 from packs.actions.write_pack import write_pack
 from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
-from sources.actions.pictures import keep_pixels
+from sources.actions.pictures import keep_ink, keep_pixels
 
+from sheets.actions.keep_look import keep_look
 from sheets.models import Look, Sheet, SheetStroke
 
 from .test_acts import SheetCase, line
@@ -42,6 +46,54 @@ class OutTests(SheetCase):
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         self.assertIn(f"label.{form}", answer["Content-Disposition"])
         return answer.content
+
+    def test_what_is_missing_or_not_sound_is_told_and_the_rest_is_inked(self):
+        picture = keep_ink(self.account, np.full((8, 8), 200, np.uint8))
+        look, lost = uuid.uuid4(), uuid.uuid4()
+        keep_look(self.account, look, "Grained", read({"size": 30.0, "grain": {"picture": picture.digest}}))
+        keep_look(self.account, lost, "Lost", read({"size": 30.0}))
+        self.stroke(look=str(look))
+        self.stroke(look=str(lost))
+        type(picture).objects.filter(pk=picture.pk).update(data=b"another picture")
+        broken = SheetStroke.objects.filter(look=lost).get()
+        samples = np.frombuffer(bytes(broken.samples), SAMPLE).copy()
+        samples["x"][1] = np.nan
+        SheetStroke.objects.filter(pk=broken.pk).update(samples=samples.tobytes())
+        answer = self.client.get(f"/api/sheets/{self.sheet}.png")
+        self.assertEqual(answer.status_code, 200)
+        told = unquote(answer["X-Left-Out"])
+        self.assertIn(f"the picture {picture.digest[:8]} is damaged", told)
+        self.assertIn("a stroke was left out: samples: x of sample 1 is nan", told)
+        ink = np.asarray(Image.open(io.BytesIO(answer.content)))
+        self.assertGreater((ink[..., 0] < 100).sum(), 500)
+        # Sound sheets say nothing.
+        SheetStroke.objects.exclude(look__in=[look, lost]).first()
+        SheetStroke.objects.filter(look__in=[look, lost]).delete()
+        self.assertNotIn("X-Left-Out", self.client.get(f"/api/sheets/{self.sheet}.png").headers)
+
+    def test_underlays_and_guides_are_there_as_wished(self):
+        guides = {"grid": True, "grid_gap": 5.0}
+        data = png(size=(200, 100))
+        under = keep_pixels(self.account, np.asarray(Image.open(io.BytesIO(data)).convert("RGBA")))
+        placed = {"picture": under.digest, "width": 200, "height": 100, "x": 100.0, "y": 50.0, "opacity": 1.0}
+        sheet = Sheet.objects.get(pk=self.sheet)
+        document = {"width": 200, "height": 100, "dpi": 150.0, "underlays": [placed], "guides": guides}
+        sheet.document = read_sheet(document)
+        sheet.save()
+        sheet.pictures.add(under)
+
+        def shown(**query):
+            return np.asarray(Image.open(io.BytesIO(self.file("png", **query))).convert("RGB")).astype(int)
+
+        bare, laid, ruled = shown(), shown(underlay="true"), shown(guides="true")
+        self.assertEqual(laid[90, 190].tolist(), [0xB4, 0x53, 0x2A])
+        self.assertGreater(bare[90, 190].min(), 230)
+        changed = np.abs(ruled - bare).max(axis=2) > 10
+        self.assertGreater(changed.mean(), 0.02)
+        self.assertLess(changed.mean(), 0.3)
+        for form in ("svg", "pdf"):
+            plain, whole = self.file(form), self.file(form, underlay="true", guides="true")
+            self.assertGreater(len(whole), len(plain) + 300)
 
     def test_every_form_shows_the_stroke(self):
         image = Image.open(io.BytesIO(self.file("png", dpi=300)))

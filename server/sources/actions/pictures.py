@@ -89,6 +89,8 @@ def ink_for(account):
         picture = own_pictures(account).filter(pk=digest).first()
         if picture is None:
             raise LookupError(f"the picture {digest[:8]} is not here; add the source it comes from first")
+        if hashlib.sha256(bytes(picture.data)).hexdigest() != digest:
+            raise LookupError(f"the picture {digest[:8]} is damaged; make the source it comes from anew")
         return ink_of(picture)
 
     return find

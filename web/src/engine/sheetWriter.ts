@@ -22,6 +22,12 @@ export interface SheetToWrite {
   looks: Record<string, BrushDocument>
 }
 
+/** A PNG, and how many sources could not be had for it: their brushes were inked plainly. */
+export interface Written {
+  file: Blob
+  missing: number
+}
+
 export interface Writing {
   dpi: number
   paper: boolean
@@ -67,14 +73,14 @@ export class SheetWriter {
     { dpi, paper, underlay, guides, only }: Writing,
     wait: () => Promise<void>,
     told: (share: number) => void,
-  ): Promise<Blob | undefined> {
+  ): Promise<Written | undefined> {
     const mine = ++this.asker
     const scale = dpi / document.dpi
     const sideAt = (side: number) => this.module.call("side_at", side, scale)
     const [width, height] = [sideAt(document.width), sideAt(document.height)]
     const inks = Object.values(looks)
     await this.supply.bring(this.supply.layOut(inks))
-    this.supply.layOut(inks)
+    const missing = this.supply.layOut(inks).length
     const under = underlay && only === undefined ? document.underlays : []
     await this.underlays.bring(under)
     // A paper of its own tells what is inked, in which order and with what.
@@ -109,7 +115,7 @@ export class SheetWriter {
           this.pixels(document, { width, deep, top, scale }, paper, guides && only === undefined),
         )
       }
-      return await file.end()
+      return { file: await file.end(), missing }
     } finally {
       this.sheet.clear()
       this.sheet.liftUnderlays()

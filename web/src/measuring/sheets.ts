@@ -101,13 +101,13 @@ export async function writtenSheet(module: Module, given: GivenSheet, writing: W
   const { slots, space, supply, underlays } = new Table(module, given.files)
   const writer = new SheetWriter(module, slots, space, supply, underlays)
   const whole = { document: given.document, strokes: strokesOf(given.strokes), looks: given.looks }
-  const png = await writer.write(
+  const written = await writer.write(
     whole,
     writing,
     () => Promise.resolve(),
     () => undefined,
   )
-  return told(new Uint8Array(await png!.arrayBuffer()))
+  return told(new Uint8Array(await written!.file.arrayBuffer()))
 }
 
 /** A sheet as it lies on its easel after being inked in a way: straight RGBA over its paper, base64. */

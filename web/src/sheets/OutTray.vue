@@ -47,9 +47,12 @@ async function png(name: string, only?: number): Promise<boolean> {
     strokes: [...sheet.strokes.strokes.value.values()].map(toRaw),
     looks: toRaw(sheet.inkedWith.value),
   }
-  const file = await engine.api.writeSheet(whole, { ...writing, ...(only !== undefined && { only }) })
-  if (file) handOver(file, `${named(name)}.png`)
-  return Boolean(file)
+  const written = await engine.api.writeSheet(whole, { ...writing, ...(only !== undefined && { only }) })
+  if (!written) return false
+  handOver(written.file, `${named(name)}.png`)
+  if (written.missing > 0)
+    notice(`${written.missing} sources are not on this device: their brushes were inked without them.`)
+  return true
 }
 
 async function doing(what: string, act: () => Promise<unknown>): Promise<void> {

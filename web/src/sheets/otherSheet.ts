@@ -33,7 +33,7 @@ async function inkedSheet(
   const fit = side / Math.max(document.width, document.height)
   await engine.ready
   const writing = { dpi: document.dpi * fit, guides: false, ...how }
-  const png = await engine.api.writeSheet({ document, strokes, looks }, writing)
+  const png = (await engine.api.writeSheet({ document, strokes, looks }, writing))?.file
   return (
     png && { sheet, png, width: Math.round(document.width * fit), height: Math.round(document.height * fit) }
   )

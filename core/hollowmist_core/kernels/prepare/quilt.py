@@ -15,13 +15,22 @@ TRIES = 360
 OVERLAP = 3
 """A patch overlaps its neighbours by one part in so many."""
 
+LEAST_PATCH = 8
+"""Side of the smallest patch, px."""
+
 ONE = float32(1)
+
+
+@helper
+def can_grow(width, height):
+    """Whether a picture is large enough for a patch to be taken from it."""
+    return min(width, height) >= LEAST_PATCH
 
 
 @helper
 def patch_of(side, width, height):
     """Side of a patch and its overlap, px, for a tile `side` px large."""
-    patch = max(8, min(side // 3, min(width, height) // 3))
+    patch = max(LEAST_PATCH, min(side // 3, min(width, height) // 3))
     return patch, max(2, patch // OVERLAP)
 
 

@@ -10,7 +10,7 @@ from ...prepare.steps import STEPS
 from ..registry import array, helper, kernel
 from .blur import blur, blur_room, sharpen
 from .cutout import FLOOD, content_box, copy_part, cut_brightness, cut_flood, fade_edge
-from .quilt import grow, grow_room, grown_side, read_courses
+from .quilt import can_grow, grow, grow_room, grown_side, read_courses
 from .repeat import period_of, whole_periods
 from .reshape import MOST, combine, flip, mirror, resize, rotate, shift, turned_size
 from .seam import ACROSS, DOWN, GROW, REPEAT, band_of, close_seam, closed_size, closing_room, settle
@@ -82,6 +82,8 @@ def size_closed(step, image, likes):
             )
         # A direction without a period stays open.
         wide, high = wide if wide > 0 else width, high if high > 0 else height
+    elif way == GROW and not can_grow(width, height):
+        wide, high = int32(width), int32(height)
     elif way == GROW:
         wide = high = grown_side(int(v[3]), width, height)
     step.to_width, step.to_height = wide, high
@@ -139,6 +141,9 @@ def close(step, image, out, scratch):
     if way == GROW:
         for k in range(6):
             step.cuts[k] = float32(0)
+        if not can_grow(width, height):
+            copy_part(image, out, width, height, 0, 0, width, height)
+            return
         grow(image, out, width, height, wide, int(v[3]), int32(v[4]), step.cuts, scratch)
         read_courses(image, out, width, height, wide, step.periods, step.cuts)
         settle(out, wide, high, scratch, 0)
