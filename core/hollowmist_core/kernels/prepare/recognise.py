@@ -97,7 +97,8 @@ def fills(ink, width, height, scratch):
                 top, bottom = min(top, y), max(bottom, y + 1)
     if left >= right or (right - left) * (bottom - top) <= 0.5 * width * height:
         return False
-    wide, high = max(2, (right - left) // 8), max(2, (bottom - top) // 8)
+    wide = min(right - left, max(2, (right - left) // 8))
+    high = min(bottom - top, max(2, (bottom - top) // 8))
     corner = min(
         inked_share(ink, width, least, left, top, left + wide, top + high),
         inked_share(ink, width, least, right - wide, top, right, top + high),
