@@ -2,6 +2,7 @@
 
 import time
 
+import numpy as np
 from django.test import tag
 
 from journeys.browser import JourneyCase, Pen, settle
