@@ -202,11 +202,6 @@ class JourneyCase(StaticLiveServerTestCase):
             self.page.wait_for_timeout(40)
         self.fail(f"waited in vain for {what}")
 
-    @staticmethod
-    def alike(a, b) -> bool:
-        """Whether two pictures are the same within 1 of 255: ink drawn live and ink made anew may round apart."""
-        return a.shape == b.shape and int(np.abs(a.astype(int) - b.astype(int)).max()) <= 1
-
     def rested(self, read):
         """What is read, once it no longer changes."""
         last = [None]

@@ -79,6 +79,6 @@ class BoundsTests(SheetHands, JourneyCase):
         page.wait_for_selector("text=This device is full")
         page.reload()
         page.wait_for_selector(".strip .pocket")
-        self.wait_for(lambda: self.alike(self.shown(page), there))
+        self.wait_for(lambda: np.abs(self.shown(page) - there).max() == 0)
         self.stroke(page, 0.1, 0.6, 0.9, 0.7)
         self.wait_for(lambda: SheetStroke.objects.count() == 2)
