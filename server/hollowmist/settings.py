@@ -53,6 +53,8 @@ INSTALLED_APPS = [
     "journeys",
 ]
 
+TEST_RUNNER = "hollowmist.testing.TimedRunner"
+
 MIDDLEWARE = [
     "hollowmist.hosts.NamedHosts",
     # These say how any answer may be used, static files included, so they stand before what serves those.
