@@ -167,8 +167,8 @@ class Sheet:
     begins : (int, int)
         Where it begins on the whole paper, device px: it may be a part of one.
     margin : int
-        So many device px on all sides are inked too, and not shown: what lies there tells on what is shown
-        (`reach.ink_halo`), at the borders of a part and at the edges of the paper alike.
+        So many device px on all sides, whole tiles of them (`reach.ink_margin`), are inked too, and not shown: what
+        lies there tells on what is shown, at the borders of a part and at the edges of the paper alike.
 
     Attributes
     ----------

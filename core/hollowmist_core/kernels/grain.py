@@ -14,7 +14,7 @@ from .chance import GRAIN_X, GRAIN_Y, chance
 from .images import level_for, read_tiled
 from .records import GRAIN, GRAIN_KEY, TILE, TILE_AREA
 from .registry import helper
-from .sheet import claim, give_back, tile_count
+from .sheet import claim, give_back, on_grid, tile_count
 
 PAPER, STROKE, STAMP, LINE = numbers("grain_hold", "paper", "stroke", "stamp", "line")
 TINT, CUT, PRESS = numbers("grain_way", "tint", "cut", "press")
@@ -77,8 +77,8 @@ def ground(state, brush, images, maps, free):
     state.shift_x, state.shift_y = float32(state.from_x), float32(state.from_y)
     if brush.grain_hold == STROKE:
         side = usual_side(state, brush)
-        state.shift_x += side * chance(state.seed, 0, GRAIN_X)
-        state.shift_y += side * chance(state.seed, 0, GRAIN_Y)
+        state.shift_x += on_grid(side * chance(state.seed, 0, GRAIN_X))
+        state.shift_y += on_grid(side * chance(state.seed, 0, GRAIN_Y))
     key = (
         float32(brush.grain_hold),
         usual_side(state, brush),

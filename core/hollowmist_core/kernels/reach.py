@@ -6,6 +6,7 @@ from numba import float32, float64, int32
 
 from ..record import BRUSH
 from .pooling import POOLING_WORK, SEEN
+from .records import TILE
 from .registry import array, kernel
 from .running import HALOS, wet_room
 from .wet import FORGETS
@@ -35,6 +36,15 @@ def ink_halo(brushes):
     if brush.pick_up > 0.0:
         halo = max(halo, min(FARTHEST, FADED * FORGETS * brush.most_width))
     return float32(halo)
+
+
+@kernel(int32, float64, float64)
+def ink_margin(halo, scale):
+    """Margin, device px, of a sheet whose ink hangs on so many sheet px around it.
+
+    It is of whole tiles: ink whose tiles begin elsewhere may differ in its last bit.
+    """
+    return int32(math.ceil(halo * scale / TILE)) * int32(TILE)
 
 
 @kernel(int32, array(BRUSH))

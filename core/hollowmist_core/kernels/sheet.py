@@ -5,7 +5,9 @@ slots, listed from `free[1]` on. The pool is one block of 32-bit cells, seen as 
 as uint32 (dried ink: two channels of 16 bits).
 """
 
-from numba import float32, int32, uint32, void
+import math
+
+from numba import float32, float64, int32, uint32, void
 
 from .records import (
     FIRST_LAYER,
@@ -88,6 +90,18 @@ def give_back_ink(state, maps, free, plane, tile):
 def layer_plane(which):
     """The first plane of a layer's ink."""
     return FIRST_LAYER + LAYER_PLANES * which
+
+
+GRID = 1024.0
+"""Steps to a device px in which places lie on a sheet. Its corner, its margin and the corners of its tiles are taken
+off such places without rounding, up to 16,384 px from the paper's corner: where tiles begin alike, ink is the same to
+the last bit on every part."""
+
+
+@helper
+def on_grid(place):
+    """A place, device px, at the nearest step of the grid."""
+    return float32(math.floor(float64(place) * GRID + 0.5) / GRID)
 
 
 @kernel(void, array(STROKE), array("i4"), array("i4"))

@@ -23,7 +23,7 @@ from .registry import array, helper, kernel
 from .respond import listen
 from .ribbon import band_box, lay_band, waits_for_its_end
 from .running import drop_staged, mark_meeting, run_reach, run_together, runs, stage_tiles, widened
-from .sheet import give_back_ink, tile_count
+from .sheet import give_back_ink, on_grid, tile_count
 from .sweep import sweep, swept_box
 from .tip import BUILD, ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
 from .track import FROM, LONGEST, TO, next_piece
@@ -175,8 +175,8 @@ def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surfa
         goes_on = before_x * state.walk[NOW].along_x + before_y * state.walk[NOW].along_y > STRAIGHT_ON
         if brush.tip != ELLIPSE and state.walk[NOW].stamp_index > 0 and goes_on:
             # Where a corner draws the edge, two pieces that only touch would leave a notch there.
-            stamps[FROM].x -= OVERLAP * state.walk[NOW].along_x
-            stamps[FROM].y -= OVERLAP * state.walk[NOW].along_y
+            stamps[FROM].x -= on_grid(OVERLAP * state.walk[NOW].along_x)
+            stamps[FROM].y -= on_grid(OVERLAP * state.walk[NOW].along_y)
         mark_box(state, swept_box(state, stamps, sources.images), plane)
         sweep(state, stamps, brush, state.walk[NOW].stamp_index == 0, end >= total, plane, surface, sources)
         state.walk[NOW].stamp_index = 1

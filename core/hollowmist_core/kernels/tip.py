@@ -2,7 +2,7 @@
 
 import math
 
-from numba import float32, int32
+from numba import float32, float64, int32
 
 from ..settings import numbers
 from .chance import (
@@ -37,6 +37,7 @@ from .respond import (
     added,
     factor,
 )
+from .sheet import on_grid
 from .weight import opacity_at, width_at
 
 ELLIPSE, POLYGON, NIB, SHAPES = numbers("tip", "ellipse", "polygon", "broad nib", "shapes")
@@ -153,7 +154,7 @@ def on_sheet(state, x, y):
 
     It is rounded before that part's corner is taken off, which is exact: so every part rounds as the whole does.
     """
-    at_x, at_y = float32(state.scale * x), float32(state.scale * y)
+    at_x, at_y = on_grid(float64(state.scale) * x), on_grid(float64(state.scale) * y)
     return at_x - float32(state.from_x), at_y - float32(state.from_y)
 
 

@@ -1,6 +1,5 @@
 """Sheets inked on the server: at any scale, in bands where they are large, layer by layer where that is asked for."""
 
-import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -242,7 +241,7 @@ def inked_part(piece: Piece, wish: Wish, begins: tuple[int, int], size: tuple[in
         Where it begins on the paper, and how large it is, device px.
     """
     jobs = piece.jobs if wish.only is None else piece.jobs_on(wish.only)
-    sheet = Sheet(*size, wish.scale, begins, math.ceil(piece.halo(jobs) * wish.scale))
+    sheet = Sheet(*size, wish.scale, begins, reach.ink_margin(piece.halo(jobs), wish.scale))
     sheet.layers = layers_of(piece.document, wish.only, wish.under)
     if wish.under and wish.only is None:
         _lay_under(piece, sheet)

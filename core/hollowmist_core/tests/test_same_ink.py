@@ -7,7 +7,7 @@ import numpy as np
 from ..document import read
 from ..kernels import sheet as sheet_kernels
 from ..kernels.order import stack_layers
-from ..kernels.records import LAYER, SAMPLE, UNDERLAY
+from ..kernels.records import LAYER, SAMPLE, TILE, UNDERLAY
 from ..native import Sheet, Stroke, prepared
 from ..scaling import scaled
 from ..sheets.document import read_sheet
@@ -18,6 +18,7 @@ from .golden import Golden, ways
 PLAIN = {"responses": {}, "steadying": "none", "ink": "#000000"}
 WASH = {**PLAIN, "size": 60.0, "opacity": 0.5, "pooling": 1.0, "rim": 0.12}
 WET = {**PLAIN, "size": 60.0, "wetness": 1.0, "opacity": 0.8, "run": 24.0}
+GRAIN = {**PLAIN, "grain": {"picture": "a" * 64}, "grain_px": 60.0}
 RNG = np.random.default_rng(8)
 
 
@@ -42,8 +43,12 @@ def sheet_of(strokes, width=400, height=300, **document) -> Piece:
     return Piece(read_sheet({"width": width, "height": height, "tint": "#ffffff", **document}), made, looks)
 
 
+def apart_each(a, b) -> np.ndarray:
+    return np.abs(a[..., :3].astype(int) - b[..., :3]).max(axis=2)
+
+
 def apart(a, b) -> int:
-    return int(np.abs(a[..., :3].astype(int) - b[..., :3]).max())
+    return int(apart_each(a, b).max())
 
 
 def parts_of(piece: Piece, scale=1.0) -> np.ndarray:
@@ -94,6 +99,43 @@ class OrderTests(TestCase):
         gone = sheet_of([(PLAIN, line, 5)], layers=[{"which": 1}, {"which": 0}])
         self.assertEqual(apart(inked(there), inked(gone)), 0)
         self.assertEqual([int(one["which"]) for one in gone.jobs], [1])
+
+
+class PlaceTests(TestCase):
+    BRUSHES = [
+        {},
+        {"softness": 0.6, "opacity": 0.7},
+        {"tip": "broad nib", "roundness": 0.2, "angle": 30.0},
+        {"tip": "polygon", "sides": 5.0, "spacing": 0.3, "scatter_across": 0.4},
+        {"overlap": "build", "flow": 0.3, "spacing": 0.1},
+        {"pixel_edge": True, "size": 7.0},
+        *({**GRAIN, "grain_hold": hold} for hold in ("paper", "stroke", "stamp", "line")),
+        {**GRAIN, "overlap": "build", "flow": 0.4, "bite_jitter": 0.5, "grain_scale": "× size"},
+    ]
+
+    def test_wherever_a_part_begins_and_whatever_its_margin_ink_is_the_same_to_the_last_bit(self):
+        picture = RNG.integers(0, 256, (48, 48), dtype=np.uint8)
+        for settings in self.BRUSHES:
+            brush = prepared(read({**PLAIN, "size": 24.0, **settings}), lambda _: picture)
+            for scale in (1.0, 0.567741935483871, 1.7):
+                strokes = []
+                for seed in range(6):
+                    u = np.linspace(0, 1, 40)
+                    ends = RNG.uniform(-20, 420, 4)
+                    xs, ys = ends[0] + u * (ends[2] - ends[0]), 0.7 * (ends[1] + u * (ends[3] - ends[1]))
+                    strokes.append(Stroke(pressed(np.c_[xs, ys + 20 * np.sin(9 * u)], 0.6), seed=seed))
+                width, height = round(400 * scale), round(300 * scale)
+                whole = Sheet(width, height, scale)
+                others = [(Sheet(width, height, scale, margin=TILE * k), (0, 0)) for k in (1, 3)]
+                others += [(Sheet(width - x, height - y, scale, (x, y)), (x, y)) for x, y in ((0, TILE), (TILE, 0))]
+                for stroke in strokes:
+                    for sheet in (whole, *(sheet for sheet, _ in others)):
+                        sheet.ink(brush, stroke)
+                self.assertGreater((apart_each(whole.pixels(), whole.pixels()[:1, :1]) > 50).sum(), 500)
+                for sheet, (x, y) in others:
+                    away = apart_each(sheet.pixels(), whole.pixels()[y:, x:])
+                    told = f"{settings} at {scale}, from {x}, margin {sheet.margin}: {(away > 0).sum()} px differ"
+                    self.assertEqual(away.max(), 0, told)
 
 
 class SweepTests(TestCase):
@@ -253,7 +295,7 @@ class TileTests(TestCase):
 class MarginTests(TestCase):
     def test_what_is_shown_of_a_sheet_with_a_margin_is_what_it_shows_without(self):
         brush = prepared(read({**PLAIN, "size": 30.0, "ink": "#b4532a"}))
-        plain, framed = Sheet(200, 150), Sheet(200, 150, margin=77)
+        plain, framed = Sheet(200, 150), Sheet(200, 150, margin=TILE)
         for sheet in (plain, framed):
             sheet.ink(brush, Stroke(straight(-20, 40, 260, 120)))
         self.assertEqual(apart(plain.pixels(), framed.pixels()), 0)

@@ -103,9 +103,8 @@ export abstract class Paper {
     return { scale, left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }
   }
 
-  /** What is to be inked around what is shown, whole tiles in device px, for it to be as if all were inked. */
   private marginAt(scale: number): number {
-    return Math.ceil((this.sheet.space.reaches.halo(this.brushes) * scale) / TILE) * TILE
+    return this.sheet.space.reaches.margin(this.brushes, scale)
   }
 
   /** Whether a sheet shows what is in sight at the screen's own pixels. */

@@ -35,6 +35,11 @@ export class Reaches {
     return reach
   }
 
+  /** What is inked around a sheet at a scale, and not shown, for it to be as if all were inked, device px. */
+  margin(brushes: readonly BrushDocument[], scale: number): number {
+    return this.module.call("ink_margin", this.halo(brushes), scale)
+  }
+
   /** The widest halo of brushes, sheet px. */
   halo(brushes: readonly BrushDocument[]): number {
     return Math.max(0, ...brushes.map((one) => this.of(one).halo))

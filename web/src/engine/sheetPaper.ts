@@ -126,11 +126,11 @@ export class SheetPaper extends Paper {
     sheet.under = wanted
   }
 
-  /** How far around a part of it is to be inked, sheet px, and whether its ink mixes: then it is inked whole. */
-  get reachOfAll(): { halo: number; mixes: boolean } {
+  /** What is inked around a part of it at a scale, device px, and whether its ink mixes: then it is inked whole. */
+  reachAt(scale: number): { margin: number; mixes: boolean } {
     const { reaches } = this.sheet.space
     const used = [...new Set(this.jobs.filter(({ dries }) => !dries).map(({ brush }) => brush))]
-    return { halo: reaches.halo(used), mixes: used.some((one) => reaches.of(one).mixes) }
+    return { margin: reaches.margin(used, scale), mixes: used.some((one) => reaches.of(one).mixes) }
   }
 
   /**

@@ -89,14 +89,13 @@ export class SheetWriter {
     order.setDocument({ ...document, underlays: under })
     order.setLooks(looks)
     order.strokes = strokes
-    const { halo, mixes: wet } = order.reachOfAll
+    const { margin, mixes: wet } = order.reachAt(scale)
     if (width > MOST_SHEET || (wet && height > MOST_SHEET)) {
       const [sides, why] = [`${width} × ${height}`, wet ? " with wet ink" : ""]
       throw new Error(
         `${sides} px${why} is more than can be written here: up to ${MOST_SHEET} px across. Choose fewer dots per inch.`,
       )
     }
-    const margin = Math.ceil((halo * scale) / TILE) * TILE
     const rows = wet ? height : Math.max(TILE, Math.floor(MOST_BAND / width / TILE) * TILE)
     const file = new PngFile(width, height, dpi)
     try {

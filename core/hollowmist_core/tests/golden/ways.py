@@ -1,9 +1,8 @@
 """The ways in which the native home inks a sheet: all of them are to make the same picture."""
 
-import math
-
 import numpy as np
 
+from ...kernels.reach import ink_margin
 from ...native import Sheet
 from ...sheets.inking import Piece, Wish, _lay_under, inked_part, layers_of
 from . import Golden
@@ -34,7 +33,7 @@ def live(golden: Golden, scale: float = 1.0) -> np.ndarray:
     """A sheet as it is drawn: stroke by stroke as they were made, each fed in portions cut anywhere, and looked at."""
     piece = golden.piece
     rng = np.random.default_rng(len(golden.strokes))
-    sheet = Sheet(*piece.size_at(scale), scale, (0, 0), math.ceil(piece.halo(piece.jobs) * scale))
+    sheet = Sheet(*piece.size_at(scale), scale, (0, 0), ink_margin(piece.halo(piece.jobs), scale))
     sheet.layers = layers_of(piece.document)
     _lay_under(piece, sheet)
     by_stroke = {int(job["stroke"]): int(job["which"]) for job in piece.jobs if not job["what"]}
