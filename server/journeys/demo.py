@@ -32,8 +32,8 @@ class DemoCase(JourneyCase):
         Brush.objects.update(kept_at=MOMENT)
         self.problems = []
 
-    def stage(self, size, signed_in=True, scale=1) -> Stage:
-        """A fresh page in a window."""
+    def device(self, size, signed_in=True, scale=1):
+        """A device that has nothing yet, whose windows have a size."""
         context = self.browser.new_context(
             viewport={"width": size[0], "height": size[1]},
             has_touch=True,
@@ -49,7 +49,11 @@ class DemoCase(JourneyCase):
             client.force_login(self.account)
             name = next(iter(client.cookies))
             context.add_cookies([{"name": name, "value": client.cookies[name].value, "url": self.live_server_url}])
-        page = context.new_page()
+        return context
+
+    def stage(self, size, signed_in=True, scale=1, device=None) -> Stage:
+        """A fresh page in a window, of a device that has nothing yet where none is given."""
+        page = (device or self.device(size, signed_in, scale)).new_page()
         page.set_default_timeout(PATIENCE * 1000)
         page.on("pageerror", lambda error: self.problems.append(str(error)))
         return Stage(page, self.live_server_url)

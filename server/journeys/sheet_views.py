@@ -105,7 +105,7 @@ SHEET_VIEWS = (
     View("sheet", sheet("Great whorl"), "sheet", PAPER),
     View("sheet, underlay", sheet("Harbour label", "Underlay"), ink=PAPER),
     View("sheet, guides", sheet("Harbour label", "Guides"), ink=PAPER),
-    View("sheet, words", lettered, "words", (*PAPER, ".hands canvas")),
+    View("sheet, words", lettered, "words", (*PAPER, ".hands canvas"), leaves=True),
     View("sheet, re-ink", sheet("Harbour label", "Re-ink", reinked), ink=(*PAPER, ".offered canvas")),
     View("sheet, layers", sheet("Great whorl", "Layers"), ink=PAPER),
     View("sheet, out", sheet("Chart title", "Out"), ink=PAPER),

@@ -42,8 +42,9 @@ class View:
         Selectors of what must show ink.
     size : tuple of int
         Window of its picture, px.
-    signed_in, narrow : bool
-        `narrow`: it is meant to hold at 640x900.
+    signed_in, narrow, leaves : bool
+        `narrow`: it is meant to hold at 640x900. `leaves`: coming to it leaves something behind on the device, which
+        others would see.
     near : callable, optional
         Brings what it shows nearer, for its picture alone.
     """
@@ -55,6 +56,7 @@ class View:
     size: tuple[int, int] = (1280, 800)
     signed_in: bool = True
     narrow: bool = False
+    leaves: bool = False
     near: Callable[[Stage], None] | None = None
 
 

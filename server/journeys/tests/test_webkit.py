@@ -123,7 +123,7 @@ class WebKitTests(StaticLiveServerTestCase):
             self.wait_for(lambda: self.ink() > 1000)
 
         go(f"{self.way.url}/rolls")
-        self.at("[aria-label='Open gravel']").click()
+        self.touch("[aria-label='Open gravel']")
         self.wait_for(lambda: self.ink() > 1000)
         self.assertEqual(Source.objects.count(), 0)
         self.way.away = False
