@@ -3,7 +3,7 @@
 from pathlib import PurePath
 from urllib.parse import quote
 
-from django.http import HttpResponse
+from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
@@ -24,6 +24,7 @@ from rest_framework.views import APIView
 
 from .actions.piece import FORMATS, write_sheet
 from .actions.read_files import read_strokes, read_underlays
+from .actions.told_file import told_file
 from .models import Sheet
 from .serializers import (
     InkMLOnSheetSerializer,
@@ -32,6 +33,9 @@ from .serializers import (
     SheetSerializer,
     UnderlayFileSerializer,
 )
+
+TOLD = "application/octet-stream"
+"""Lines that tell of a file, and the file."""
 
 
 def own_sheet(account, sheet_id) -> Sheet:
@@ -54,6 +58,7 @@ class _Wish(serializers.Serializer):
     paper = serializers.BooleanField(default=True)
     underlay = serializers.BooleanField(default=False)
     guides = serializers.BooleanField(default=False)
+    told = serializers.BooleanField(default=False)
 
 
 class SheetFileView(APIView):
@@ -68,23 +73,37 @@ class SheetFileView(APIView):
             OpenApiParameter("paper", OpenApiTypes.BOOL, description="Whether the paper is seen below the ink."),
             OpenApiParameter("underlay", OpenApiTypes.BOOL, description="Whether the underlays are seen."),
             OpenApiParameter("guides", OpenApiTypes.BOOL, description="Whether the guides are drawn."),
+            OpenApiParameter(
+                "told", OpenApiTypes.BOOL, description="Whether lines come first that tell how far it is."
+            ),
         ],
         responses={(200, kind): OpenApiResponse(OpenApiTypes.BINARY) for kind in FORMATS.values()},
     )
     def get(self, request, sheet_id, form):
         """PNG, OpenRaster, SVG, PDF or InkML, inked by the native core as the sheet was last kept.
 
-        What could not be had was left out, or inked plainly: `X-Left-Out` says so, as encoded sentences.
+        What could not be had was left out, or inked plainly: `X-Left-Out` says so, as encoded sentences. With `told`
+        lines of JSON come before the file: `{"share": 0.25}` as it goes on, then its name, kind and what was left out,
+        or `{"detail": "..."}` where it was not written. It is given up once nobody waits for it.
         """
         wish = _Wish(data=request.query_params.dict())
         wish.is_valid(raise_exception=True)
         sheet = own_sheet(request.user, sheet_id)
+        asked = dict(wish.validated_data)
+        dpi, in_lines = asked.pop("dpi", None), asked.pop("told")
+        name = f"{slugify(sheet.name) or 'sheet'}.{form}"
+        if in_lines:
+
+            def write(told):
+                data, missing = write_sheet(sheet, form, dpi, FileWish(**asked), told)
+                return data, {"name": name, "type": FORMATS[form], "left_out": "; ".join(missing[:5])}
+
+            return StreamingHttpResponse(told_file(write), content_type=TOLD)
         try:
-            dpi = wish.validated_data.pop("dpi", None)
-            data, missing = write_sheet(sheet, form, dpi, FileWish(**wish.validated_data))
+            data, missing = write_sheet(sheet, form, dpi, FileWish(**asked))
         except (ValueError, LookupError) as error:
             raise ValidationError({"detail": f"The file was not written: {error}."}) from None
-        called = {"Content-Disposition": f'attachment; filename="{slugify(sheet.name) or "sheet"}.{form}"'}
+        called = {"Content-Disposition": f'attachment; filename="{name}"'}
         if missing:
             called["X-Left-Out"] = quote("; ".join(missing[:5]))
         return HttpResponse(data, content_type=FORMATS[form], headers=called)

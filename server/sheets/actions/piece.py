@@ -5,7 +5,7 @@ import io
 
 import numpy as np
 from hollowmist_core.document import read
-from hollowmist_core.formats import FileWish, inkml
+from hollowmist_core.formats import FileWish, Told, inkml, untold
 from hollowmist_core.formats.ora import write_ora
 from hollowmist_core.formats.sheet_pdf import sheet_pdf
 from hollowmist_core.formats.sheet_svg import png_of, sheet_svg
@@ -81,7 +81,9 @@ def piece_of(sheet: Sheet) -> Piece:
     return Piece(sheet.document, strokes, _looks_of(sheet), *found, missing=missing)
 
 
-def write_sheet(sheet: Sheet, form: str, dpi: float | None = None, wish: FileWish | None = None):
+def write_sheet(
+    sheet: Sheet, form: str, dpi: float | None = None, wish: FileWish | None = None, told: Told = untold
+) -> tuple[bytes, list[str]]:
     """A sheet as a file of one of `FORMATS`.
 
     Parameters
@@ -90,6 +92,8 @@ def write_sheet(sheet: Sheet, form: str, dpi: float | None = None, wish: FileWis
         Of PNG and OpenRaster; the sheet's own where there is none.
     wish : FileWish, optional
         What is seen besides the ink; OpenRaster has paper and underlays as layers, shown or not.
+    told : callable
+        Hears the share that is done, 0..1, of what takes long; what it raises ends the writing.
 
     Returns
     -------
@@ -98,20 +102,20 @@ def write_sheet(sheet: Sheet, form: str, dpi: float | None = None, wish: FileWis
         What could not be had and was left out or inked plainly, each in a sentence.
     """
     piece = piece_of(sheet)
-    return _written(sheet, piece, form, dpi, wish or FileWish(paper=True)), piece.missing
+    return _written(sheet, piece, form, dpi, wish or FileWish(paper=True), told), piece.missing
 
 
-def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish) -> bytes:
+def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish, told: Told) -> bytes:
     scale = (dpi or sheet.document["dpi"]) / sheet.document["dpi"]
     if form == "png":
         pixels = inked(piece, scale, wish.paper, wish.underlay)
         pixels = with_guides(pixels, sheet.document, scale) if wish.guides else pixels
         return png_of(pixels, dpi or sheet.document["dpi"])
     if form == "ora":
-        return write_ora(piece, dpi, wish)
+        return write_ora(piece, dpi, wish, told)
     if form == "svg":
-        return sheet_svg(piece, sheet.name, wish)
+        return sheet_svg(piece, sheet.name, wish, told)
     if form == "pdf":
-        return sheet_pdf(piece, sheet.name, wish)
+        return sheet_pdf(piece, sheet.name, wish, told)
     drawn = [Stroke(one.samples, one.kind, one.erase, one.seed) for one in piece.strokes if not one.dries]
     return inkml.write(drawn, sheet.name)

@@ -29,8 +29,11 @@ def told(samples) -> str:
     return Base64Field().to_representation(samples.tobytes())
 
 
-class SheetCase(TestCase):
+class WithSheet:
+    """An account that has a sheet and a look, and what is done to them."""
+
     def setUp(self):
+        super().setUp()
         self.account = Account.objects.create_user("maren", password="slate-and-rope")
         self.client.force_login(self.account)
         self.sheet, self.look = uuid.uuid4(), uuid.uuid4()
@@ -51,6 +54,10 @@ class SheetCase(TestCase):
 
     def changes(self, since=0):
         return self.client.get(f"/api/changes?since={since}").json()
+
+
+class SheetCase(WithSheet, TestCase):
+    """A sheet in a transaction of the test's own."""
 
 
 class ActTests(SheetCase):

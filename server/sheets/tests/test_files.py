@@ -1,14 +1,18 @@
 """Sheets out as files and in from files, by the API."""
 
 import io
+import json
+import threading
 import uuid
 import zipfile
+from unittest import mock
 from urllib.parse import unquote
 
 import numpy as np
 import pypdfium2
 from accounts.models import Account
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import SimpleTestCase, TransactionTestCase
 from hollowmist_core.document import default_document, read
 from hollowmist_core.formats import inkml
 from hollowmist_core.formats.pack import Pack
@@ -23,9 +27,10 @@ from rolls.actions.keep_roll import keep_roll
 from sources.actions.pictures import keep_ink, keep_pixels
 
 from sheets.actions.keep_look import keep_look
+from sheets.actions.told_file import told_file
 from sheets.models import Look, Sheet, SheetStroke
 
-from .test_acts import SheetCase, line
+from .test_acts import SheetCase, WithSheet, line
 
 
 def png(color="#b4532a", size=(80, 60)) -> bytes:
@@ -149,6 +154,73 @@ class OutTests(SheetCase):
         self.assertEqual(SheetStroke.objects.filter(account=other).count(), 2)
         write_pack(self.account, again, everything=True)
         self.assertEqual(len(Pack(again).manifest.sheets), 1)
+
+
+class ToldTests(WithSheet, TransactionTestCase):
+    def setUp(self):
+        super().setUp()
+        self.act("keepSheet", self.sheet, document={"width": 200, "height": 100, "dpi": 150.0})
+        for number in range(8):
+            self.stroke(size=4.0 + number)
+
+    def asked(self, form) -> tuple[list[dict], bytes]:
+        """The lines that come before a file, and the file."""
+        answer = self.client.get(f"/api/sheets/{self.sheet}.{form}", {"told": "true"})
+        rest, lines = answer.getvalue(), []
+        while not lines or "share" in lines[-1]:
+            line, _, rest = rest.partition(b"\n")
+            lines.append(json.loads(line))
+        return lines, rest
+
+    def test_lines_tell_how_far_a_file_is_and_the_same_file_follows(self):
+        for form in ("svg", "ora", "pdf", "png", "inkml"):
+            lines, data = self.asked(form)
+            plain = self.client.get(f"/api/sheets/{self.sheet}.{form}")
+            self.assertEqual(data, plain.content, form)
+            kind = {"name": f"label.{form}", "type": plain["Content-Type"], "left_out": "", "size": len(data)}
+            self.assertEqual(lines[-1], kind)
+            shares = [one["share"] for one in lines[:-1]]
+            self.assertEqual(shares, sorted(shares))
+            if form in ("svg", "pdf"):
+                self.assertGreater(len(shares), 4, form)
+
+    def test_what_cannot_be_written_is_told_with_what_to_do(self):
+        with mock.patch("hollowmist_core.sheets.tracing.MOST_STROKES", 3):
+            (line,), rest = self.asked("svg")
+        self.assertIn("write it as PNG or OpenRaster", line["detail"])
+        self.assertEqual(rest, b"")
+
+
+class GivenUpTests(SimpleTestCase):
+    def test_a_file_that_nobody_waits_for_is_given_up(self):
+        ended, on = threading.Event(), threading.Event()
+
+        def write(told):
+            try:
+                for number in range(100):
+                    told(number / 100)
+                    # The second share is told once the first has been heard and nobody waits any more.
+                    on.wait(30)
+                return b"", {}
+            finally:
+                ended.set()
+
+        lines = told_file(write)
+        # The share 0 says nothing yet: the first one that is heard lets the next one come.
+        on.set()
+        self.assertIn(b"share", next(lines))
+        on.clear()
+        lines.close()
+        on.set()
+        self.assertTrue(ended.wait(30))
+
+    def test_what_the_server_fails_at_is_told_in_a_sentence(self):
+        def write(_told):
+            raise RuntimeError("an error of ours")
+
+        with mock.patch("threading.excepthook"):
+            (line,) = told_file(write)
+        self.assertIn("Try again", json.loads(line)["detail"])
 
 
 class InTests(SheetCase):

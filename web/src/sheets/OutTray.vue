@@ -4,7 +4,7 @@ import { FileDown, FileUp, X } from "@lucide/vue"
 import { ElButton, ElInputNumber, ElProgress, ElSwitch } from "element-plus"
 import { computed, ref, toRaw, useTemplateRef } from "vue"
 import { sendForm } from "@/api/client"
-import { handOver, saveFile } from "@/api/files"
+import { handOver, saveToldFile } from "@/api/files"
 import { untilCarried } from "@/device/useDevice"
 import { lengthOf } from "@/documents/sheet"
 import { MOST_DPI } from "@/generated/layout"
@@ -82,6 +82,8 @@ const FORMS = [
 ] as const
 
 let stopping: AbortController | undefined
+/** How much of a file the server has written, 0..1. */
+const share = ref(0)
 const byServer = computed(() => FORMS.some(({ form }) => form === busy.value))
 const write = (form: string) =>
   doing(form, async () => {
@@ -89,8 +91,11 @@ const write = (form: string) =>
     const seen = { paper: paper.value, underlay: underlay.value, guides: guides.value }
     const query = new URLSearchParams(Object.entries(seen).map(([name, on]) => [name, String(on)]))
     if (form === "ora") query.set("dpi", String(dpi.value))
+    query.set("told", "true")
     stopping = new AbortController()
-    const left = await saveFile(`/api/sheets/${sheet.id}.${form}?${query}`, stopping.signal)
+    share.value = 0
+    const address = `/api/sheets/${sheet.id}.${form}?${query}`
+    const left = await saveToldFile(address, (now) => (share.value = now), stopping.signal)
     if (left) notice(`Not all of it is in the file: ${left}.`)
   })
 
@@ -174,10 +179,8 @@ async function readStrokes(event: Event): Promise<void> {
       <div v-if="byServer" class="row">
         <ElProgress
           class="bar"
-          :percentage="100"
-          :show-text="false"
+          :percentage="Math.round(100 * share)"
           :stroke-width="8"
-          indeterminate
           aria-label="The server writes"
         />
         <ElButton @click="stopping?.abort()"><X :size="18" /> Stop</ElButton>
