@@ -3,6 +3,7 @@
 import io
 
 from PIL import Image
+from reportlab import rl_config
 from reportlab.lib.colors import HexColor
 from reportlab.lib.utils import ImageReader
 from reportlab.pdfbase import pdfdoc
@@ -12,6 +13,9 @@ from ..sheets.inking import Piece
 from ..sheets.ruling import GUIDE_INKS, GUIDE_MM, ruled
 from ..sheets.tracing import Traced, traced, underlay_of
 from . import INK_ALONE, FileWish, Told, untold
+
+# A file is bytes: as text it is a quarter larger, and takes a fifth longer.
+rl_config.useA85 = 0
 
 POINTS_PER_INCH, MM_PER_INCH = 72.0, 25.4
 INSET = 1e-3
