@@ -44,3 +44,13 @@ it.each([
     "broke off",
   )
 })
+
+it("says so where the network is lost on the way", async () => {
+  const lost = new ReadableStream<Uint8Array>({
+    start(to) {
+      to.enqueue(new TextEncoder().encode(line({ share: 0.5 })))
+    },
+    pull: () => Promise.reject(new TypeError("network error")),
+  })
+  await expect(readTold(new Response(lost), () => undefined)).rejects.toThrow("Ask for it again")
+})

@@ -484,6 +484,27 @@ class TwoTabletsOnASheetTests(SheetHands, DeviceCase):
 
 @tag("browser")
 class DemoSheetTests(SheetHands, DemoCase):
+    def test_a_file_tells_how_far_it_is_and_can_be_stopped(self):
+        sheet = Sheet.objects.get(name="Great whorl")
+        stage = self.stage((1280, 800))
+        page = self.page = stage.page
+        page.goto(f"{self.live_server_url}/sheets/{sheet.pk}")
+        page.wait_for_selector("[data-sheet][aria-busy=false]")
+        self.tray(page, "Out")
+        came, writing = [], page.get_by_label("The server writes")
+        page.on("download", lambda one: came.append(one.suggested_filename))
+        page.get_by_role("button", name="SVG").click()
+        share = lambda: int(writing.inner_text().rstrip("%") or 0) if writing.count() else 0  # noqa: E731
+        self.wait_for(lambda: share() > 5)
+        before = share()
+        self.wait_for(lambda: share() > before)
+        page.get_by_role("button", name="Stop").click()
+        self.wait_for(lambda: writing.count() == 0)
+        data = self.download(page, lambda: page.get_by_role("button", name="PDF").click())
+        self.assertTrue(data.startswith(b"%PDF"))
+        self.assertEqual(came, ["great-whorl.pdf"])
+        self.assertEqual(self.problems, [])
+
     def test_sources_that_come_late_ink_the_strokes_that_need_them(self):
         sheet = Sheet.objects.get(name="Great whorl")
         page = self.page = self.stage((1280, 800)).page

@@ -12,6 +12,7 @@ export function handOver(file: Blob, name: string): void {
 }
 
 const AWAY = "Hollowmist cannot be reached just now, and it is the server that writes files."
+const BROKEN = "The file broke off on its way. Ask for it again."
 
 async function asked(address: string, signal?: AbortSignal): Promise<Response> {
   const answer = await fetch(address, { signal }).catch((error: unknown) => {
@@ -42,12 +43,16 @@ export interface ToldFile {
  */
 export async function readTold(answer: Response, told: (share: number) => void): Promise<ToldFile> {
   const reader = answer.body!.getReader()
+  const next = () =>
+    reader.read().catch(() => {
+      throw new Error(BROKEN)
+    })
   let rest = new Uint8Array(0)
   for (;;) {
     const end = rest.indexOf(10)
     if (end < 0) {
-      const { value, done } = await reader.read()
-      if (done) throw new Error("The file broke off on its way. Ask for it again.")
+      const { value, done } = await next()
+      if (done) throw new Error(BROKEN)
       const more = new Uint8Array(rest.length + value.length)
       more.set(rest)
       more.set(value, rest.length)
@@ -63,11 +68,11 @@ export async function readTold(answer: Response, told: (share: number) => void):
     }
     const parts: BlobPart[] = [rest]
     let size = rest.length
-    for (let one = await reader.read(); !one.done; one = await reader.read()) {
+    for (let one = await next(); !one.done; one = await next()) {
       parts.push(one.value)
       size += one.value.length
     }
-    if (size < line.size) throw new Error("The file broke off on its way. Ask for it again.")
+    if (size < line.size) throw new Error(BROKEN)
     return { name: line.name, leftOut: line.left_out, file: new Blob(parts, { type: line.type }) }
   }
 }

@@ -227,6 +227,9 @@ async function readStrokes(event: Event): Promise<void> {
   padding-left: 0;
   white-space: nowrap;
 }
+.row :deep(.el-button > span) {
+  gap: 6px;
+}
 .bar {
   width: 160px;
 }
