@@ -175,6 +175,12 @@ def reading_pack(stage: Stage) -> None:
     stage.page.wait_for_selector("[role=dialog] .card canvas")
 
 
+def shelf(stage: Stage) -> None:
+    """The lending shelf, once one's own rolls are there to be lent too."""
+    stage.go("/shelf", ".lot")
+    stage.page.wait_for_selector(".add:enabled")
+
+
 def lot(stage: Stage) -> None:
     """A look into a roll that somebody lends, one of its brushes on one's strokes."""
     stage.go("/shelf", ".lot")
@@ -317,7 +323,7 @@ VIEWS = (
     View("rolls, a look into a pack", reading_pack, "", ("[role=dialog] .stroke",)),
     View("maker", maker, leaves=True),
     View("rolls, how brushes show", showing, ink=("[role=dialog] .stroke",), leaves=True),
-    View("shelf", at("/shelf", ".lot"), "shelf", (".lot .strokes",)),
+    View("shelf", shelf, "shelf", (".lot .strokes",)),
     View("shelf, a look into a lot", lot, "", (*SHEET, ".slip .stroke")),
     View("bench", bench, "bench", (*CARDS, ".card canvas")),
     View("bench, upright", bench, "bench-upright", (*CARDS, ".card canvas"), size=(800, 1280)),
