@@ -24,7 +24,7 @@ from rest_framework.views import APIView
 
 from .actions.piece import FORMATS, write_sheet
 from .actions.read_files import read_strokes, read_underlays
-from .actions.told_file import told_file
+from .actions.told_file import not_written, told_file
 from .models import Sheet
 from .serializers import (
     InkMLOnSheetSerializer,
@@ -102,7 +102,7 @@ class SheetFileView(APIView):
         try:
             data, missing = write_sheet(sheet, form, dpi, FileWish(**asked))
         except (ValueError, LookupError) as error:
-            raise ValidationError({"detail": f"The file was not written: {error}."}) from None
+            raise ValidationError({"detail": not_written(error)}) from None
         called = {"Content-Disposition": f'attachment; filename="{name}"'}
         if missing:
             called["X-Left-Out"] = quote("; ".join(missing[:5]))

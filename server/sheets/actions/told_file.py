@@ -13,6 +13,11 @@ LEAST = 0.01
 """Shares of a file that are told lie so far apart at least."""
 
 
+def not_written(why) -> str:
+    """What is said of a file that was not written."""
+    return f"The file was not written: {why}."
+
+
 class GivenUpError(Exception):
     """Nobody waits for the file any more."""
 
@@ -52,11 +57,11 @@ def told_file(write: Callable[[Told], tuple[bytes, dict]]) -> Iterator[bytes]:
             try:
                 said.put(write(told))
             except (ValueError, LookupError) as error:
-                said.put({"detail": f"The file was not written: {error}."})
+                said.put({"detail": not_written(error)})
             except GivenUpError:
                 raise
             except Exception:
-                said.put({"detail": "The file was not written: the server failed at it. Try again in a moment."})
+                said.put({"detail": not_written("the server failed at it; try again in a moment")})
                 raise
             finally:
                 # A thread's connections are its own.

@@ -193,26 +193,25 @@ class ToldTests(WithSheet, TransactionTestCase):
 
 class GivenUpTests(SimpleTestCase):
     def test_a_file_that_nobody_waits_for_is_given_up(self):
-        ended, on = threading.Event(), threading.Event()
+        ended, may, shares = threading.Event(), threading.Semaphore(1), []
 
         def write(told):
             try:
                 for number in range(100):
                     told(number / 100)
-                    # The second share is told once the first has been heard and nobody waits any more.
-                    on.wait(30)
+                    shares.append(number)
+                    may.acquire(timeout=30)
                 return b"", {}
             finally:
                 ended.set()
 
         lines = told_file(write)
-        # The share 0 says nothing yet: the first one that is heard lets the next one come.
-        on.set()
-        self.assertIn(b"share", next(lines))
-        on.clear()
+        # The share 0 is no news, so that this is the second one, after which the writer waits.
+        self.assertEqual(json.loads(next(lines)), {"share": 0.01})
         lines.close()
-        on.set()
+        may.release(100)
         self.assertTrue(ended.wait(30))
+        self.assertEqual(shares, [0, 1])
 
     def test_what_the_server_fails_at_is_told_in_a_sentence(self):
         def write(_told):
@@ -220,7 +219,7 @@ class GivenUpTests(SimpleTestCase):
 
         with mock.patch("threading.excepthook"):
             (line,) = told_file(write)
-        self.assertIn("Try again", json.loads(line)["detail"])
+        self.assertIn("try again", json.loads(line)["detail"])
 
 
 class InTests(SheetCase):
