@@ -82,7 +82,8 @@ class PenTests(JourneyCase):
         pen.event("mouseReleased", box["x"] + 256, y)
         address = f"{self.live_server_url}/api/proof-strokes"
         strokes = self.wait_for(lambda: page.request.get(address).json())
-        page.wait_for_timeout(400)
+        settle(page)
+        page.wait_for_selector(".standing:has-text('kept')")
         self.assertEqual(len(page.request.get(address).json()), 1)
         x = np.frombuffer(base64.b64decode(strokes[0]["samples"]), SAMPLE)["x"]
         self.assertLess(x.max(), 300)
@@ -263,7 +264,7 @@ class SliderTests(JourneyCase):
             page = self.open_bench(self.open_page(width, height))
             for station in ["Hand", "Line", "Weight", "Tip", "Ink"]:
                 page.locator(".card", has_text=station).click()
-                page.wait_for_timeout(100)
+                settle(page)
                 inside = page.evaluate("document.documentElement.scrollWidth <= innerWidth")
                 self.assertTrue(inside, f"{station} at {width}")
                 tray = page.locator(".tray")

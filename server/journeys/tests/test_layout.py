@@ -48,7 +48,7 @@ class LayoutTests(DemoCase):
         """Serious faults that axe-core finds in a view."""
         stage.page.evaluate("(theme) => (document.documentElement.dataset.theme = theme)", theme)
         # Colours move to a theme's over a moment.
-        stage.page.wait_for_timeout(250)
+        stage.settle()
         found = Axe().run(stage.page).response["violations"]
         return [
             f"{view.name} in {theme}: {one['id']} ({one['help']}): {node['html'][:120]}"

@@ -121,7 +121,8 @@ class SheetTests(SheetHands, JourneyCase):
         page.get_by_role("button", name="Leave it on the sheet").click()
         self.tray(page, "Words")
         self.wait_for(lambda: SheetStroke.objects.count() >= 2)
-        page.wait_for_timeout(500)
+        settle(page)
+        page.wait_for_selector(".standing:has-text('kept')")
         word = SheetStroke.objects.count()
         for y in (0.55, 0.7, 0.85):
             self.stroke(page, 0.2, y, 0.8, y + 0.02)
