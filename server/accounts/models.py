@@ -23,6 +23,9 @@ class Account(AbstractUser):
     theme = models.CharField(max_length=10, choices=Theme.choices, default=Theme.FOG)
     hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
     number = models.BigIntegerField(default=0, help_text="How often anything of the account was changed.")
+    purged = models.BigIntegerField(
+        default=0, help_text="Up to this number it is not told any more what was let go of for good."
+    )
     maker = models.JSONField(default=dict, blank=True, help_text="What goes out with their packs.")
     """As `hollowmist_core.formats.pack.Maker` reads it."""
 

@@ -1,9 +1,10 @@
 """Numbers: every row that an act touches gets its account's next one, so that a device can ask what changed since."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from django.db import models, transaction
 from django.utils import timezone
+from hollowmist.refusal import Stale
 
 from .models import Account
 
@@ -41,6 +42,21 @@ def take_away(account, rows: models.QuerySet, pk) -> None:
 def put_back(account, rows: models.QuerySet, pk) -> None:
     """Put a row back that was taken away, as it was kept last."""
     _mark(account, rows.filter(pk=pk).exclude(deleted_at=None).first(), None)
+
+
+def stands(row: Numbered, base: int, told: dict, as_told: Callable[[Numbered], dict]) -> bool:
+    """Whether a kept document has the told state already; else it may be given that, made from the revision `base`.
+
+    Raises
+    ------
+    hollowmist.refusal.Stale
+        Another state was kept meanwhile.
+    """
+    if all(getattr(row, field) == value for field, value in told.items()):
+        return True
+    if row.revision != base:
+        raise Stale(as_told(row))
+    return False
 
 
 def _mark(account, row, deleted_at) -> None:

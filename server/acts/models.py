@@ -2,7 +2,9 @@
 
 import uuid
 
+from accounts.numbers import Numbered
 from django.conf import settings
+from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 
 
@@ -11,11 +13,30 @@ class DoneAct(models.Model):
 
     id = models.UUIDField(primary_key=True, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="+")
-    answer = models.JSONField()
+    answer = models.JSONField(encoder=DjangoJSONEncoder)
     at = models.DateTimeField(auto_now_add=True, db_index=True)
 
     def __str__(self):
         return f"{self.id}: {self.answer['answer']}"
+
+
+class Purged(Numbered):
+    """A thing that was let go of for good, so that devices which still have it, or lie in wait with it, are told.
+
+    What lay in it went with it, and is not told of by itself.
+    """
+
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="+")
+    table = models.CharField(max_length=20)
+    thing = models.UUIDField()
+    at = models.DateTimeField(auto_now_add=True, db_index=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["account", "number"])]
+        constraints = [models.UniqueConstraint(fields=["account", "table", "thing"], name="purged_once")]
+
+    def __str__(self):
+        return f"{self.table} {self.thing}"
 
 
 class Epoch(models.Model):

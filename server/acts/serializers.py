@@ -25,6 +25,14 @@ class ActsSerializer(serializers.Serializer):
     acts = ActSerializer(many=True, allow_empty=False, max_length=MOST_ACTS)
 
 
+class LostSerializer(serializers.Serializer):
+    """A thing that was taken away."""
+
+    table = serializers.CharField()
+    thing = serializers.UUIDField()
+    row = serializers.DictField(allow_null=True, help_text="As it was; nothing where it was let go of for good.")
+
+
 class AnswerSerializer(serializers.Serializer):
     """How an act went."""
 
@@ -33,6 +41,7 @@ class AnswerSerializer(serializers.Serializer):
     revision = serializers.IntegerField(required=False, help_text="Of the state that now stands, where it was done.")
     picture = serializers.CharField(required=False, help_text="Digest of what a source's recipe came to.")
     theirs = serializers.DictField(required=False, help_text="The row that stands, where the act was stale.")
+    lost = LostSerializer(many=True, required=False, help_text="What must be put back first, where it is gone.")
     detail = serializers.CharField(required=False, help_text="Why it was refused, and what to do.")
 
 
@@ -46,15 +55,11 @@ class AnswersSerializer(serializers.Serializer):
 class ChangeSerializer(serializers.Serializer):
     """A row that changed."""
 
-    table = serializers.ChoiceField(
-        [
-            *("strokes", "lanes", "rolls", "brushes", "checkpoints", "sources", "recipes"),
-            *("sheets", "looks", "sheetStrokes"),
-        ]
-    )
+    table = serializers.CharField(help_text="Of the device's store.")
     id = serializers.UUIDField()
     number = serializers.IntegerField()
     row = serializers.DictField(allow_null=True, help_text="As it is now; nothing where it was deleted.")
+    purged = serializers.BooleanField(required=False, help_text="It was let go of for good, with all that lay in it.")
 
 
 class ChangesSerializer(serializers.Serializer):
@@ -65,3 +70,4 @@ class ChangesSerializer(serializers.Serializer):
     number = serializers.IntegerField(help_text="The account's own: nothing of it has a higher one.")
     changes = ChangeSerializer(many=True)
     more = serializers.BooleanField(help_text="Whether there are more: ask again since the last one's number.")
+    anew = serializers.BooleanField(help_text="The number is too old: ask for everything anew, since 0.")

@@ -38,6 +38,5 @@ class ChangesView(APIView):
         since = request.query_params.get("since", "0")
         if not since.isdecimal() or len(since) > 18:
             raise ValidationError({"detail": f"since: {since:.40} is not a number; send the last one you have, or 0"})
-        changes, more, number = changes_since(request.user, int(since))
-        told = {"account": request.user.pk, "number": number, "changes": changes, "more": more}
+        told = {"account": request.user.pk, **changes_since(request.user, int(since))._asdict()}
         return Response(ChangesSerializer({"epoch": Epoch.present(), **told}).data)

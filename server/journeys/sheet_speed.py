@@ -79,7 +79,7 @@ INKED_AFTER = f"""async (name) => {{
 def fill(account, brush) -> None:
     """A sheet of 8192 px a side with thousands of strokes, a tenth of it inked."""
     sheet, look = uuid.uuid4(), uuid.uuid4()
-    keep_sheet(account, sheet, {"width": 8192, "height": 8192}, name="Thousands", used_at=1)
+    keep_sheet(account, sheet, 0, {"width": 8192, "height": 8192}, name="Thousands", used_at=1)
     keep_look(account, look, brush.name, brush.document, brush.pk)
     rng, u = np.random.default_rng(7), np.linspace(0, 1, 40)
     rows = []

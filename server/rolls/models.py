@@ -51,7 +51,7 @@ class BrushQuerySet(models.QuerySet):
 
     def of(self, account):
         """Those of an account."""
-        return self.filter(roll__account=account)
+        return self.filter(account=account)
 
     def present(self):
         """Those that were not taken out of their pockets, nor deleted with their roll."""
@@ -68,6 +68,7 @@ class Brush(Placed):
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="brushes")
     roll = models.ForeignKey(Roll, models.CASCADE, related_name="brushes")
     name = models.CharField(max_length=80)
     note = models.TextField(max_length=2000, blank=True)
@@ -88,7 +89,7 @@ class Brush(Placed):
 
     class Meta:
         ordering = ["place", "id"]
-        indexes = [models.Index(fields=["roll", "number"])]
+        indexes = [models.Index(fields=["account", "number"])]
 
     def __str__(self):
         return self.name
@@ -110,6 +111,7 @@ class Checkpoint(Numbered):
         FIRST = "first", "as it was when it came"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="checkpoints")
     brush = models.ForeignKey(Brush, models.CASCADE, related_name="checkpoints")
     label = models.CharField(max_length=80, blank=True)
     why = models.CharField(max_length=9, choices=Why.choices)
@@ -120,7 +122,7 @@ class Checkpoint(Numbered):
 
     class Meta:
         ordering = ["made_at", "id"]
-        indexes = [models.Index(fields=["brush", "number"])]
+        indexes = [models.Index(fields=["account", "number"])]
 
     def __str__(self):
         return self.label or self.get_why_display()

@@ -36,7 +36,7 @@ def own_rolls(account):
 
 def own_brush(account, brush_id) -> Brush:
     """An account's brush, or 404."""
-    return get_object_or_404(Brush.objects.of(account).present().select_related("roll__account"), pk=brush_id)
+    return get_object_or_404(Brush.objects.of(account).present().select_related("roll", "account"), pk=brush_id)
 
 
 class RollsView(APIView):

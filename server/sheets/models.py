@@ -5,18 +5,22 @@ import uuid
 from accounts.numbers import Numbered
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 from proofs.models import RecordedStroke
 from sources.models import Picture
 
 
 class Sheet(Numbered):
-    """A piece of paper of one account. `document` is what `hollowmist_core.sheets.document.read_sheet` returns."""
+    """A piece of paper of one account. `revision` counts the kept states of its document; its name, its note and when it
+    was used are no part of these. `document` is what `hollowmist_core.sheets.document.read_sheet` returns."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="sheets")
     name = models.CharField(max_length=80)
     note = models.TextField(max_length=2000, blank=True)
     document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1, help_text="How many states of its document were kept.")
+    kept_at = models.DateTimeField(default=timezone.now)
     used_at = models.BigIntegerField(help_text="When it was last opened: milliseconds since 1970, by the device.")
     deleted_at = models.DateTimeField(null=True, blank=True)
     pictures = models.ManyToManyField(Picture, related_name="sheets", help_text="What its underlays show.")

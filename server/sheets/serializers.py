@@ -21,7 +21,7 @@ class SheetDocumentField(serializers.JSONField):
 
 
 class WishedSheetSerializer(serializers.Serializer):
-    """A sheet as it is to be kept: what is not told stays as it is, and so do parts of the document."""
+    """A sheet as it is to be kept: what is not told stays as it is."""
 
     name = serializers.CharField(max_length=80, required=False)
     note = serializers.CharField(max_length=2000, allow_blank=True, required=False)
@@ -29,14 +29,10 @@ class WishedSheetSerializer(serializers.Serializer):
     used_at = serializers.IntegerField(min_value=0, max_value=MOST_TIME, required=False)
 
 
-class KeptSheetSerializer(serializers.ModelSerializer):
-    """A sheet as devices hold it."""
+class MarkedSheetSerializer(serializers.Serializer):
+    """When a sheet was last opened."""
 
-    document = SheetDocumentField()
-
-    class Meta:
-        model = Sheet
-        fields = ["name", "note", "document", "used_at"]
+    used_at = serializers.IntegerField(min_value=0, max_value=MOST_TIME)
 
 
 class LookSerializer(serializers.ModelSerializer):

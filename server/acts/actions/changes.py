@@ -1,65 +1,86 @@
 """What changed of an account since a number."""
 
 import heapq
-from collections.abc import Callable
+import json
+from itertools import chain, islice
+from typing import NamedTuple
 
-from proofs.models import Lane, ProofStroke
-from proofs.serializers import KeptLaneSerializer, KeptStrokeSerializer
-from rolls.actions.keep_brush import told_row as brush_row
-from rolls.actions.keep_checkpoint import told_row as checkpoint_row
-from rolls.models import Brush, Checkpoint, Roll
-from rolls.serializers import KeptRollSerializer
-from sheets.models import Look, Sheet, SheetStroke
-from sheets.serializers import KeptSheetSerializer, LookSerializer, SheetStrokeSerializer
-from sources.actions.keep_source import told_row as source_row
-from sources.models import KeptRecipe, Source
-from sources.serializers import KeptRecipeSerializer
+from django.core.serializers.json import DjangoJSONEncoder
 
-PAGE = 200
-"""Most rows of one answer."""
+from ..models import Purged
+from ..registry import KINDS
+
+PAGE, MOST_BYTES = 500, 2 * 2**20
+"""Most rows of one answer, and most bytes of rows as JSON; the first row comes however large it is."""
 
 
-def _by_serializer(serializer) -> Callable[..., dict]:
-    return lambda row: dict(serializer(row).data)
+class Changes(NamedTuple):
+    """What changed.
 
-
-TABLES = {
-    "strokes": (ProofStroke, "account", _by_serializer(KeptStrokeSerializer)),
-    "lanes": (Lane, "account", _by_serializer(KeptLaneSerializer)),
-    "rolls": (Roll, "account", _by_serializer(KeptRollSerializer)),
-    "brushes": (Brush, "roll__account", brush_row),
-    "checkpoints": (Checkpoint, "brush__roll__account", checkpoint_row),
-    "sources": (Source, "account", source_row),
-    "sheets": (Sheet, "account", _by_serializer(KeptSheetSerializer)),
-    "looks": (Look, "account", _by_serializer(LookSerializer)),
-    "sheetStrokes": (SheetStroke, "account", _by_serializer(SheetStrokeSerializer)),
-    "recipes": (KeptRecipe, "account", _by_serializer(KeptRecipeSerializer)),
-}
-"""Table of the device's store -> the model it holds a copy of, whose a row is, and how it is told."""
-
-
-def changes_since(account, number: int) -> tuple[list[dict], bool, int]:
-    """Rows with a number above the given one, in the order of their numbers; whether there are more; and up to which.
-
-    Each is {"table", "id", "number", "row"}; the row of one that was deleted is None.
+    Attributes
+    ----------
+    changes : list of dict
+        {"table", "id", "number", "row"}, in the order of their numbers; the row of one that was taken away is None. It
+        is `purged` where that was for good, with all that lay in it.
+    more : bool
+        Whether there are more.
+    number : int
+        The account's own: nothing of it has a higher one.
+    anew : bool
+        The device was away for too long: what was let go of since is not known any more, and everything is to be
+        asked for anew.
     """
+
+    changes: list[dict]
+    more: bool
+    number: int
+    anew: bool
+
+
+def _numbers(account, since: int, until: int) -> list[tuple[int, str, object]]:
+    """(number, table, pk) of what changed, in the order of the numbers: one more than a page, nothing large loaded."""
+
+    def of(table: str, rows):
+        new = rows.filter(account=account, number__gt=since, number__lte=until).order_by("number")
+        return [(number, table, pk) for number, pk in new.values_list("number", "pk")[: PAGE + 1]]
+
+    found = [of(table, kind.model.objects) for table, kind in KINDS.items()]
+    return list(islice(heapq.merge(*found, of("", Purged.objects)), PAGE + 1))
+
+
+def _told(wanted: list[tuple[int, str, object]]):
+    """Changes with their rows; read a few at a time, since what does not fit is not told."""
+    for first in range(0, len(wanted), 50):
+        part = wanted[first : first + 50]
+        rows = {
+            table: model.objects.in_bulk([pk for _, of, pk in part if of == table])
+            for table, model in chain([("", Purged)], ((kind.table, kind.model) for kind in KINDS.values()))
+            if any(of == table for _, of, _ in part)
+        }
+        for number, table, pk in part:
+            row = rows[table].get(pk)
+            if row is None:
+                continue
+            if not table:
+                yield {"table": row.table, "id": str(row.thing), "number": number, "row": None, "purged": True}
+                continue
+            away = getattr(row, "deleted_at", None) is not None
+            yield {"table": table, "id": str(pk), "number": number, "row": None if away else KINDS[table].row(row)}
+
+
+def changes_since(account, number: int) -> Changes:
+    """Rows with a number above the given one, bounded in rows and bytes."""
     # The tables are read one after the other, while acts go on. What has no higher number than the account has now was
     # written whole; of what comes later one table could already tell while another did not yet.
-    account.refresh_from_db(fields=["number"])
+    account.refresh_from_db(fields=["number", "purged"])
     until = account.number
-    found = []
-    for table, (model, whose, told) in TABLES.items():
-        new = model.objects.filter(**{whose: account}, number__gt=number, number__lte=until)
-        rows = new.order_by("number")[: PAGE + 1]
-        found.append([(row.number, table, row, told) for row in rows])
-    merged = list(heapq.merge(*found, key=lambda one: one[0]))
-    page = [
-        {
-            "table": table,
-            "id": str(row.pk),
-            "number": at,
-            "row": None if getattr(row, "deleted_at", None) is not None else told(row),
-        }
-        for at, table, row, told in merged[:PAGE]
-    ]
-    return page, len(merged) > PAGE, until
+    if 0 < number < account.purged:
+        return Changes([], False, until, True)
+    wanted = _numbers(account, number, until)
+    page, size = [], 0
+    for change in _told(wanted[:PAGE]):
+        size += len(json.dumps(change["row"], cls=DjangoJSONEncoder))
+        if page and size > MOST_BYTES:
+            return Changes(page, True, until, False)
+        page.append(change)
+    return Changes(page, len(wanted) > PAGE, until, False)

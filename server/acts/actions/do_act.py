@@ -8,8 +8,8 @@ from hollowmist.errors import said_of
 from hollowmist.refusal import Gone, Refused, Stale
 from rest_framework.exceptions import ValidationError
 
-from ..kinds import KINDS
 from ..models import DoneAct
+from .perform import perform
 
 log = logging.getLogger(__name__)
 
@@ -25,19 +25,12 @@ def _first_sentence(detail) -> str:
 
 def _answer(account, act: dict) -> dict:
     """Do it, and say how it went; what it changed is undone where it was not done."""
-    kind = act["kind"]
-    if kind not in KINDS:
-        # The device is newer than this server: it is held there, and can be sent again.
-        return {"answer": "refused", "detail": f"This server does not know what “{kind:.40}” is. Update Hollowmist."}
     try:
-        with transaction.atomic():
-            told = KINDS[kind].told(data=act["body"])
-            told.is_valid(raise_exception=True)
-            return {"answer": "done", **(KINDS[kind].do(account, act["thing"], act["base"], told.validated_data) or {})}
+        return {"answer": "done", **perform(account, act["kind"], act["thing"], act["base"], act["body"])}
     except Stale as stale:
         return {"answer": "stale", "theirs": stale.theirs}
-    except Gone:
-        return {"answer": "gone"}
+    except Gone as gone:
+        return {"answer": "gone", "lost": [{**one._asdict(), "thing": str(one.thing)} for one in gone.lost]}
     except Refused as refused:
         return {"answer": "refused", "detail": str(refused)}
     except ValidationError as wrong:
@@ -60,8 +53,8 @@ def do_act(account, act: dict) -> dict:
     Returns
     -------
     dict
-        `answer`: "done", maybe with the `revision` that now stands; "stale" with `theirs`, the row that does; "gone";
-        or "refused" with a `detail` that says why.
+        `answer`: "done", maybe with the `revision` that now stands; "stale" with `theirs`, the row that does; "gone"
+        with all that was `lost`, each {table, thing, row}; or "refused" with a `detail` that says why.
     """
     act_id = act["id"]
     with transaction.atomic():

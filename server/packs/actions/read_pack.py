@@ -219,13 +219,13 @@ class _Reading:
             use["source"] = self.source_ids.get(str(use["source"]))
         for layer in whole["layers"]:
             if layer["brush"]:
-                layer["brush"] = str(self.own_id(Brush, uuid.UUID(str(layer["brush"])), "roll__account"))
+                layer["brush"] = str(self.own_id(Brush, uuid.UUID(str(layer["brush"])), "account"))
         return read(whole), beyond
 
     def brushes(self, wanted: set[str] | None) -> None:
         """Take in the brushes that are wanted; all of them where nothing is said."""
         entries = [one for one in self.pack.manifest.brushes if wanted is None or str(one.id) in wanted]
-        own = self.own_ids(Brush, [one.id for one in entries], "roll__account")
+        own = self.own_ids(Brush, [one.id for one in entries], "account")
         standing = {one.pk: one for one in Brush.objects.filter(pk__in=own).select_related("roll")}
         present = Brush.objects.present().filter(roll__in=self.roll_ids.values())
         self.names: dict[uuid.UUID, set[str]] = {}
@@ -272,7 +272,7 @@ class _Reading:
         taken.add(name)
         outcome = ("in", "") if name == one.name else ("renamed", f"It is called {name}.")
         self.report.add("brush", one, *outcome)
-        brush = standing or Brush(pk=pk, revision=0)
+        brush = standing or Brush(pk=pk, account=self.account, revision=0)
         brush.roll_id, brush.name, brush.note, brush.document, brush.beyond = roll, name, one.note, document, beyond
         brush.favourite = one.favourite
         brush.cover_id = one.cover and self.keep(one.cover, pixels_of)
@@ -299,7 +299,7 @@ class _Reading:
     def checkpoints(self) -> None:
         """Take in the checkpoints of brushes that came in or are there."""
         entries = [one for one in self.pack.manifest.checkpoints if one.brush in self.brush_ids]
-        own = self.own_ids(Checkpoint, [one.id for one in entries], "brush__roll__account")
+        own = self.own_ids(Checkpoint, [one.id for one in entries], "account")
         standing = {one.pk: one for one in Checkpoint.objects.filter(pk__in=own)}
         made: list[Checkpoint] = []
         for one, pk in zip(self.each(entries), own, strict=True):
@@ -327,7 +327,7 @@ class _Reading:
         document, _ = self.document(one.document)
         why = one.why if one.why in Checkpoint.Why.values else Checkpoint.Why.HAND
         made_at = from_ms(one.made_at)
-        row = standing or Checkpoint(pk=pk)
+        row = standing or Checkpoint(pk=pk, account=self.account)
         row.brush_id, row.label, row.why = self.brush_ids[one.brush], one.label, why
         row.document, row.made_at, row.deleted_at = document, made_at, None
         return row

@@ -145,7 +145,7 @@ def write_pack(
     if not everything:
         used = [one.brush for one in looks if one.brush]
         mine = mine.filter(Q(roll__in=list(rolls)) | Q(pk__in=[*brushes, *used]))
-    found = list(mine.select_related("roll__account").order_by("roll__place", "roll", "place", "pk"))
+    found = list(mine.select_related("roll", "account").order_by("roll__place", "roll", "place", "pk"))
     holding = Roll.objects.filter(account=account, deleted_at=None)
     if not everything:
         holding = holding.filter(Q(pk__in={one.roll_id for one in found}) | Q(pk__in=list(rolls)))

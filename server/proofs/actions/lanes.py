@@ -2,7 +2,8 @@
 
 import time
 
-from accounts.numbers import count_on, take_away
+from acts.registry import KINDS
+from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
 from django.db.models import Prefetch, Q
 from hollowmist.refusal import Refused
@@ -15,10 +16,6 @@ from ..models import Lane, ProofStroke
 MOST_LANES = 60
 
 
-class TooManyLanesError(Refused):
-    """The account has as many lanes as it may."""
-
-
 def own_lanes(account):
     """The lanes of an account with their strokes, in order."""
     strokes = Prefetch("strokes", ProofStroke.objects.filter(deleted_at=None))
@@ -26,11 +23,8 @@ def own_lanes(account):
 
 
 def _new_lane(account, name: str, set_name: str, lane_id=None) -> Lane:
-    count = own_lanes(account).count()
-    if count >= MOST_LANES:
-        raise TooManyLanesError(f"you have {count} lanes, as many as can be kept; delete one first")
     own_id = {"pk": lane_id} if lane_id else {}
-    lane = Lane(account=account, name=name, set_name=set_name, position=count, **own_id)
+    lane = Lane(account=account, name=name, set_name=set_name, position=own_lanes(account).count(), **own_id)
     count_on(account, [lane])
     lane.save(force_insert=True)
     return lane
@@ -49,30 +43,30 @@ def _hold(lane: Lane | None, strokes) -> None:
 
 @transaction.atomic
 def keep_lane(account, lane_id, name: str, set_name: str, hidden: bool, strokes, position: int | None = None) -> Lane:
-    """Keep a lane under the id that its device gave it, as it is wished; keeping it again puts a deleted one back.
+    """Keep a lane under the id that its device gave it, as it is wished.
 
-    Of the `strokes` (ids) those that lie loose become the lane's; it loses none that it has.
+    Of the `strokes` (ids) those that lie loose become the lane's; it loses none that it has. One that was deleted
+    meanwhile stays away, and its strokes lie where they lay.
 
     Raises
     ------
     Refused
-        A new lane has no stroke that is still there, there are too many lanes, or the id is another account's.
+        A new lane has no stroke that is still there.
     """
     lane = Lane.objects.select_for_update().filter(pk=lane_id).first()
-    if lane is not None and lane.account_id != account.pk:
-        raise Refused("this lane is not yours; record it anew")
     mine = ProofStroke.objects.filter(Q(lane=None) | Q(lane=lane_id), account=account, deleted_at=None)
     if lane is None:
         if not mine.filter(pk__in=strokes).exists():
             raise Refused("the lane was not recorded: there is no stroke to record; draw on the proof sheet first")
         lane = _new_lane(account, name, set_name, lane_id)
-    _hold(lane, mine.filter(pk__in=strokes, lane=None).select_related("account"))
-    lane.name, lane.set_name, lane.hidden, lane.deleted_at = name, set_name, hidden, None
+    # Its device holds them in the lane: they are told again where that is not so.
+    _hold(None if lane.deleted_at else lane, mine.filter(pk__in=strokes, lane=None).select_related("account"))
+    lane.name, lane.set_name, lane.hidden = name, set_name, hidden
     count_on(account, [lane])
     lane.save()
-    if position is not None:
+    if position is not None and lane.deleted_at is None:
         move_lane(lane, position)
-    return own_lanes(account).get(pk=lane_id)
+    return lane
 
 
 @transaction.atomic
@@ -83,6 +77,7 @@ def read_lane(account, data: bytes, name: str, set_name: str) -> tuple[Lane, lis
     ------
     hollowmist_core.formats.inkml.InkMLError
     """
+    KINDS["lanes"].refuse_full(account)
     found = inkml.read(data)
     lane = _new_lane(account, found.name or name, set_name)
     now = int(time.time() * 1000)
@@ -118,6 +113,11 @@ def move_lane(lane: Lane, position: int) -> None:
             moved.append(one)
     count_on(lane.account, moved)
     Lane.objects.bulk_update(moved, ["position", "number"])
+
+
+def put_lane_back(account, lane_id) -> None:
+    """Put a lane back with its strokes."""
+    put_back(account, account.lanes, lane_id)
 
 
 def delete_lane(account, lane_id) -> None:

@@ -88,8 +88,8 @@ class LaneTests(TestCase):
         self.assertIn("draw on the proof sheet first", self.keep(strokes=[self.stroke(self.other)]))
         lane = Lane.objects.create(account=self.other, name="Gulls")
         self.assertIn("not yours", self.keep(lane.pk, strokes=[self.stroke()]))
-        self.drop(lane.pk)
-        self.drop(lane.pk, "takeLaneApart")
+        for kind in ("deleteLane", "takeLaneApart", "putLaneBack"):
+            self.assertEqual(act(self.client, self.account, kind, lane.pk)["answer"], "refused")
         self.assertEqual(self.client.get(f"/api/lanes/{lane.pk}.inkml").status_code, 404)
         lane.refresh_from_db()
         self.assertEqual((lane.name, lane.deleted_at), ("Gulls", None))
@@ -104,6 +104,10 @@ class LaneTests(TestCase):
         self.drop(first)
         self.assertEqual(self.names(), ["two", "three"])
         self.drop(first)
+        # A late renaming elsewhere does not bring it back.
+        self.keep(first, name="first", position=0)
+        self.assertEqual(self.names(), ["two", "three"])
+        self.drop(first, "putLaneBack")
         back = self.keep(first, name="one", position=1)
         self.assertEqual(self.names(), ["two", "one", "three"])
         self.assertEqual(Lane.objects.get(pk=back).strokes.count(), 1)
@@ -114,6 +118,7 @@ class LaneTests(TestCase):
         self.drop(lane, "takeLaneApart")
         self.assertEqual((self.names(), self.loose()), ([], [str(stroke.pk)]))
         # Done again, it is the lane that it was.
+        self.drop(lane, "putLaneBack")
         self.keep(lane, strokes=[stroke])
         self.assertEqual((self.names(), self.loose()), (["Tide numerals"], []))
 
@@ -131,7 +136,7 @@ class LaneTests(TestCase):
     def test_there_is_a_limit_and_it_is_told(self):
         Lane.objects.bulk_create(Lane(account=self.account, name=str(i)) for i in range(MOST_LANES))
         stroke = self.stroke()
-        self.assertIn(f"you have {MOST_LANES} lanes", self.keep(strokes=[stroke]))
+        self.assertIn(f"there are {MOST_LANES} lanes", self.keep(strokes=[stroke]))
         stroke.refresh_from_db()
         self.assertIsNone(stroke.lane)
 

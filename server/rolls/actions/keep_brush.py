@@ -2,17 +2,15 @@
 
 import uuid
 
-from accounts.numbers import count_on
+from accounts.numbers import count_on, stands
 from django.db import transaction
 from django.utils import timezone
 from hollowmist.moments import in_ms
-from hollowmist.refusal import Gone, Refused, Stale
 from hollowmist_core.document import BrushError, Problem, pictures_of, read
 from sources.actions.pictures import own_pictures, touch
 from sources.models import Source
 
-from ..models import Brush, PictureUse, Roll
-from .keep_roll import put_roll_back
+from ..models import Brush, PictureUse
 
 
 def sound(document: dict, account) -> dict:
@@ -61,30 +59,10 @@ def note_uses(brush: Brush) -> None:
     if before == now:
         return
     # What ships may be made anew; a brush keeps the picture that it was made with.
-    brush.roll.account.pictures.add(*(one.picture_id for one in wanted))
+    brush.account.pictures.add(*(one.picture_id for one in wanted))
     touch({picture for picture, _ in before | now})
     brush.picture_uses.all().delete()
     PictureUse.objects.bulk_create(wanted)
-
-
-def own_roll(account, roll_id) -> Roll:
-    """A roll of the account that a brush is put into, or Refused.
-
-    One that was deleted on another device meanwhile comes back: what was put into it must not be lost with it.
-    """
-    roll = Roll.objects.filter(account=account, pk=roll_id).first()
-    if roll is None:
-        raise Refused("the roll that this brush was put into is not among yours; put it into another one")
-    put_roll_back(account, roll_id)
-    return roll
-
-
-def _pocket(account, brush_id) -> Brush | None:
-    """A brush as it stands, in its pocket or out of it; none where the id is new."""
-    brush = Brush.objects.filter(pk=brush_id).select_related("roll").first()
-    if brush is not None and brush.roll.account_id != account.pk:
-        raise Refused("this brush is not yours; duplicate it and make that your own")
-    return brush
 
 
 @transaction.atomic
@@ -101,24 +79,16 @@ def keep_brush(
     ------
     Stale
         Another state was kept in the meantime.
-    Gone
-        The brush was taken out of its pocket in the meantime.
-    Refused
-        The brush or the roll is not the account's.
     hollowmist_core.brush.BrushError
         The document is not a sound brush; nothing was kept.
     """
     document = sound(document, account)
-    brush = _pocket(account, brush_id)
+    brush = Brush.objects.filter(pk=brush_id).first()
     told = {"name": name, "note": note, "document": document}
     if brush is None:
-        brush = Brush(pk=brush_id, revision=0, roll=own_roll(account, roll), place=place, maker=maker)
-    elif brush.deleted_at is not None:
-        raise Gone
-    elif all(getattr(brush, field) == value for field, value in told.items()):
+        brush = Brush(pk=brush_id, account=account, revision=0, roll_id=roll, place=place, maker=maker)
+    elif stands(brush, base, told, told_row):
         return brush
-    elif brush.revision != base:
-        raise Stale(told_row(brush))
     for field, value in told.items():
         setattr(brush, field, value)
     brush.revision += 1

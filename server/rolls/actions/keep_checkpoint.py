@@ -8,7 +8,6 @@ from hollowmist_core.document import pictures_of
 
 from ..models import Checkpoint
 from .keep_brush import sound
-from .place_brush import own_brush
 
 
 @transaction.atomic
@@ -18,17 +17,17 @@ def keep_checkpoint(account, checkpoint_id, *, brush, why: str, document: dict, 
     Raises
     ------
     Refused
-        The brush is not the account's, or the checkpoint is another brush's.
+        The checkpoint is another brush's.
     hollowmist_core.document.BrushError
         The document is not a sound brush.
     """
     document = sound(document, account)
-    brush = own_brush(account, brush)
     checkpoint = Checkpoint.objects.filter(pk=checkpoint_id).first()
-    if checkpoint is not None and checkpoint.brush_id != brush.pk:
+    if checkpoint is not None and checkpoint.brush_id != brush:
         raise Refused("this checkpoint is another brush's; make it anew")
     if checkpoint is None:
-        checkpoint = Checkpoint(pk=checkpoint_id, brush=brush, why=why, document=document, made_at=made_at)
+        checkpoint = Checkpoint(pk=checkpoint_id, account=account, brush_id=brush, why=why)
+        checkpoint.document, checkpoint.made_at = document, made_at
     checkpoint.label = label
     count_on(account, [checkpoint])
     checkpoint.save()
@@ -39,7 +38,7 @@ def keep_checkpoint(account, checkpoint_id, *, brush, why: str, document: dict, 
 
 
 def _own(account):
-    return Checkpoint.objects.filter(brush__roll__account=account)
+    return Checkpoint.objects.filter(account=account)
 
 
 def take_checkpoint(account, checkpoint_id) -> None:

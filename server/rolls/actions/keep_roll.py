@@ -2,7 +2,6 @@
 
 from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
-from hollowmist.refusal import Refused
 
 from ..models import Roll
 from .places import last_place
@@ -13,15 +12,8 @@ def keep_roll(account, roll_id=None, **wished) -> Roll:
     """Keep a roll as it is wished: its `name`, `note`, `tint`, and its `place` among the others.
 
     What is not wished stays as it is; a new roll without a place comes last.
-
-    Raises
-    ------
-    Refused
-        The id is another account's.
     """
     roll = Roll.objects.filter(pk=roll_id).first() if roll_id else None
-    if roll is not None and roll.account_id != account.pk:
-        raise Refused("this roll is not yours; make it anew")
     if roll is None:
         roll = Roll(account=account, place=last_place(account.rolls), **({"pk": roll_id} if roll_id else {}))
     for field, value in wished.items():

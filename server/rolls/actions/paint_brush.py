@@ -20,7 +20,7 @@ def picture_of(brush: Brush, which: str) -> bytes:
     """
     painted = bytes(getattr(brush, which))
     if not painted:
-        painted = PAINTERS[which](read(brush.document), ink_for(brush.roll.account))
+        painted = PAINTERS[which](read(brush.document), ink_for(brush.account))
         # Whoever kept another state meanwhile emptied it, and it stays empty.
         Brush.objects.filter(pk=brush.pk, revision=brush.revision).update(**{which: painted})
     return painted

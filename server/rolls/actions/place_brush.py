@@ -6,28 +6,13 @@ from hollowmist.refusal import Refused
 from sources.actions.pictures import own_pictures, touch
 
 from ..models import Brush
-from .keep_brush import own_roll
-
-
-def own_brush(account, brush_id) -> Brush:
-    """A brush of the account, in its pocket or out of it, or Refused."""
-    brush = Brush.objects.of(account).filter(pk=brush_id).first()
-    if brush is None:
-        raise Refused("this brush is not among yours; duplicate it and make that your own")
-    return brush
 
 
 @transaction.atomic
 def place_brush(account, brush_id, roll, place: str) -> None:
-    """Put a brush into the pocket `place` of a roll. Of two devices that do so the later one has it.
-
-    Raises
-    ------
-    Refused
-        The brush or the roll is not the account's.
-    """
-    brush = own_brush(account, brush_id)
-    brush.roll, brush.place = own_roll(account, roll), place
+    """Put a brush into the pocket `place` of a roll. Of two devices that do so the later one has it."""
+    brush = Brush.objects.of(account).get(pk=brush_id)
+    brush.roll_id, brush.place = roll, place
     count_on(account, [brush])
     brush.save(update_fields=["roll", "place", "number"])
 
@@ -41,9 +26,9 @@ def mark_brush(account, brush_id, **marks) -> None:
     Raises
     ------
     Refused
-        The brush is not the account's, or the picture is not here.
+        The picture is not here.
     """
-    brush = own_brush(account, brush_id)
+    brush = Brush.objects.of(account).get(pk=brush_id)
     if "favourite" in marks:
         brush.favourite = marks["favourite"]
     if "used_at" in marks:

@@ -53,9 +53,13 @@ class PocketTests(OrderCase):
         self.brush.refresh_from_db()
         self.assertEqual((self.brush.roll_id, self.brush.place), (self.roll.pk, "a7"))
 
-    def test_a_roll_deleted_on_one_device_comes_back_with_what_another_put_into_it(self):
+    def test_a_roll_deleted_on_one_device_is_put_back_before_another_puts_something_into_it(self):
         self.assertEqual(self.act("takeRoll", self.second)["answer"], "done")
+        gone = self.act("placeBrush", self.brush, roll=str(self.second.pk), place="a1")
+        self.assertEqual((gone["answer"], gone["lost"][0]["row"]["name"]), ("gone", "Favourites"))
+        self.assertEqual(Brush.objects.get(pk=self.brush.pk).roll_id, self.roll.pk)
         before = self.number()
+        self.assertEqual(self.act("putRollBack", self.second)["answer"], "done")
         self.assertEqual(self.act("placeBrush", self.brush, roll=str(self.second.pk), place="a1")["answer"], "done")
         rows = self.changes(before)
         self.assertEqual(rows[str(self.second.pk)]["name"], "Favourites")
@@ -66,9 +70,9 @@ class PocketTests(OrderCase):
         hers = add_brush(theirs, "Hers")
         for thing, body, words in [
             (self.brush, {"roll": str(theirs.pk), "place": "a1"}, "not among yours"),
-            (hers, {"roll": str(self.roll.pk), "place": "a1"}, "not among yours"),
+            (hers, {"roll": str(self.roll.pk), "place": "a1"}, "not yours"),
             (self.brush, {"roll": str(self.roll.pk), "place": "up there"}, "no place"),
-            (self.brush, {"roll": str(uuid.uuid4()), "place": "a1"}, "put it into another one"),
+            (self.brush, {"roll": str(uuid.uuid4()), "place": "a1"}, "not among yours"),
         ]:
             answer = self.act("placeBrush", thing, **body)
             self.assertEqual(answer["answer"], "refused", body)

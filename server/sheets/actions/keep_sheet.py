@@ -1,7 +1,9 @@
 """Keep a sheet: made, renamed, its paper, layers, underlays and guides changed. Take it away, and put it back."""
 
-from accounts.numbers import count_on, put_back, take_away
+from accounts.numbers import count_on, put_back, stands, take_away
 from django.db import transaction
+from django.utils import timezone
+from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
 from hollowmist_core.sheets.document import read_sheet
 from sources.actions.pictures import own_pictures
@@ -21,35 +23,59 @@ def _held(account, document: dict) -> list:
 
 
 @transaction.atomic
-def keep_sheet(account, sheet_id, document: dict | None = None, **wished) -> Sheet:
-    """Keep a sheet as it is wished: its `name`, `note`, when it was used, and parts of its `document`.
+def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **wished) -> Sheet:
+    """Keep a sheet as it is wished: its `name` and `note`, and a state of its document, made from the revision `base`.
 
-    What is not wished stays as it is, so that two devices that change different parts both have their way.
+    What is not wished stays as it is. Of names and notes the later act has its way; sending the state that already
+    stands once more changes nothing.
 
     Raises
     ------
+    Stale
+        Another state of the document was kept in the meantime.
     Refused
-        The id is another account's, an underlay's picture is not there, or there are too many sheets.
+        An underlay's picture is not there.
     hollowmist_core.sheets.document.SheetError
         The document is not sound.
     """
     sheet = Sheet.objects.select_for_update().filter(pk=sheet_id).first()
-    if sheet is not None and sheet.account_id != account.pk:
-        raise Refused("this sheet is not yours; make it anew")
     if sheet is None:
-        if account.sheets.filter(deleted_at=None).count() >= MOST_SHEETS:
-            raise Refused(f"you have {MOST_SHEETS} sheets, as many as can be kept; delete one first")
-        sheet = Sheet(pk=sheet_id, account=account, name="Sheet", used_at=0, document={})
-    changed = document is not None or not sheet.document
+        sheet = Sheet(pk=sheet_id, account=account, name="Sheet", used_at=0, document={}, revision=0)
+        document = document or {}
+    told = {} if document is None else {"document": read_sheet({**sheet.document, **document})}
+    changed = bool(told) and (sheet.revision == 0 or not stands(sheet, base, told, told_row))
     if changed:
-        sheet.document = read_sheet({**sheet.document, **(document or {})})
+        sheet.document, sheet.kept_at = told["document"], timezone.now()
+        sheet.revision += 1
     for field, value in wished.items():
         setattr(sheet, field, value)
     count_on(account, [sheet])
     sheet.save()
     if changed:
-        sheet.pictures.set(_held(account, sheet.document))
+        held = _held(account, sheet.document)
+        sheet.pictures.set(held)
+        account.pictures.add(*held)
     return sheet
+
+
+def mark_sheet(account, sheet_id, used_at: int) -> None:
+    """Note when a sheet was last opened, ms since 1970. One that was opened at one time was not opened before that."""
+    sheet = account.sheets.get(pk=sheet_id)
+    sheet.used_at = max(sheet.used_at, used_at)
+    count_on(account, [sheet])
+    sheet.save(update_fields=["used_at", "number"])
+
+
+def told_row(sheet: Sheet) -> dict:
+    """A sheet as devices are told of it."""
+    return {
+        "name": sheet.name,
+        "note": sheet.note,
+        "document": sheet.document,
+        "revision": sheet.revision,
+        "used_at": sheet.used_at,
+        "kept_at": in_ms(sheet.kept_at),
+    }
 
 
 def take_sheet(account, sheet_id) -> None:

@@ -76,7 +76,7 @@ def lay_drawing(account, drawing: Drawing, id_of, at: int, looks: dict[str, uuid
     if drawing.pencil:
         document["underlays"] = [_underlay(account, drawing)]
     sheet_id = id_of("sheet", drawing.name)
-    keep_sheet(account, sheet_id, document, name=drawing.name, note=drawing.note, used_at=at)
+    keep_sheet(account, sheet_id, 0, document, name=drawing.name, note=drawing.note, used_at=at)
     for index, one in enumerate(drawing.strokes):
         brush = brushes[one.brush]
         if one.brush not in looks:

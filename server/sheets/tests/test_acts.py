@@ -40,6 +40,12 @@ class WithSheet:
         self.act("keepSheet", self.sheet, name="Label", document=default_sheet(), used_at=1000)
         self.act("keepLook", self.look, brush=None, name="Pointed", document=default_document())
 
+    def keep(self, base, answer="done", /, **body):
+        """Keep a state of the sheet, made from one with the revision `base`."""
+        found = act(self.client, self.account, "keepSheet", self.sheet, body, base)
+        self.assertEqual(found["answer"], answer, found)
+        return found
+
     def act(self, kind, thing, answer="done", /, **body):
         found = act(self.client, self.account, kind, thing, body)
         self.assertEqual(found["answer"], answer, found)
@@ -70,15 +76,20 @@ class ActTests(SheetCase):
         self.assertEqual(row["samples"], told(line()))
         self.assertEqual((row["size"], row["ink"], row["opacity"], row["layer"]), (12.5, "#b4532a", 0.5, 3))
 
-    def test_two_devices_that_change_different_parts_both_have_their_way(self):
-        self.act("keepSheet", self.sheet, document={"tint": "#d9c7a3"})
-        self.act("keepSheet", self.sheet, document={"follows": True})
-        self.act("keepSheet", self.sheet, name="Harbour label")
+    def test_of_layers_made_on_two_devices_none_is_lost(self):
+        layers = default_sheet()["layers"]
+        mine, theirs = ([*layers, {**layers[0], "which": 1, "name": name}] for name in ("Water", "Rocks"))
+        self.assertEqual(self.keep(1, document={"layers": mine})["revision"], 2)
+        stale = self.keep(1, "stale", document={"layers": theirs})["theirs"]
+        self.assertEqual([one["name"] for one in stale["document"]["layers"]][-1], "Water")
+        self.assertEqual(self.keep(stale["revision"], document={"layers": theirs})["revision"], 3)
+
+    def test_of_names_the_later_one_stands_whatever_became_of_the_document(self):
+        self.keep(1, document={"tint": "#d9c7a3"})
+        self.assertEqual(self.keep(1, name="Harbour label")["revision"], 2)
+        self.act("markSheet", self.sheet, used_at=500)
         sheet = Sheet.objects.get(pk=self.sheet)
-        self.assertEqual(
-            (sheet.document["tint"], sheet.document["follows"], sheet.name), ("#d9c7a3", True, "Harbour label")
-        )
-        self.assertEqual(sheet.used_at, 1000)
+        self.assertEqual((sheet.document["tint"], sheet.name, sheet.used_at), ("#d9c7a3", "Harbour label", 1000))
 
     def test_strokes_of_two_devices_stand_in_one_order(self):
         late, early = self.stroke(drawn_at=90), self.stroke(drawn_at=20)
@@ -106,7 +117,7 @@ class ActTests(SheetCase):
         self.assertEqual(bytes(stroke.samples), line().tobytes())
         self.assertEqual([one["id"] for one in self.changes(before)["changes"]], [str(pk)])
         said = self.act("inkStrokes", pk, "refused", inked=[{**inked, "look": str(uuid.uuid4())}])
-        self.assertIn("ink them anew", said["detail"])
+        self.assertIn("not among yours", said["detail"])
 
     def test_taken_off_and_put_back(self):
         one, two = self.stroke(), self.stroke()
@@ -125,7 +136,7 @@ class ActTests(SheetCase):
             ({"document": {"height": 0}}, "larger paper"),
             ({"document": {"underlays": [{"picture": "0" * 64, "width": 9, "height": 9}]}}, "lay it in again"),
         ):
-            self.assertIn(said, self.act("keepSheet", self.sheet, "refused", **body)["detail"])
+            self.assertIn(said, self.keep(1, "refused", **body)["detail"])
         for other in (
             {"sheet": str(uuid.uuid4())},
             {"look": str(uuid.uuid4())},
@@ -145,10 +156,10 @@ class ActTests(SheetCase):
         for kind, thing, body in (
             ("keepSheet", self.sheet, {"name": "Mine"}),
             ("keepLook", self.look, {"name": "Mine", "document": default_document()}),
+            ("takeSheetStrokes", pk, {"strokes": [str(pk)]}),
+            ("takeSheet", self.sheet, {}),
         ):
             self.assertEqual(act(self.client, other, kind, thing, body)["answer"], "refused")
-        act(self.client, other, "takeSheetStrokes", pk, {"strokes": [str(pk)]})
-        act(self.client, other, "takeSheet", self.sheet)
         self.assertEqual(SheetStroke.objects.get(pk=pk).deleted_at, None)
         self.assertIsNone(Sheet.objects.get().deleted_at)
         self.assertEqual(self.client.get("/api/sheets").json(), [])
@@ -174,7 +185,6 @@ class ActTests(SheetCase):
         look = uuid.uuid4()
         self.act("keepLook", look, name="Slate", document={**default_document(), "grain": use})
         self.assertEqual(Look.objects.get(pk=look).pictures.get(), grain)
-        self.account.pictures.clear()
         Picture.objects.update(used_at="2020-01-01T00:00:00Z")
         drop_unused()
         self.assertEqual(own_pictures(self.account).get(), grain)

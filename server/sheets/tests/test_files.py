@@ -43,7 +43,7 @@ def png(color="#b4532a", size=(80, 60)) -> bytes:
 class OutTests(SheetCase):
     def setUp(self):
         super().setUp()
-        self.act("keepSheet", self.sheet, document={"width": 200, "height": 100, "dpi": 150.0})
+        self.keep(1, document={"width": 200, "height": 100, "dpi": 150.0})
         self.stroke(size=14.0, ink="#24506e")
 
     def file(self, form, **query):
@@ -121,7 +121,7 @@ class OutTests(SheetCase):
         self.act("keepLook", look, brush=str(brush.pk), name="Pointed", document=default_document())
         self.stroke(look=str(look), size=14.0)
         self.assertNotIn(b"#8a3b22", self.file("svg"))
-        self.act("keepSheet", self.sheet, document={"follows": True})
+        self.keep(2, document={"follows": True})
         self.assertIn(b"#8a3b22", self.file("svg"))
 
     def test_wishes_that_cannot_be_are_refused(self):
@@ -132,7 +132,7 @@ class OutTests(SheetCase):
     def test_a_packed_sheet_comes_back_with_its_strokes_and_looks(self):
         picture = keep_pixels(self.account, np.full((30, 40, 4), 200, np.uint8))
         placed = {"picture": picture.digest, "name": "Sketch", "width": 40, "height": 30}
-        self.act("keepSheet", self.sheet, document={"underlays": [placed]})
+        self.keep(2, document={"underlays": [placed]})
         self.stroke(drawn_at=9, opacity=0.5, layer=2)
         out, again = io.BytesIO(), io.BytesIO()
         write_pack(self.account, out, sheets=[self.sheet])
@@ -159,7 +159,7 @@ class OutTests(SheetCase):
 class ToldTests(WithSheet, TransactionTestCase):
     def setUp(self):
         super().setUp()
-        self.act("keepSheet", self.sheet, document={"width": 200, "height": 100, "dpi": 150.0})
+        self.keep(1, document={"width": 200, "height": 100, "dpi": 150.0})
         for number in range(8):
             self.stroke(size=4.0 + number)
 

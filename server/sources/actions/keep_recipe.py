@@ -1,8 +1,7 @@
 """Keep the steps of a recipe under a name, to be used on other pictures; and forget them."""
 
-from accounts.numbers import count_on, take_away
+from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
-from hollowmist.refusal import Refused
 from hollowmist_core.prepare.recipe import read_steps
 
 from ..models import KeptRecipe
@@ -16,13 +15,9 @@ def keep_recipe(account, recipe_id, *, name: str, steps: list) -> KeptRecipe:
     ------
     hollowmist_core.prepare.recipe.RecipeError
         The steps are not sound; nothing was kept.
-    Refused
-        They are another account's.
     """
     kept = KeptRecipe.objects.filter(pk=recipe_id).first() or KeptRecipe(pk=recipe_id, account=account)
-    if kept.account_id != account.pk:
-        raise Refused("this recipe is not yours; keep the steps under a name of your own")
-    kept.name, kept.steps, kept.deleted_at = name, read_steps(steps), None
+    kept.name, kept.steps = name, read_steps(steps)
     count_on(account, [kept])
     kept.save()
     return kept
@@ -31,3 +26,8 @@ def keep_recipe(account, recipe_id, *, name: str, steps: list) -> KeptRecipe:
 def forget_recipe(account, recipe_id) -> None:
     """Forget kept steps. Sources made with them stay as they are."""
     take_away(account, account.recipes, recipe_id)
+
+
+def put_recipe_back(account, recipe_id) -> None:
+    """Put steps back that were forgotten."""
+    put_back(account, account.recipes, recipe_id)

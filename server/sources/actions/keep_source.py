@@ -1,11 +1,11 @@
 """Keep a source: a new one, or another state of one that is there. Brushes keep the copy that they have."""
 
 import numpy as np
-from accounts.numbers import count_on
+from accounts.numbers import count_on, stands
 from django.db import transaction
 from django.utils import timezone
 from hollowmist.moments import in_ms
-from hollowmist.refusal import Gone, Refused, Stale
+from hollowmist.refusal import Refused
 from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.prepare import recipe as recipes
 from hollowmist_core.prepare.run import follow
@@ -86,10 +86,8 @@ def keep_source(
     ------
     Stale
         Another state was kept in the meantime.
-    Gone
-        The source was deleted in the meantime.
     Refused
-        The source is not the account's, or it needs a picture that is not there.
+        It needs a picture that is not there.
     hollowmist_core.prepare.recipe.RecipeError
         The recipe is not sound; nothing was kept.
     hollowmist_core.formats.picture.PictureError
@@ -97,19 +95,13 @@ def keep_source(
     """
     recipe = recipes.read(recipe)
     source = Source.objects.select_for_update().filter(pk=source_id).first()
-    if source is not None and source.account_id != account.pk:
-        raise Refused("this source is not among yours; take a copy of it to change")
     told = {"name": name, "note": note, "makes": makes, "recipe": recipe}
     if source is None:
         source = Source(pk=source_id, account=account, revision=0)
         source.original, source.working = _brought(account, original), _brought(account, working)
         account.pictures.add(*filter(None, (source.original, source.working)))
-    elif source.deleted_at is not None:
-        raise Gone
-    elif all(getattr(source, field) == value for field, value in told.items()):
+    elif stands(source, base, told, told_row):
         return source
-    elif source.revision != base:
-        raise Stale(told_row(source))
     made_anew = (source.makes, source.recipe) != (makes, recipe)
     for field, value in told.items():
         setattr(source, field, value)

@@ -5,7 +5,8 @@ import io
 from datetime import timedelta
 
 import numpy as np
-from django.db.models import Q
+from acts.registry import KINDS
+from django.db.models import Exists, OuterRef
 from django.utils import timezone
 from hollowmist_core.formats.picture import WORKING_SIDE, PictureError, grey_png
 from hollowmist_core.prepare.kinds import MOST_GRAIN
@@ -71,12 +72,11 @@ def pixels_of(picture: Picture) -> np.ndarray:
 
 
 def own_pictures(account):
-    """Pictures that an account may use: those it holds, those of its brushes, and those that ship."""
-    may = Q(sources__account=None, sources__isnull=False)
+    """Pictures that an account may use: those it holds, and those that ship."""
+    may = Exists(Source.objects.filter(account=None, picture=OuterRef("pk")))
     if account is not None:
-        may |= Q(holders=account) | Q(uses__brush__roll__account=account)
-        may |= Q(looks__account=account) | Q(sheets__account=account)
-    return Picture.objects.filter(may).distinct()
+        may |= Exists(Picture.holders.through.objects.filter(account=account, picture=OuterRef("pk")))
+    return Picture.objects.filter(may)
 
 
 def ink_for(account):
@@ -98,12 +98,9 @@ def ink_for(account):
 
 def drop_unused() -> int:
     """Let go of pictures that nothing has used for long; returns how many. Undo reaches back less far."""
-    old = Picture.objects.filter(used_at__lt=timezone.now() - UNDO_REACHES)
-    used = Source.objects.values_list
-    digests = {*used("picture_id", flat=True), *used("original_id", flat=True), *used("working_id", flat=True)}
-    gone, _ = (
-        old.filter(uses=None, covers=None, checkpoints=None, looks=None, sheets=None)
-        .exclude(pk__in=digests - {None})
-        .delete()
-    )
+    old = set(Picture.objects.filter(used_at__lt=timezone.now() - UNDO_REACHES).values_list("pk", flat=True))
+    for kind in KINDS.values():
+        if old:
+            old -= set(kind.pictures(kind.model.objects.all()))
+    gone, _ = Picture.objects.filter(pk__in=old).delete()
     return gone

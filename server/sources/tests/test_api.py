@@ -329,8 +329,8 @@ class KeepingTests(SourceTests):
             self.client.get(f"/api/sources/{uuid.uuid4()}"),
         ):
             self.assertEqual(answer.status_code, 404)
-        self.assertIn("not among yours", self.act("keepSource", source, STATE, 1)["detail"])
-        self.act("takeSource", source)
+        self.assertIn("not yours", self.act("keepSource", source, STATE, 1)["detail"])
+        self.assertEqual(self.act("takeSource", source)["answer"], "refused")
         self.assertIsNone(Source.objects.get(pk=source.pk).deleted_at)
         weave = {"name": "W", "makes": "grain", "recipe": {"start": {"kind": "picture"}}, "working": source.picture_id}
         self.assertIn("is not here", self.act("keepSource", uuid.uuid4(), weave)["detail"])
@@ -380,7 +380,7 @@ class UseTests(SourceTests):
 
     def test_a_shipped_source_that_is_made_anew_leaves_brushes_as_they_are(self):
         Source.objects.filter(pk=self.source.pk).update(account=None)
-        self.source.picture.holders.clear()
+        self.source.picture.holders.set([self.account])
         changed = self.make(recipe={"start": {"kind": "weave", "side": 64}})
         Source.objects.filter(pk=self.source.pk).update(picture=changed.picture)
         self.assertEqual(self.client.get(f"/api/brushes/{self.brush.pk}/picture.png").status_code, 200)

@@ -3,14 +3,14 @@ import type { Store } from "@/device/store"
 import { note } from "@/device/note"
 
 export function deleteLane(store: Store, lane: string): Promise<void> {
-  return store.transaction("rw", store.lanes, store.acts, async () => {
+  return store.doing([store.lanes], async () => {
     await store.lanes.delete(lane)
     await note(store, "deleteLane", lane)
   })
 }
 
 export function takeLaneApart(store: Store, lane: string): Promise<void> {
-  return store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
+  return store.doing([store.strokes, store.lanes], async () => {
     const strokes = await store.strokes.where("lane").equals(lane).primaryKeys()
     await store.strokes.where("lane").equals(lane).modify({ lane: null })
     await store.lanes.delete(lane)

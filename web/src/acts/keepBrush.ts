@@ -1,8 +1,9 @@
 // Keep a state of a brush; make a new one; and choose between two states, where another device made one too.
+import { NO_MARKS, noteBrush, noteMarks, type StoredBrush } from "@/device/tables/brushes"
 import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
-import { NO_MARKS, note, noteBrush, noteMarks } from "@/device/note"
-import type { Store, StoredBrush } from "@/device/store"
+import { note } from "@/device/note"
+import type { Store } from "@/device/store"
 import type { Maker } from "@/documents/maker"
 import { keepCheckpoint } from "./keepCheckpoint"
 import { documentActs } from "./keepDocument"
@@ -15,7 +16,7 @@ const { within, keepOver } = brushes
 
 /** A choice between two states: whichever stands, both stay as checkpoints. */
 function choosing<T>(store: Store, id: string, choose: () => Promise<T>): Promise<T> {
-  return store.transaction("rw", store.brushes, store.checkpoints, store.acts, async () => {
+  return store.doing([store.brushes, store.checkpoints], async () => {
     const mine = await store.brushes.get(id)
     if (mine?.theirs) {
       const { document, theirs } = mine

@@ -1,14 +1,15 @@
 // Keep a state of a brush as a checkpoint; label it; take it away and put it back.
+import { noteCheckpoint, type StoredCheckpoint } from "@/device/tables/checkpoints"
 import { newId } from "@/documents/ids"
-import { note, noteCheckpoint } from "@/device/note"
-import type { Store, StoredCheckpoint } from "@/device/store"
+import { note } from "@/device/note"
+import type { Store } from "@/device/store"
 import { dequal } from "dequal"
 
 /** Of those that make themselves, so many stay for each brush. */
 const MOST_BY_THEMSELVES = 60
 
 const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
-  store.transaction("rw", store.checkpoints, store.acts, act)
+  store.doing([store.checkpoints], act)
 
 export type NewCheckpoint = Omit<StoredCheckpoint, "id" | "madeAt" | "label"> & { label?: string }
 

@@ -1,7 +1,7 @@
 // What is done with any document that is kept by revision: a state kept, and a choice made between two.
+import type { Kept } from "@/device/tables/kind"
 import type { EntityTable } from "dexie"
 import type { Store } from "@/device/store"
-import type { Kept } from "@/device/useKept"
 
 export interface DocumentKind<Row extends Kept> {
   table: (store: Store) => EntityTable<Row, "id">
@@ -11,7 +11,7 @@ export interface DocumentKind<Row extends Kept> {
 
 export function documentActs<Row extends Kept>({ table, note }: DocumentKind<Row>) {
   const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
-    store.transaction("rw", table(store), store.acts, act)
+    store.doing([table(store)], act)
   const find = (store: Store, id: string) => table(store).get(id as never) as Promise<Row | undefined>
 
   /** Keep a state. Where it waits for a choice, that is what is carried. */

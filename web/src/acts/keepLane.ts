@@ -1,6 +1,6 @@
 // Keep a lane as it is wished: recorded, renamed, moved, hidden, put back.
-import type { Store, StoredLane } from "@/device/store"
-import { noteLane } from "@/device/note"
+import { type StoredLane, noteLane } from "@/device/tables/lanes"
+import type { Store } from "@/device/store"
 
 /** The lanes in their order. */
 export async function lanesInOrder(store: Store): Promise<StoredLane[]> {
@@ -13,7 +13,7 @@ async function renumber(store: Store, lanes: StoredLane[]): Promise<void> {
 
 /** Keep a lane at its position among all; those of `strokes` that lie loose come to lie in it. */
 export function keepLane(store: Store, lane: StoredLane, strokes: string[]): Promise<void> {
-  return store.transaction("rw", store.strokes, store.lanes, store.acts, async () => {
+  return store.doing([store.strokes, store.lanes], async () => {
     const others = (await lanesInOrder(store)).filter((one) => one.id !== lane.id)
     others.splice(lane.position, 0, lane)
     await renumber(store, others)

@@ -1,11 +1,12 @@
 // Keep a roll: made, renamed, moved among the others.
+import { noteRoll, type StoredRoll } from "@/device/tables/rolls"
 import { newId } from "@/documents/ids"
 import { byPlace, placeAfter, placeAt } from "@/documents/places"
-import { note, noteRoll } from "@/device/note"
-import type { Store, StoredRoll } from "@/device/store"
+import { note } from "@/device/note"
+import type { Store } from "@/device/store"
 
 export function keepRoll(store: Store, roll: StoredRoll): Promise<void> {
-  return store.transaction("rw", store.rolls, store.acts, async () => {
+  return store.doing([store.rolls], async () => {
     await store.rolls.put(roll)
     await noteRoll(store, roll)
   })
@@ -17,7 +18,7 @@ export function makeRoll(
   made: Partial<StoredRoll> & { name: string },
   after?: string,
 ): Promise<string> {
-  return store.transaction("rw", store.rolls, store.acts, async () => {
+  return store.doing([store.rolls], async () => {
     const others = (await store.rolls.toArray()).sort(byPlace)
     const id = newId()
     await keepRoll(store, { note: "", tint: "", ...made, id, place: placeAfter(others, after) })
@@ -27,7 +28,7 @@ export function makeRoll(
 
 /** Change what a roll is called, what is noted of it, or what it is dyed with. */
 export function changeRoll(store: Store, id: string, parts: Partial<StoredRoll>): Promise<void> {
-  return store.transaction("rw", store.rolls, store.acts, async () => {
+  return store.doing([store.rolls], async () => {
     const roll = await store.rolls.get(id)
     if (roll) await keepRoll(store, { ...roll, ...parts })
   })
@@ -35,7 +36,7 @@ export function changeRoll(store: Store, id: string, parts: Partial<StoredRoll>)
 
 /** Move a roll up (-1) or down (1) among the others. */
 export function moveRoll(store: Store, id: string, by: -1 | 1): Promise<void> {
-  return store.transaction("rw", store.rolls, store.acts, async () => {
+  return store.doing([store.rolls], async () => {
     const rolls = (await store.rolls.toArray()).sort(byPlace)
     const at = rolls.findIndex((one) => one.id === id)
     const [roll] = rolls.splice(at, at < 0 ? 0 : 1)
@@ -45,7 +46,7 @@ export function moveRoll(store: Store, id: string, by: -1 | 1): Promise<void> {
 
 /** Take a roll away with the brushes in it. */
 export function takeRoll(store: Store, id: string): Promise<void> {
-  return store.transaction("rw", store.rolls, store.acts, async () => {
+  return store.doing([store.rolls], async () => {
     await store.rolls.delete(id)
     await note(store, "takeRoll", id)
   })
@@ -53,7 +54,7 @@ export function takeRoll(store: Store, id: string): Promise<void> {
 
 /** Put a roll back that was taken away; its brushes have stayed in it. */
 export function putRollBack(store: Store, roll: StoredRoll): Promise<void> {
-  return store.transaction("rw", store.rolls, store.acts, async () => {
+  return store.doing([store.rolls], async () => {
     await store.rolls.put(roll)
     await note(store, "putRollBack", roll.id)
   })

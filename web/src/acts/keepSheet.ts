@@ -1,11 +1,13 @@
 // Keep a sheet: made, renamed, its paper, layers, underlays and guides changed; taken away, and put back.
+import { noteSheetStroke } from "@/device/tables/sheetStrokes"
+import { noteSheet, type StoredSheet } from "@/device/tables/sheets"
 import { newId } from "@/documents/ids"
 import type { SheetDocument } from "@/documents/sheet"
-import { note, noteSheet, noteSheetStroke } from "@/device/note"
-import type { Store, StoredSheet } from "@/device/store"
+import { note } from "@/device/note"
+import type { Store } from "@/device/store"
 
 const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
-  store.transaction("rw", store.sheets, store.sheetStrokes, store.views, store.acts, act)
+  store.doing([store.sheets, store.sheetStrokes, store.views], act)
 
 /** Make a sheet; returns its id. */
 export function makeSheet(store: Store, name: string, document: SheetDocument): Promise<string> {

@@ -1,7 +1,8 @@
 // Keep a source: a new one, a copy, another state; choose between two states; take one away and put it back; and let
 // the brushes that use it follow.
-import { note, noteSource } from "@/device/note"
-import type { KeptSource, Store, StoredSource } from "@/device/store"
+import { noteSource, type KeptSource, type StoredSource } from "@/device/tables/sources"
+import { note } from "@/device/note"
+import type { Store } from "@/device/store"
 import { pictureUses, type GrainUse } from "@/documents/brush"
 import { newId } from "@/documents/ids"
 import { copyName } from "@/documents/names"
@@ -47,12 +48,12 @@ export function putSourceBack(store: Store, source: StoredSource): Promise<void>
 
 /** Have a file made a source that only the server can open: it comes here once it is. */
 export function takeInFile(store: Store, name: string, original: string, makes?: string): Promise<void> {
-  return store.transaction("rw", store.acts, () => note(store, "takeIn", newId(), { name, original, makes }))
+  return store.doing([], () => note(store, "takeIn", newId(), { name, original, makes }))
 }
 
 /** Let all brushes that use a source have another picture of it; returns how many changed. */
 export function letFollow(store: Store, id: string, picture: string): Promise<number> {
-  return store.transaction("rw", store.brushes, store.acts, async () => {
+  return store.doing([store.brushes], async () => {
     const lags = (use: GrainUse) => use.source === id && use.picture !== picture
     const behind = await store.brushes.filter(({ document }) => pictureUses(document).some(lags)).toArray()
     for (const { id: brush, document } of behind) {

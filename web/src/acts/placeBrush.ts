@@ -1,6 +1,6 @@
 // Put brushes into other pockets; and mark one.
+import { noteMarks, notePlace, type BrushMarks } from "@/device/tables/brushes"
 import { byPlace, placesBetween } from "@/documents/places"
-import { noteMarks, notePlace, type BrushMarks } from "@/device/note"
 import type { Store } from "@/device/store"
 
 /** A pocket: of a roll, before the brush `before`, or the last one. */
@@ -14,7 +14,7 @@ export type Placed = { id: string; roll: string; place: string }
 
 /** Put brushes side by side into a roll, in the order given; returns where they were. */
 export function placeBrushes(store: Store, ids: string[], { roll, before }: Pocket): Promise<Placed[]> {
-  return store.transaction("rw", store.brushes, store.acts, async () => {
+  return store.doing([store.brushes], async () => {
     const moved = (await store.brushes.bulkGet(ids)).filter((one) => one !== undefined)
     const others = (await store.brushes.where("roll").equals(roll).toArray())
       .filter((one) => !ids.includes(one.id))
@@ -30,7 +30,7 @@ export function placeBrushes(store: Store, ids: string[], { roll, before }: Pock
 
 /** Put brushes back to where they were. */
 export function placeBack(store: Store, placed: Placed[]): Promise<void> {
-  return store.transaction("rw", store.brushes, store.acts, async () => {
+  return store.doing([store.brushes], async () => {
     for (const one of placed) await putAt(store, one)
   })
 }
@@ -41,7 +41,7 @@ async function putAt(store: Store, { id, roll, place }: Placed): Promise<void> {
 }
 
 export function markBrush(store: Store, id: string, marks: BrushMarks): Promise<void> {
-  return store.transaction("rw", store.brushes, store.acts, async () => {
+  return store.doing([store.brushes], async () => {
     await store.brushes.update(id, marks)
     await noteMarks(store, id, marks)
   })

@@ -1,10 +1,12 @@
 // Strokes of a sheet: kept with the look they are inked with, inked otherwise, taken off, put back.
+import { noteLook } from "@/device/tables/looks"
+import { noteSheetStroke, storedStroke } from "@/device/tables/sheetStrokes"
 import type { Inked, Look, SheetStroke } from "@/documents/sheet"
-import { note, noteLook, noteSheetStroke } from "@/device/note"
-import { storedStroke, type Store } from "@/device/store"
+import { note } from "@/device/note"
+import { type Store } from "@/device/store"
 
 const within = (store: Store, act: () => Promise<void>): Promise<void> =>
-  store.transaction("rw", store.looks, store.sheetStrokes, store.acts, act)
+  store.doing([store.looks, store.sheetStrokes], act)
 
 async function keepLooks(store: Store, looks: Look[]): Promise<void> {
   for (const look of looks) {

@@ -1,16 +1,17 @@
 // Take a brush out of its pocket; and the undo of it.
+import type { StoredBrush } from "@/device/tables/brushes"
 import { note } from "@/device/note"
-import type { Store, StoredBrush } from "@/device/store"
+import type { Store } from "@/device/store"
 
 export function takeBrush(store: Store, id: string): Promise<void> {
-  return store.transaction("rw", store.brushes, store.acts, async () => {
+  return store.doing([store.brushes], async () => {
     await store.brushes.delete(id)
     await note(store, "takeBrush", id)
   })
 }
 
 export function putBrushBack(store: Store, brush: StoredBrush): Promise<void> {
-  return store.transaction("rw", store.brushes, store.acts, async () => {
+  return store.doing([store.brushes], async () => {
     await store.brushes.put(brush)
     await note(store, "putBrushBack", brush.id)
   })

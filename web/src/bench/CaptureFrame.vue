@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Drag a frame round what is drawn on the proof sheet: it becomes a shape, a grain or a new brush.
+import type { StoredSource } from "@/device/tables/sources"
 import { useEventListener } from "@vueuse/core"
 import { ElButton, ElSwitch } from "element-plus"
 import { computed, ref, shallowRef, useTemplateRef } from "vue"
-import type { StoredSource } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
 import { notice } from "@/parts/notice"
 import NewBrush from "@/pictures/NewBrush.vue"

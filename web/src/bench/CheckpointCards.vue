@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Kept states as small inked strokes, one beside the other.
-import type { StoredCheckpoint } from "@/device/store"
+import type { StoredCheckpoint } from "@/device/tables/checkpoints"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 import { calledOf, momentOf } from "./useCheckpoints"
 

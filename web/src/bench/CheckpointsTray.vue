@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // The brush's kept states as small inked strokes in order of time, with what changed since in words.
+import type { StoredCheckpoint } from "@/device/tables/checkpoints"
 import { ElInput } from "element-plus"
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue"
 import { useRouter } from "vue-router"
-import type { StoredCheckpoint } from "@/device/store"
 import { differences, inWords } from "@/documents/differences"
 import CheckpointCards from "./CheckpointCards.vue"
 import { useBench } from "./useBench"

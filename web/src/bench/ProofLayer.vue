@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // A layer of the proof sheet: whether the lanes are on it, and what it is inked with.
+import type { StoredBrush } from "@/device/tables/brushes"
 import type { LayerUse } from "@/documents/brush"
 import { Rows3 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { computed } from "vue"
 import LayerRow from "@/parts/LayerRow.vue"
 import { useBench } from "./useBench"
-import type { StoredBrush } from "@/device/store"
 
 /** Stands for the brush on the bench itself. */
 const OWN = "own"

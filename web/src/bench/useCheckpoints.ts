@@ -1,4 +1,6 @@
 // The kept states of the brush on the bench: made, looked at beside the brush as it stands, and returned to.
+import type { StoredBrush } from "@/device/tables/brushes"
+import type { StoredCheckpoint, Why } from "@/device/tables/checkpoints"
 import { computed, ref, shallowRef, type Ref } from "vue"
 import { makeBrush } from "@/acts/keepBrush"
 import {
@@ -8,7 +10,7 @@ import {
   putCheckpointBack,
   takeCheckpoint,
 } from "@/acts/keepCheckpoint"
-import type { Store, StoredBrush, StoredCheckpoint, Why } from "@/device/store"
+import type { Store } from "@/device/store"
 import { useLive } from "@/device/useLive"
 import type { BrushDocument, SettingName } from "@/documents/brush"
 import { differences, onSheetOf } from "@/documents/differences"

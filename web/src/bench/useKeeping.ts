@@ -1,8 +1,9 @@
 // Keeps the brush on the bench.
+import type { StoredBrush } from "@/device/tables/brushes"
 import type { BrushDocument } from "@/documents/brush"
 import { computed } from "vue"
 import { keepAlive, keepBoth, keepBrush, keepMine, takeTheirs } from "@/acts/keepBrush"
-import type { Store, StoredBrush } from "@/device/store"
+import type { Store } from "@/device/store"
 import { useKept } from "@/device/useKept"
 import { useLive } from "@/device/useLive"
 

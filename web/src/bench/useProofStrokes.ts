@@ -1,9 +1,10 @@
 // The strokes of one's own that lie loose on a brush's proof sheet.
+import { strokeAlone, type StoredStroke } from "@/device/tables/strokes"
 import type { KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { keepStroke } from "@/acts/keepStroke"
 import { putStrokesBack, takeStrokes } from "@/acts/takeStrokes"
-import { strokeAlone, type Store, type StoredStroke } from "@/device/store"
+import { type Store } from "@/device/store"
 import { useStoreLive } from "@/device/useLive"
 
 /** A loose stroke, with its place in the order. */

@@ -1,7 +1,7 @@
 // The sources that the brush on the bench uses.
+import type { StoredSource } from "@/device/tables/sources"
 import type { BrushDocument, ShapeUse } from "@/documents/brush"
 import { computed, ref, watch } from "vue"
-import type { StoredSource } from "@/device/store"
 import { MAX_SHAPES } from "@/generated/layout"
 import type { Bench } from "./useBench"
 

@@ -6,9 +6,10 @@ import type { components } from "@/generated/api"
 import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
 import { answered } from "./answers"
-import { changedIn, pull, standAsKept } from "./changes"
+import { pull, standAsKept } from "./changes"
 import { bringPictures, carryPictures } from "./pictures"
-import { DOCUMENTS, type Act, type Store } from "./store"
+import type { Act, Noted, Store } from "./store"
+import { keepsDocument } from "./tables"
 
 const MOST_ACTS = 100
 const MOST_BYTES = 1_000_000
@@ -43,50 +44,50 @@ function carried({ id, kind, thing, base, body }: Act): components["schemas"]["A
 }
 
 /** How much longer an act rests, ms. One that should rest for very long was put to rest by a clock that has gone. */
-function restOf(act: Act): number {
+function restOf(act: Noted): number {
   const left = (act.restsUntil ?? 0) - Date.now()
   return left > 0 && left <= LONGEST_REST ? left : 0
 }
 
-/** What an act changes. */
-function changedBy({ thing, body }: Act): string[] {
-  return [thing, ...changedIn(body)]
-}
-
-/** What must be there before an act can be done. */
-function neededBy({ kind, body }: Act): string[] {
-  const brush = kind === "keepCheckpoint" && body.brush
-  const looks = ((body.inked as { look: string }[] | undefined) ?? []).map(({ look }) => look)
-  return [body.roll, brush, body.sheet, body.look, ...looks].filter((one) => typeof one === "string")
-}
-
 /** The acts that go next, marked as sent: what rests, and what concerns the same thing, waits; all else goes on. */
 function nextActs(store: Store, most: number): Promise<Act[]> {
-  return store.transaction("rw", store.acts, async () => {
+  return store.transaction("rw", store.noted, async () => {
     const resting = new Set<string>()
     const kept = new Set<string>()
-    const found: Act[] = []
-    let bytes = 0
-    for (const act of await store.acts.orderBy("seq").toArray()) {
-      const changed = changedBy(act)
-      // The next state of a document is made from what the answer to this one tells.
-      const ahead = act.kind in DOCUMENTS && kept.has(act.thing)
-      const waits = [...changed, ...neededBy(act)].some((one) => resting.has(one))
-      if (restOf(act) > 0 || ahead || waits) {
-        changed.forEach((one) => resting.add(one))
-        continue
-      }
-      kept.add(act.thing)
-      bytes += JSON.stringify(carried(act)).length
-      if (found.length > 0 && (found.length >= most || bytes > MOST_BYTES)) break
-      found.push(act)
-    }
+    const found: Noted[] = []
+    await store.acts
+      .orderBy("seq")
+      .until(() => found.length >= most)
+      .each((act) => {
+        // The next state of a document is made from what the answer to this one tells.
+        const ahead = keepsDocument(act.kind) && kept.has(act.thing)
+        const waits = [...act.changes, ...act.needs].some((one) => resting.has(one))
+        if (restOf(act) > 0 || ahead || waits) act.changes.forEach((one) => resting.add(one))
+        else {
+          if (keepsDocument(act.kind)) kept.add(act.thing)
+          found.push(act)
+        }
+      })
+    const acts = bounded(await store.whole(found))
     await store.acts
       .where("seq")
-      .anyOf(found.map((one) => one.seq))
+      .anyOf(acts.map((one) => one.seq))
       .modify({ sent: true })
-    return found
+    return acts
   })
+}
+
+/** As many acts as may go at once, by what they weigh. */
+function bounded(acts: Act[]): Act[] {
+  let bytes = 0
+  const fit = acts.findIndex((act, i) => (bytes += JSON.stringify(carried(act)).length) > MOST_BYTES && i > 0)
+  return fit < 0 ? acts : acts.slice(0, fit)
+}
+
+/** When the next act that rests may go, ms from now; nothing where none rests. */
+async function nextRest(store: Store): Promise<number | undefined> {
+  const next = await store.acts.where("restsUntil").above(Date.now()).first()
+  return next && restOf(next) > 0 ? restOf(next) : undefined
 }
 
 /** `refused` hears the sentence of every act that is held apart. */
@@ -106,10 +107,10 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
 
   /** An act that the server would refuse again is held apart, with what it said. */
   async function hold(act: Act, detail: string): Promise<void> {
-    await store.transaction("rw", store.acts, store.stuck, async () => {
+    await store.transaction("rw", [...store.noted, store.stuck], async () => {
       const { seq, ...rest } = act
       await store.stuck.put({ ...rest, detail })
-      await store.acts.delete(seq)
+      await store.dropActs([seq])
     })
     refused(detail)
   }
@@ -190,8 +191,8 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
         const standing = await store.mark<Way>("way", "near")
         if (standing === "near") await tell("away")
       }
-      const rests = (await store.acts.toArray()).map(restOf).filter((left) => left > 0)
-      schedule(way === "later" ? backingOff(tries++) : Math.min(LOOK, ...rests))
+      const rest = await nextRest(store)
+      schedule(way === "later" ? backingOff(tries++) : Math.min(LOOK, rest ?? LOOK))
     } catch (error) {
       if (ending.signal.aborted) return
       // The store itself failed: it is told where it is used, and tried again.

@@ -1,100 +1,41 @@
 // Taking in what changed elsewhere.
-import type { Look, SheetStroke } from "@/documents/sheet"
-import { kindNumbered } from "@/documents/stroke"
 import { api, reach } from "@/api/client"
+import type { components } from "@/generated/api"
 import type { Table } from "dexie"
-import { fromBase64 } from "./base64"
-import {
-  noteBrush,
-  noteCheckpoint,
-  noteLane,
-  noteLook,
-  noteMarks,
-  notePlace,
-  noteRecipe,
-  noteRoll,
-  noteSheet,
-  noteSheetStroke,
-  noteSource,
-  noteStroke,
-} from "./note"
-import {
-  DOCUMENTS,
-  storedStroke,
-  type Store,
-  type StoredCheckpoint,
-  type StoredLane,
-  type StoredRecipe,
-  type StoredRoll,
-  type StoredSheet,
-  type StoredStroke,
-} from "./store"
-import type { Kept } from "./useKept"
+import { dequal } from "dequal"
+import type { Store } from "./store"
+import { kindAt, KINDS, keepsDocument, within } from "./tables"
+import { changedBy, type Kept, type Kind, type Row } from "./tables/kind"
 
-type Row = Record<string, unknown>
-export interface Change {
-  table: keyof typeof READ | "brushes" | "sources"
-  id: string
-  number: number
-  row: Row | null
+type Page = components["schemas"]["Changes"]
+type Change = Page["changes"][number]
+
+const rowsOf = (store: Store, kind: Kind) => store.table(kind.table) as Table<Kept, string>
+
+/** Let go of a thing, with all that lies in it. */
+export async function drop(store: Store, kind: Kind, id: string): Promise<void> {
+  await rowsOf(store, kind).delete(id)
+  for (const inner of within(kind)) {
+    const lying = await rowsOf(store, inner).where(inner.parent!.field).equals(id).primaryKeys()
+    for (const one of lying) await drop(store, inner, one)
+  }
 }
 
-/** A brush or a source as the server tells of it. */
-export function readDocument<Kept>(row: Row): Kept {
-  const { kept_at: keptAt, used_at: usedAt, ...document } = row
-  return { ...document, keptAt, ...(usedAt !== undefined && { usedAt }) } as Kept
-}
-
-const READ = {
-  strokes: (id: string, row: Row): StoredStroke => ({
-    id,
-    kind: kindNumbered(row.kind as number),
-    erase: row.erase as boolean,
-    seed: row.seed as number,
-    brush: row.brush as string | null,
-    over: row.over as string,
-    layer: row.layer as number,
-    size: row.size as number | null,
-    dries: row.dries as boolean,
-    samples: fromBase64(row.samples as string),
-    drawnAt: row.drawn_at as number,
-    lane: row.lane as string | null,
-  }),
-  lanes: (id: string, row: Row): StoredLane => ({
-    id,
-    name: row.name as string,
-    set: row.set_name as string,
-    hidden: row.hidden as boolean,
-    position: row.position as number,
-  }),
-  rolls: (id: string, row: Row) => ({ id, ...row }) as StoredRoll,
-  checkpoints: (id: string, { made_at: madeAt, ...row }: Row) => ({ id, ...row, madeAt }) as StoredCheckpoint,
-  recipes: (id: string, row: Row): StoredRecipe => ({
-    id,
-    name: row.name as string,
-    steps: row.steps as StoredRecipe["steps"],
-  }),
-  sheets: (id: string, { used_at: usedAt, ...row }: Row) => ({ id, ...row, usedAt }) as StoredSheet,
-  looks: (id: string, row: Row) => ({ id, ...row }) as Look,
-  sheetStrokes: (id: string, { kind, samples, drawn_at: drawnAt, ...row }: Row) =>
-    storedStroke({
-      ...row,
-      id,
-      kind: kindNumbered(kind as number),
-      samples: fromBase64(samples as string),
-      drawnAt,
-    } as SheetStroke),
-}
-
-/** Write a document that changed; where this device has a state of its own beside it, both stay. */
-async function takeInDocument(table: Table, id: string, row: Row | null): Promise<void> {
-  const standing = (await table.get(id)) as Kept | undefined
+/** Write a row that changed; where this device has a state of its own beside it, both stay. */
+async function write(store: Store, kind: Kind, { id, row, purged }: Change): Promise<void> {
+  const table = rowsOf(store, kind)
+  const standing = await table.get(id)
   const own = standing && (standing.theirs || standing.gone)
-  if (!row && standing?.gone) return
-  if (!row && own) await table.put({ ...standing, theirs: undefined, gone: true })
-  else if (!row) await table.delete(id)
-  else if (own) await table.put({ ...standing, gone: undefined, theirs: readDocument(row) })
-  else await table.put({ id, ...readDocument<object>(row) })
+  if (!row && !own) return purged ? drop(store, kind, id) : table.delete(id)
+  if (!row) {
+    const away = { ...standing!, gone: purged ? ("for good" as const) : (standing!.gone ?? true) }
+    delete away.theirs
+    await table.put(away)
+    return
+  }
+  const told = kind.read(id, row) as Kept
+  if (!own || kind.merge !== "document") await table.put(told)
+  else await table.put({ ...standing, gone: undefined, theirs: told })
 }
 
 /**
@@ -102,20 +43,19 @@ async function takeInDocument(table: Table, id: string, row: Row | null): Promis
  * again once they are done: an act can leave a row as another device made it, which would not be told a second time.
  */
 async function takeIn(store: Store, changes: Change[]): Promise<void> {
-  await store.transaction("rw", tablesOf(store), async () => {
+  await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
     const [first] = changes.filter(({ id }) => waiting.has(id))
     const passed = await store.mark("passed over", Infinity)
     if (first && first.number < passed) await store.setMark("passed over", first.number)
-    for (const { table, id, row } of changes) {
-      if (waiting.has(id)) continue
+    for (const change of changes) {
+      const kind = kindAt(change.table)
+      if (!kind || waiting.has(change.id)) continue
       try {
-        if (table === "brushes" || table === "sources") await takeInDocument(store[table] as Table, id, row)
-        else if (!row) await store[table].delete(id)
-        else await (store[table] as Table).put(READ[table](id, row))
+        await write(store, kind, change)
       } catch (error) {
         // One row that cannot be read does not keep the others away.
-        console.error(`${table} ${id} could not be taken in`, error)
+        console.error(`${change.table} ${change.id} could not be taken in`, error)
       }
     }
     const last = changes.at(-1)
@@ -123,48 +63,42 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
   })
 }
 
-const tablesOf = (store: Store) => [
-  store.pictures,
-  ...[store.strokes, store.lanes, store.rolls, store.brushes, store.checkpoints],
-  ...[store.sources, store.recipes, store.sheets, store.looks, store.sheetStrokes],
-  ...[store.acts, store.stuck, store.marks],
-]
-
-/** Things that an act changes beside the one that it is about. */
-export function changedIn({ strokes = [], inked = [] }: Record<string, unknown>): string[] {
-  return [...(strokes as string[]), ...(inked as { id: string }[]).map(({ id }) => id)]
-}
-
-/** What acts that wait, or that were refused, change. */
+/** What acts that wait change, or that were refused and hold more than their own body. */
 export async function waitingThings(store: Store): Promise<Set<string>> {
-  const things = new Set<string>()
-  await store.acts.each(({ thing, body }) => {
-    things.add(thing)
-    for (const one of changedIn(body)) things.add(one)
+  const things = new Set((await store.acts.orderBy("changes").uniqueKeys()) as string[])
+  // What was done to what is gone, and a document whose state was refused, stay on the screen as they are, until the
+  // person puts back or lets go.
+  await store.stuck.each((act) => {
+    if (act.lost) changedBy(act).forEach((one) => things.add(one))
+    else if (keepsDocument(act.kind)) things.add(act.thing)
   })
-  // A document whose state was refused stays on the screen as it is, until the person lets go of that.
-  await store.stuck.each(({ kind, thing }) => void (kind in DOCUMENTS && things.add(thing)))
   return things
 }
 
-/** A page of changes since the last one; nothing where the server was not reached, or is somebody else's. */
-async function ask(store: Store) {
-  const since = await store.mark("since", 0)
+/** A page of changes since a number; nothing where the server was not reached, or is somebody else's. */
+async function ask(store: Store, since: number): Promise<Page | undefined> {
   const query = { params: { query: { since } }, signal: AbortSignal.timeout(30_000) }
   const { data } = await reach(api.GET("/api/changes", query))
   // A portal's page is no answer, and another account's changes are none of this one's.
-  if (!data?.epoch || !Array.isArray(data.changes) || data.account !== store.account) return undefined
-  return { ...data, since, changes: data.changes as Change[] }
+  return data?.epoch && Array.isArray(data.changes) && data.account === store.account ? data : undefined
 }
 
 /** Ask for changes until there are no more. Returns whether the server was reached. */
 export async function pull(store: Store): Promise<boolean> {
   for (;;) {
-    const told = await ask(store)
+    const since = await store.mark("since", 0)
+    const told = await ask(store, since)
     if (!told) return false
     const epoch = await store.mark("epoch", told.epoch)
-    if (epoch !== told.epoch || told.number < told.since) return giveBack(store, told.epoch)
+    if (epoch !== told.epoch || told.number < since) {
+      if (!(await giveBack(store, told.epoch))) return false
+      continue
+    }
     await store.setMark("epoch", told.epoch)
+    if (told.anew) {
+      if (!(await standAsKept(store))) return false
+      continue
+    }
     await takeIn(store, told.changes)
     if (!told.more && !(await goBack(store))) {
       // From now on what is not here is nowhere.
@@ -185,110 +119,86 @@ function goBack(store: Store): Promise<boolean> {
   })
 }
 
-/** Ask for everything anew. Returns whether the server still has what it knows of, by id; nothing where it was not
- * reached. */
-async function retake(store: Store): Promise<Map<string, boolean> | undefined> {
-  await store.setMark("since", 0)
-  const there = new Map<string, boolean>()
-  for (let more = true; more;) {
-    const told = await ask(store)
-    if (!told) return undefined
-    for (const { id, row } of told.changes) there.set(id, row !== null)
+/**
+ * Ask for everything anew, and have nothing that the server has not and that does not wait: something was refused, or
+ * this device was away for longer than is told. Returns whether the server was reached.
+ */
+export async function standAsKept(store: Store): Promise<boolean> {
+  const there = new Set<string>()
+  for (let since = 0, more = true; more;) {
+    const told = await ask(store, since)
+    if (!told) return false
+    for (const { id, row } of told.changes) if (row) there.add(id)
     await takeIn(store, told.changes)
+    since = told.changes.at(-1)?.number ?? since
     more = told.more
   }
-  return there
-}
-
-/** Something was refused: show what the server has, and nothing that it has not and that waits no more. */
-export async function standAsKept(store: Store): Promise<void> {
-  const there = await retake(store)
-  if (!there) return
-  await store.transaction("rw", tablesOf(store), async () => {
+  await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
-    const foreign = (one: { id: string }) => !there.get(one.id) && !waiting.has(one.id)
-    await store.strokes.filter(foreign).delete()
-    await store.lanes.filter(foreign).delete()
-    await store.rolls.filter(foreign).delete()
-    await store.checkpoints.filter(foreign).delete()
-    await store.brushes.filter((one) => foreign(one) && !one.gone).delete()
-    await store.sources.filter((one) => foreign(one) && !one.gone).delete()
-    await store.recipes.filter(foreign).delete()
-    await store.sheets.filter(foreign).delete()
-    await store.looks.filter(foreign).delete()
-    await store.sheetStrokes.filter(foreign).delete()
+    const foreign = (one: Row) => !there.has(one.id) && !waiting.has(one.id) && !one.gone
+    for (const kind of KINDS) await rowsOf(store, kind).filter(foreign).delete()
   })
+  return true
 }
 
-/** The server was set back to a backup: give it what that lacks, then go on from what it has. */
+/**
+ * The server was set back to a backup: note what that lacks or has in an older state, a page at a time, before anything
+ * of it is taken in; whatever ends this page meanwhile, nothing is lost. Returns whether the server was reached.
+ */
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
-  const [strokes, lanes] = [await store.strokes.toArray(), await store.lanes.toArray()]
-  const [rolls, brushes] = [await store.rolls.toArray(), await store.brushes.toArray()]
-  const checkpoints = await store.checkpoints.toArray()
-  const [sources, recipes] = [await store.sources.toArray(), await store.recipes.toArray()]
-  const [sheets, looks] = [await store.sheets.toArray(), await store.looks.toArray()]
-  const sheetStrokes = await store.sheetStrokes.toArray()
-  const there = await retake(store)
-  if (!there) return false
-  await store.transaction("rw", tablesOf(store), async () => {
+  const there = new Set<string>()
+  for (let since = 0, more = true; more;) {
+    const told = await ask(store, since)
+    if (!told) return false
+    await store.transaction("rw", store.held, async () => {
+      const waiting = await waitingThings(store)
+      for (const change of told.changes) {
+        there.add(change.id)
+        if (!waiting.has(change.id)) await restate(store, change)
+      }
+    })
+    since = told.changes.at(-1)?.number ?? since
+    more = told.more
+  }
+  await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
-    // What another device took away stays away: the backup knows of it.
-    const lacking = (one: { id: string }) => !there.has(one.id) && !waiting.has(one.id)
-    for (const stroke of strokes.filter(lacking)) {
-      await store.strokes.put(stroke)
-      await noteStroke(store, stroke)
-    }
-    for (const lane of lanes.filter(lacking)) {
-      await store.lanes.put(lane)
-      const mine = strokes.filter((one) => one.lane === lane.id).map((one) => one.id)
-      await noteLane(store, lane, mine)
-    }
-    for (const roll of rolls.filter(lacking)) {
-      await store.rolls.put(roll)
-      await noteRoll(store, roll)
-    }
-    for (const brush of brushes) {
-      const theirs = await store.brushes.get(brush.id)
-      const older = theirs && !waiting.has(brush.id) && theirs.revision < brush.revision
-      if (!older && !lacking(brush)) continue
-      const base = theirs?.revision ?? 0
-      await store.brushes.put({ ...brush, revision: base })
-      await noteBrush(store, brush.id, brush, base)
-      if (theirs && (theirs.roll !== brush.roll || theirs.place !== brush.place))
-        await notePlace(store, brush)
-      await noteMarks(store, brush.id, brush)
-    }
-    for (const checkpoint of checkpoints.filter(lacking)) {
-      await store.checkpoints.put(checkpoint)
-      await noteCheckpoint(store, checkpoint)
-    }
-    for (const source of sources) {
-      const theirs = await store.sources.get(source.id)
-      const older = theirs && !waiting.has(source.id) && theirs.revision < source.revision
-      if (!older && !lacking(source)) continue
-      const base = theirs?.revision ?? 0
-      await store.sources.put({ ...source, revision: base })
-      await noteSource(store, source.id, source, base)
-    }
-    for (const recipe of recipes.filter(lacking)) {
-      await store.recipes.put(recipe)
-      await noteRecipe(store, recipe)
-    }
-    for (const sheet of sheets.filter(lacking)) {
-      await store.sheets.put(sheet)
-      await noteSheet(store, sheet.id, sheet)
-    }
-    for (const look of looks.filter(lacking)) {
-      await store.looks.put(look)
-      await noteLook(store, look)
-    }
-    for (const stroke of sheetStrokes.filter(lacking)) {
-      await store.sheetStrokes.put(stroke)
-      await noteSheetStroke(store, stroke)
+    for (const kind of KINDS) {
+      const lacking = (one: Row) => !there.has(one.id) && !waiting.has(one.id) && !one.gone
+      for (const row of await rowsOf(store, kind).filter(lacking).toArray()) {
+        if (kind.merge === "document") await rowsOf(store, kind).update(row.id, { revision: 0 })
+        await kind.keep(store, row, 0)
+      }
     }
     // What it has of pictures is not known any more.
     await store.pictures.toCollection().modify({ waits: 1 })
     await store.setMark("epoch", epoch)
+    await store.setMark("since", 0)
   })
   return true
+}
+
+/** What a document holds, beside how it stands. */
+function held(row: Kept): object {
+  const state: Partial<Kept> = { ...row }
+  for (const beside of ["revision", "keptAt", "theirs", "gone", "picture"]) delete state[beside as keyof Kept]
+  return state
+}
+
+/** Note a thing as this device has it where a backup has it older; both states stay where it is not known which is. */
+async function restate(store: Store, { table, id, row: told }: Change): Promise<void> {
+  const kind = kindAt(table)
+  const here = kind && (await rowsOf(store, kind).get(id))
+  // What another device took away stays away: the backup knows of it.
+  if (!kind || !here || !told || here.gone) return
+  const theirs = kind.read(id, told) as Kept
+  if (kind.merge !== "document") {
+    if (!dequal(theirs, here)) await kind.keep(store, here, 0)
+    return
+  }
+  if (theirs.revision < here.revision) {
+    await rowsOf(store, kind).update(id, { revision: theirs.revision })
+    await kind.keep(store, here, theirs.revision)
+  } else if (theirs.revision === here.revision && !here.theirs && !dequal(held(theirs), held(here))) {
+    await rowsOf(store, kind).update(id, { theirs })
+  }
 }

@@ -1,7 +1,8 @@
 // Pictures on this device, named by their content: made or chosen here, or brought before they are needed.
 import { api, reach } from "@/api/client"
-import { pictureUses, type BrushDocument } from "@/documents/brush"
+import { digestsIn } from "./note"
 import type { Act, Store } from "./store"
+import { KINDS } from "./tables"
 
 /** So many are fetched at a time. */
 const AT_ONCE = 4
@@ -51,16 +52,9 @@ async function fetched(digest: string): Promise<Bytes> {
 /** The pictures that what lies on this device shows. */
 async function shown(store: Store): Promise<Set<string>> {
   const found = new Set<string>()
-  const uses = ({ document }: { document: BrushDocument }) =>
-    pictureUses(document).forEach((use) => found.add(use.picture))
-  await store.brushes.each((brush) => {
-    uses(brush)
-    if (brush.cover) found.add(brush.cover)
-  })
-  await store.checkpoints.each(uses)
-  await store.looks.each(uses)
-  await store.sheets.each(({ document }) => document.underlays.forEach((one) => found.add(one.picture)))
-  await store.sources.each(({ picture }) => void found.add(picture))
+  for (const { table, pictures } of KINDS) {
+    if (pictures) await store.table(table).each((row) => pictures(row).forEach((one) => one && found.add(one)))
+  }
   for (const { picture } of await store.mark<{ picture: string }[]>("shipped sources", [])) found.add(picture)
   return found
 }
@@ -78,18 +72,11 @@ export async function bringPictures(store: Store): Promise<void> {
   await Promise.all(Array.from({ length: AT_ONCE }, fetchOn))
   await store.transaction("rw", store.pictures, store.sources, store.acts, store.stuck, async () => {
     await store.sources.each(({ working }) => void (working && wanted.add(working)))
-    for (const table of [store.acts, store.stuck]) {
-      await table.each(({ body }) => digestsIn(body).forEach((one) => wanted.add(one)))
-    }
+    await store.acts.each(({ pictures }) => pictures.forEach((one) => wanted.add(one)))
+    await store.stuck.each(({ body }) => digestsIn(body).forEach((one) => wanted.add(one)))
     const before = Date.now() - LINGERS
     await store.pictures.filter(({ digest, at }) => at < before && !wanted.has(digest)).delete()
   })
-}
-
-/** All digests that an act's body names. */
-function digestsIn(body: Act["body"]): string[] {
-  const plain = Object.entries(body).filter(([, value]) => !ArrayBuffer.isView(value))
-  return JSON.stringify(Object.fromEntries(plain)).match(/[0-9a-f]{64}/g) ?? []
 }
 
 /**

@@ -1,130 +1,17 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
-import type { BrushDocument } from "@/documents/brush"
-import type { Makes, Recipe, Step } from "@/documents/recipe"
-import { inkedKey, type Look, type SheetDocument, type SheetStroke } from "@/documents/sheet"
-import type { Stroke } from "@/documents/stroke"
-import type { Maker } from "@/documents/maker"
-import type { Tint } from "@/documents/tints"
 import Dexie, { type DBCore, type EntityTable, type Table } from "dexie"
-
-/** A stroke of one's own: loose on the sheet of a brush, or in a lane. */
-export interface StoredStroke extends Stroke {
-  id: string
-  /** The brush on whose bench it was drawn, where that is known. */
-  brush?: string | null
-  over?: string
-  /** Its place in the order, ms: never before what was drawn before it, whatever the clock says. */
-  drawnAt: number
-  lane: string | null
-}
-
-/** A stroke by itself, wherever it lies. */
-export function strokeAlone(stored: StoredStroke): Omit<StoredStroke, "lane"> {
-  const stroke: Partial<StoredStroke> = { ...stored }
-  delete stroke.lane
-  return stroke as Omit<StoredStroke, "lane">
-}
-
-export interface StoredLane {
-  id: string
-  name: string
-  set: string
-  hidden: boolean
-  /** Its place among all lanes. */
-  position: number
-}
-
-export interface StoredRoll {
-  id: string
-  name: string
-  note: string
-  tint: Tint
-  /** Its place among the rolls: a key between keys. */
-  place: string
-}
-
-/** A state of a brush that the server keeps. */
-export interface KeptBrush {
-  /** Whose it was, where it came from elsewhere. */
-  maker?: Maker | null
-  roll: string
-  name: string
-  note: string
-  document: BrushDocument
-  /** Its place among the brushes of its roll: a key between keys. */
-  place: string
-  favourite: boolean
-  /** When it was last on the bench, ms since 1970; 0 where it never was. */
-  usedAt: number
-  /** Digest of the person's own picture of it, instead of its tip's print. */
-  cover: string | null
-  revision: number
-  /** When it was kept, ms since 1970. */
-  keptAt: number
-}
-
-export interface StoredBrush extends KeptBrush {
-  id: string
-  /** What another device made of it meanwhile: both stay until the person has chosen. */
-  theirs?: KeptBrush
-  /** It was taken out of its pocket elsewhere while changes of this device waited. */
-  gone?: boolean
-}
-
-/** What a checkpoint was made for. */
-export type Why = "hand" | "visit" | "change" | "elsewhere" | "first"
-
-/** A kept state of a brush, to return to or compare with. */
-export interface StoredCheckpoint {
-  id: string
-  brush: string
-  label: string
-  why: Why
-  document: BrushDocument
-  /** When it was made, ms since 1970. */
-  madeAt: number
-}
-
-/** A state of a source that the server keeps. */
-export interface KeptSource {
-  name: string
-  note: string
-  makes: Makes
-  recipe: Recipe
-  /** Digest of what the recipe came to, when it was last made. */
-  picture: string
-  /** Digests of the file that it began with, and of its pixels as they are worked on; none where it is all made here. */
-  original: string | null
-  working: string | null
-  revision: number
-  /** When it was kept, ms since 1970. */
-  keptAt: number
-}
-
-export interface StoredSource extends KeptSource {
-  id: string
-  /** As with a brush. */
-  theirs?: KeptSource
-  gone?: boolean
-}
-
-/** A sheet; its strokes are rows of their own. */
-export interface StoredSheet {
-  id: string
-  name: string
-  note: string
-  document: SheetDocument
-  /** When it was last opened, ms since 1970. */
-  usedAt: number
-}
-
-/** A stroke of a sheet, with a key of how it is inked: by that other tabs see what changed without reading samples. */
-export type StoredSheetStroke = SheetStroke & { inked: string }
-
-export const storedStroke = (stroke: SheetStroke): StoredSheetStroke => ({
-  ...stroke,
-  inked: inkedKey(stroke),
-})
+import type { Look } from "@/documents/sheet"
+import { readable } from "./note"
+import { KINDS } from "./tables"
+import type { StoredBrush } from "./tables/brushes"
+import type { StoredCheckpoint } from "./tables/checkpoints"
+import type { StoredLane } from "./tables/lanes"
+import type { StoredRecipe } from "./tables/recipes"
+import type { StoredRoll } from "./tables/rolls"
+import type { StoredSheet } from "./tables/sheets"
+import type { StoredSheetStroke } from "./tables/sheetStrokes"
+import type { StoredSource } from "./tables/sources"
+import type { StoredStroke } from "./tables/strokes"
 
 /** What a sheet looked like when it was seen last on this device: shown until its strokes are inked. */
 export interface StoredView {
@@ -132,13 +19,6 @@ export interface StoredView {
   picture: Blob
   /** How many strokes it had then. */
   strokes: number
-}
-
-/** Steps of a recipe, kept to be used on other pictures. */
-export interface StoredRecipe {
-  id: string
-  name: string
-  steps: Step[]
 }
 
 /** A picture on this device, named by the SHA-256 of its bytes. */
@@ -164,7 +44,15 @@ export interface StoredStep {
   change: unknown
 }
 
-/** What a person did, as it waits for the server. */
+/** What a person did, as it waits for the server: all but its body, so that it is found without reading that. */
+export interface Noted extends Omit<Act, "body"> {
+  /** All that it changes, what must be there before it can be done, and the pictures that go ahead of it. */
+  changes: string[]
+  needs: string[]
+  pictures: string[]
+}
+
+/** What a person did. */
 export interface Act {
   /** The store's own counter: acts are carried in its order. */
   seq: number
@@ -189,15 +77,14 @@ export interface Act {
 /** An act that was refused for good, held until the person lets go of it. */
 export interface StuckAct extends Omit<Act, "seq"> {
   detail: string
+  /** What was taken away elsewhere, so that this could not be done: it is done once that is put back. */
+  lost?: string[]
 }
 
 export interface Mark {
   key: string
   value: unknown
 }
-
-/** Kind of act that keeps a state of a document -> the table where that lies. */
-export const DOCUMENTS = { keepBrush: "brushes", keepSource: "sources" } as const
 
 /** Name of the database that holds an account's store. */
 export const nameOf = (account: number): string => `hollowmist-${account}`
@@ -219,7 +106,8 @@ export class Store extends Dexie {
   views!: EntityTable<StoredView, "id">
   pictures!: EntityTable<StoredPicture, "digest">
   steps!: EntityTable<StoredStep, "id">
-  acts!: Table<Act, number, Omit<Act, "seq">>
+  acts!: Table<Noted, number, Omit<Noted, "seq">>
+  bodies!: Table<{ seq: number; body: Act["body"] }, number>
   stuck!: EntityTable<StuckAct, "id">
   marks!: EntityTable<Mark, "key">
 
@@ -259,6 +147,48 @@ export class Store extends Dexie {
       sheetStrokes: "id, sheet, [sheet+inked]",
       views: "id",
     })
+    // Sheets have revisions now: what this device has is asked for anew, and everything that waits goes first.
+    this.version(6)
+      .stores({
+        ...Object.fromEntries(KINDS.map(({ table, keys }) => [table, keys])),
+        acts: "++seq, thing, restsUntil, *changes",
+        bodies: "seq",
+      })
+      .upgrade(async (tx) => {
+        for (const { body, ...act } of (await tx.table("acts").toArray()) as Act[]) {
+          await tx.table("acts").put({ ...act, ...readable({ ...act, body }) })
+          await tx.table("bodies").put({ seq: act.seq, body })
+        }
+        await tx.table("sheets").toCollection().modify({ revision: 1, keptAt: 0 })
+        await tx.table("marks").delete("since")
+      })
+  }
+
+  /** Where acts are noted. */
+  get noted(): Table[] {
+    return [this.acts, this.bodies]
+  }
+
+  /** Change tables and note acts, all of it or nothing. */
+  doing<T>(tables: Table[], act: () => Promise<T>): Promise<T> {
+    return this.transaction("rw", [...tables, ...this.noted], act)
+  }
+
+  /** Acts with their bodies, in the order given. */
+  async whole(acts: Noted[]): Promise<Act[]> {
+    const bodies = await this.bodies.bulkGet(acts.map(({ seq }) => seq))
+    return acts.map((act, i) => ({ ...act, body: bodies[i]?.body ?? {} }))
+  }
+
+  /** Let go of acts, by their numbers; within a transaction. */
+  async dropActs(seqs: number[]): Promise<void> {
+    await this.acts.bulkDelete(seqs)
+    await this.bodies.bulkDelete(seqs)
+  }
+
+  /** All tables that hold things, what waits, and what is known of the server: what changes them all spans these. */
+  get held(): Table[] {
+    return [...KINDS.map(({ table }) => this.table(table)), this.pictures, ...this.noted, this.stuck, this.marks]
   }
 
   /** Transactions of this page that may hold up other pages. */

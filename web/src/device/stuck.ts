@@ -1,16 +1,31 @@
 // What the server refused for good is held here until the person tries it again or lets go of it.
 import { newId } from "@/documents/ids"
-import type { Store } from "./store"
+import { note } from "./note"
+import type { Store, StuckAct } from "./store"
 
-/** Carry a refused act once more, as a new one: the old one's answer is known. */
+/** Carry an act that was held once more, as a new one: the old one's answer is known. */
+async function anew(store: Store, { id, kind, thing, base, body, at }: StuckAct): Promise<void> {
+  await note(store, kind, thing, body, { id: newId(), base, at })
+  await store.stuck.delete(id)
+}
+
 export function tryAgain(store: Store, id: string): Promise<void> {
-  return store.transaction("rw", store.acts, store.stuck, async () => {
+  return store.transaction("rw", [...store.noted, store.stuck], async () => {
     const act = await store.stuck.get(id)
-    if (!act) return
-    const { account, kind, thing, base, body, at } = act
-    await store.acts.add({ id: newId(), account, kind, thing, base, body, at })
-    await store.stuck.delete(id)
+    if (act) await anew(store, act)
   })
+}
+
+/** Do what was held because things were gone, once these are back; within a transaction. */
+export async function doHeld(store: Store, back: ReadonlySet<string>): Promise<void> {
+  for (const act of await store.stuck.filter(({ lost = [] }) => lost.some((one) => back.has(one))).toArray()) {
+    await anew(store, act)
+  }
+}
+
+/** Let go of what was held because things were gone; within a transaction. */
+export async function dropHeld(store: Store, gone: ReadonlySet<string>): Promise<void> {
+  await store.stuck.filter(({ lost = [] }) => lost.some((one) => gone.has(one))).delete()
 }
 
 /** Let go of a refused act. What it had changed on this device is asked for anew. */

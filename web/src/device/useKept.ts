@@ -126,7 +126,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
     const state = unwritten.value
     if (!state) return
     last = performance.now()
-    const done = store.transaction("rw", table, store.acts, async () => {
+    const done = store.doing([table], async () => {
       const kept = await table.get(id as never)
       await keep(kept ? { ...state, ...beside(kept) } : { ...state, gone: true })
       // Whatever is written next was made from this.

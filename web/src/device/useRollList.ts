@@ -1,6 +1,8 @@
 // The rolls with their brushes, in order, as they are on this device.
+import type { StoredBrush } from "./tables/brushes"
+import type { StoredRoll } from "./tables/rolls"
 import { byPlace } from "@/documents/places"
-import type { Store, StoredBrush, StoredRoll } from "./store"
+import type { Store } from "./store"
 import { useLive } from "./useLive"
 
 export interface FilledRoll extends StoredRoll {

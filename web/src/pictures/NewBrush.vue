@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // New brush from here: one brush from a source, and three variations, inked, to keep or drop.
+import type { StoredSource } from "@/device/tables/sources"
 import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
 import { computed, ref, watch } from "vue"
 import { useRouter } from "vue-router"
 import { makeBrush } from "@/acts/keepBrush"
-import type { StoredSource } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
 import { useRollList } from "@/device/useRollList"
 import type { Makes } from "@/documents/recipe"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Pick a source for a brush or for a step; a picture can be added on the way.
+import type { StoredSource } from "@/device/tables/sources"
 import { ImagePlus } from "@lucide/vue"
 import { ElDialog, ElInput } from "element-plus"
 import { computed, ref, useTemplateRef, watch } from "vue"
-import type { StoredSource } from "@/device/store"
 import { notice } from "@/parts/notice"
 import type { Makes } from "@/documents/recipe"
 import SourcePrint from "./SourcePrint.vue"

@@ -1,6 +1,7 @@
 // Lanes of one's own as they lie on this device.
+import { strokeAlone } from "@/device/tables/strokes"
 import { lanesInOrder } from "@/acts/keepLane"
-import { strokeAlone, type Store } from "@/device/store"
+import { type Store } from "@/device/store"
 import { reachOf, type KeptStroke } from "@/documents/stroke"
 import type { Lane } from "@/engine/useLanes"
 

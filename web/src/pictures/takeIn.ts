@@ -1,8 +1,9 @@
 // Take a picture file in as a source: all of it on this device, so that it needs no network.
+import type { StoredSource } from "@/device/tables/sources"
 import { imageSize } from "image-size"
 import { makeSource, takeInFile } from "@/acts/keepSource"
 import { keepPicture } from "@/device/pictures"
-import type { Store, StoredSource } from "@/device/store"
+import type { Store } from "@/device/store"
 import { keepingTrouble } from "@/device/useDevice"
 import type { Makes } from "@/documents/recipe"
 import type { Begun } from "@/engine/prep"

@@ -1,9 +1,10 @@
 // The account's sources and those that ship, and what people do with them. One list for all places.
+import type { StoredSource } from "@/device/tables/sources"
 import { computed, ref, toRaw } from "vue"
 import { changeSource, makeSource, putSourceBack, takeSource } from "@/acts/keepSource"
 import { api, reach } from "@/api/client"
 import { keepPicture } from "@/device/pictures"
-import type { Store, StoredSource } from "@/device/store"
+import type { Store } from "@/device/store"
 import { keepingTrouble, presentStore } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { pictureUses } from "@/documents/brush"

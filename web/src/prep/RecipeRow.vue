@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // The recipe as a row of steps: switch off, drag to another place, add; touch one to tune it.
+import type { StoredRecipe } from "@/device/tables/recipes"
 import { useSortable } from "@vueuse/integrations/useSortable"
 import { BookmarkPlus, Plus } from "@lucide/vue"
 import { ElPopover, ElSwitch } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
 import { forgetRecipe, keepRecipe } from "@/acts/keepRecipe"
-import type { StoredRecipe } from "@/device/store"
 import { presentStore } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { GENERATORS, STEPS } from "@/generated/layout"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // The chosen step's settings, and what it can be done with.
+import type { StoredSource } from "@/device/tables/sources"
 import type { Setting } from "@/documents/brush"
 import { ChevronLeft, ChevronRight, Trash2 } from "@lucide/vue"
 import { computed, ref } from "vue"
-import type { StoredSource } from "@/device/store"
 import { CHANNELS, GENERATORS, STEPS } from "@/generated/layout"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import SettingField from "@/parts/SettingField.vue"

@@ -1,8 +1,9 @@
 // Keeps the source on the prep table.
+import type { StoredSource } from "@/device/tables/sources"
 import { computed, shallowRef } from "vue"
 import { keepMine, keepSource, takeTheirs } from "@/acts/keepSource"
 import { keepPicture } from "@/device/pictures"
-import type { Store, StoredSource } from "@/device/store"
+import type { Store } from "@/device/store"
 import { useKept } from "@/device/useKept"
 import { useLive } from "@/device/useLive"
 import type { Makes, Recipe } from "@/documents/recipe"

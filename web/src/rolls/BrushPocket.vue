@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // A narrow upright pocket: the brush's stroke, its name on the pocket's lip, and its tip's print or its own picture.
+import type { StoredBrush } from "@/device/tables/brushes"
 import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { useElementVisibility } from "@vueuse/core"
 import { nextTick, ref, useTemplateRef } from "vue"
-import type { StoredBrush } from "@/device/store"
 import type { PocketAct } from "./acts"
 import { makerTold } from "@/documents/maker"
 import OwnPicture from "@/pictures/OwnPicture.vue"

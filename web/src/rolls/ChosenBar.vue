@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What is done with the brushes that are chosen, without dragging them.
+import type { StoredBrush } from "@/device/tables/brushes"
 import { ArrowLeft, ArrowRight, Star } from "@lucide/vue"
-import type { StoredBrush } from "@/device/store"
 import type { ChosenAct } from "./acts"
 
 defineProps<{ brushes: StoredBrush[]; ordered: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A roll that fills itself with brushes that lie in others.
-import type { StoredBrush } from "@/device/store"
+import type { StoredBrush } from "@/device/tables/brushes"
 import type { PocketAct } from "./acts"
 import BrushPocket from "./BrushPocket.vue"
 import RollFrame from "./RollFrame.vue"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // A roll: folded to a band with its tips showing, or open as a cloth of pockets that can be dragged.
+import type { StoredBrush } from "@/device/tables/brushes"
 import { Ellipsis, Plus } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
-import type { StoredBrush } from "@/device/store"
 import type { PocketAct, RollAct } from "./acts"
 import type { FilledRoll } from "@/device/useRollList"
 import OrderButtons from "@/parts/OrderButtons.vue"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Name, note and tint of a roll.
+import type { StoredRoll } from "@/device/tables/rolls"
 import { ref, watch } from "vue"
-import type { StoredRoll } from "@/device/store"
 import { TINTS, tintName, type Tint } from "@/documents/tints"
 import NameDialog from "@/parts/NameDialog.vue"
 import { clothOf } from "@/pictures/cloth"

@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import type { StoredBrush } from "@/device/tables/brushes"
 import { Package, Plus, Search, SquareCheck } from "@lucide/vue"
 import { ElOption, ElPopover, ElSelect } from "element-plus"
 import { useFileDialog } from "@vueuse/core"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { saveFile } from "@/api/files"
-import type { StoredBrush } from "@/device/store"
 import { presentStore, untilCarried } from "@/device/useDevice"
 import type { FilledRoll as Filled } from "@/device/useRollList"
 import NameDialog from "@/parts/NameDialog.vue"

@@ -1,6 +1,8 @@
 // Which brushes are shown, and in which order: all in their pockets, or those that are looked for, sorted.
+import type { StoredBrush } from "@/device/tables/brushes"
+import type { StoredSource } from "@/device/tables/sources"
 import { computed, ref, type Ref } from "vue"
-import type { Store, StoredBrush, StoredSource } from "@/device/store"
+import type { Store } from "@/device/store"
 import { useLive } from "@/device/useLive"
 import type { FilledRoll } from "@/device/useRollList"
 import { pictureUses } from "@/documents/brush"

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // A sheet on the pile: its picture, its name, its size.
+import type { StoredSheet } from "@/device/tables/sheets"
 import { Ellipsis } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { useObjectUrl } from "@vueuse/core"
 import { computed, ref } from "vue"
 import { openDevice } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
-import type { StoredSheet } from "@/device/store"
 import { useSession } from "@/device/useSession"
 import { sizeTold } from "@/documents/sheet"
 

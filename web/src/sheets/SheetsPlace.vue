@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // All sheets, as they were seen last.
+import type { StoredSheet } from "@/device/tables/sheets"
 import { FilePlus2 } from "@lucide/vue"
 import { watchDebounced } from "@vueuse/core"
 import { ElInput } from "element-plus"
@@ -8,7 +9,6 @@ import { useRouter } from "vue-router"
 import { changeSheet, copySheet, makeSheet, putSheetBack, takeSheet } from "@/acts/keepSheet"
 import { openDevice, useCaughtUp } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
-import type { StoredSheet } from "@/device/store"
 import { useSession } from "@/device/useSession"
 import { useEngine } from "@/engine/useEngine"
 import { copyName } from "@/documents/names"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // What lies below the ink: pictures with their place, their faintness and their tint.
+import type { StoredSheet } from "@/device/tables/sheets"
 import { Eye, EyeOff, FlipHorizontal2, ImagePlus, Maximize, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { computed, useTemplateRef } from "vue"
-import type { StoredSheet } from "@/device/store"
 import { useLive } from "@/device/useLive"
 import type { Underlay } from "@/documents/sheet"
 import { MOST_UNDERLAYS } from "@/generated/layout"

@@ -1,7 +1,8 @@
 // Sheets that do not lie open, as pictures.
+import type { StoredSheet } from "@/device/tables/sheets"
 import type { Engine } from "@/engine/useEngine"
 import type { Writing } from "@/engine/sheetWriter"
-import type { Store, StoredSheet } from "@/device/store"
+import type { Store } from "@/device/store"
 import { keepPicture } from "@/device/pictures"
 
 /** Longer side of the picture of a sheet that lies under another, px, and of one in the list. */

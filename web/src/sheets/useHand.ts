@@ -1,11 +1,12 @@
 // What the hand holds on a sheet: a brush of one's rolls, at a size, in an ink, at an opacity.
+import type { StoredBrush } from "@/device/tables/brushes"
 import type { BrushDocument } from "@/documents/brush"
 import { newId } from "@/documents/ids"
 import type { Look } from "@/documents/sheet"
 import { useLocalStorage } from "@vueuse/core"
 import { dequal } from "dequal"
 import { computed, ref, watch } from "vue"
-import type { Store, StoredBrush } from "@/device/store"
+import type { Store } from "@/device/store"
 import { useLive, useLiveOf } from "@/device/useLive"
 
 interface Held {

@@ -1,4 +1,5 @@
 // The chosen strokes inked otherwise: another brush, ink, size, steadying or seed. Their samples stay.
+import type { StoredBrush } from "@/device/tables/brushes"
 import type { BrushDocument } from "@/documents/brush"
 import { newId } from "@/documents/ids"
 import type { Look } from "@/documents/sheet"
@@ -6,7 +7,6 @@ import { newSeed } from "@/documents/stroke"
 import { settingNamed } from "@/documents/brush"
 import { dequal } from "dequal"
 import { ref, shallowRef } from "vue"
-import type { StoredBrush } from "@/device/store"
 import type { Chosen } from "./useChosen"
 import type { SheetOnEasel } from "./useSheet"
 import { inkedOf, type InkedStroke } from "./useSheetStrokes"

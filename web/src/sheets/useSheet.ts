@@ -1,4 +1,5 @@
 // One sheet on its easel: its document, its strokes, what the hand holds, and the history of it all.
+import type { StoredSheet } from "@/device/tables/sheets"
 import type { BrushDocument } from "@/documents/brush"
 import type { Look, SheetDocument, SheetStroke } from "@/documents/sheet"
 import { newId } from "@/documents/ids"
@@ -21,7 +22,6 @@ import { keepSheetStrokes } from "@/acts/sheetStrokes"
 import { openCarrier, openDevice, useWaiting } from "@/device/useDevice"
 import { useHistory } from "@/device/useHistory"
 import { useStoreLive, useLive } from "@/device/useLive"
-import type { StoredSheet } from "@/device/store"
 import type { SheetChange } from "@/engine/sheetEasel"
 import { useEngine } from "@/engine/useEngine"
 import { useHand } from "./useHand"

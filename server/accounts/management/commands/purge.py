@@ -1,20 +1,14 @@
 """`manage.py purge`: let go of what nobody can ask for any more."""
 
-from datetime import timedelta
-
 from acts.actions.forget import forget_old_acts
+from acts.actions.purge import forget_purged, purge
 from django.contrib.sessions.models import Session
 from django.core.management.base import BaseCommand
 from django.utils import timezone
-from proofs.models import Lane, ProofStroke
-from rolls.models import Brush, Checkpoint, Roll
-from sheets.models import Sheet, SheetStroke
+from rolls.models import Brush
 from sources.actions.pictures import drop_unused, touch
-from sources.models import Source
 
 from accounts.models import Account
-
-UNDO_REACHES = timedelta(days=30)
 
 
 class Command(BaseCommand):
@@ -24,12 +18,8 @@ class Command(BaseCommand):
 
     def handle(self, *args, **options):
         """Purge and say how much went."""
-        before = timezone.now() - UNDO_REACHES
-        kinds = (Checkpoint, Brush, Roll, Source, ProofStroke, Lane, SheetStroke, Sheet)
-        deleted = {kind.__name__: kind.objects.filter(deleted_at__lt=before) for kind in kinds}
-        # One that is lent still has the key by which it is taken back.
-        deleted["Roll"] = deleted["Roll"].filter(loan=None)
-        gone = {name: rows.delete()[0] for name, rows in deleted.items()}
+        gone = purge()
+        gone["Purged"] = forget_purged()
         gone["Session"] = Session.objects.filter(expire_date__lt=timezone.now()).delete()[0]
         # A maker's mark is in use as long as anybody has it.
         marks = {*Account.objects.values_list("maker__mark", flat=True)}

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // What to look at beside the brush: a checkpoint of it, another brush, or a picture that one wants to come near to.
+import type { StoredCheckpoint } from "@/device/tables/checkpoints"
 import { ImageUp } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { useFileDialog } from "@vueuse/core"
 import { computed } from "vue"
-import type { StoredCheckpoint } from "@/device/store"
 import CheckpointCards from "../CheckpointCards.vue"
 import { useBench } from "../useBench"
 import { calledOf, momentOf } from "../useCheckpoints"

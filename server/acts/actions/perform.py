@@ -1,0 +1,154 @@
+"""Perform an act by the rule of its kind: whose a thing is, what it lies in, what was taken away, how many there may be.
+
+The rule is told here, once. Actions do what is left: they check what they are told, and write it.
+"""
+
+import uuid
+from collections.abc import Iterable
+
+from accounts.numbers import Numbered, count_on
+from django.db import transaction
+from hollowmist.refusal import Gone, Lost, Refused
+
+from ..models import Purged
+from ..registry import ACTS, KINDS, Act, Kind, Merge, kind_of
+
+
+def unknown(name: str) -> Refused:
+    """What is said of an act that this server does not know: the device is newer. It is held there."""
+    return Refused(f"This server does not know what “{name:.40}” is. Update Hollowmist.")
+
+
+def perform(account, name: str, thing: uuid.UUID, base: int, body: dict) -> dict:
+    """Perform one act of an account, or nothing of it.
+
+    Parameters
+    ----------
+    name : str
+        Kind of act, as `registry.ACTS` has it.
+    thing : UUID
+        What it changes.
+    base : int
+        Revision of the state that it was made from.
+    body : dict
+        As the act's serializer reads it.
+
+    Returns
+    -------
+    dict
+        What is answered beside *done*.
+
+    Raises
+    ------
+    Gone
+        The thing, or what it lies in, was taken away meanwhile, and the act does not go with that.
+    Stale
+        Another state was kept meanwhile.
+    Refused, ValueError, rest_framework.exceptions.ValidationError
+        It cannot be done.
+    """
+    if name not in ACTS:
+        raise unknown(name)
+    kind, act = ACTS[name]
+    with transaction.atomic():
+        read = act.told(data=body)
+        read.is_valid(raise_exception=True)
+        told = read.validated_data
+        if kind is None:
+            return act.do(account, thing, base, told) or {}
+        things = [thing] if not act.each else [_id(one) for one in told[act.each]]
+        rows = own_rows(account, kind, things)
+        if act.does not in ("take", "mark"):
+            _refuse_lost(account, kind, act, things, rows, told)
+        if act.does in ("change", "mark") and not act.each and not rows:
+            raise Refused(f"this {kind.name} is not among yours; {kind.anew}")
+        if act.does == "keep" and not rows:
+            kind.refuse_full(account, told.get(kind.parent) or told.get(f"{kind.parent}_id"))
+        answered = act.do(account, thing, base, told) or {}
+        _tell_again(account, kind, act, things)
+    return answered
+
+
+def _id(one) -> uuid.UUID:
+    return one["id"] if isinstance(one, dict) else one
+
+
+def own_rows(account, kind: Kind, things: Iterable[uuid.UUID]) -> list[Numbered]:
+    """The rows of things that there are, without what is large; Refused where one is another account's."""
+    fields = ["account", *([kind.parent] if kind.parent else []), *(["deleted_at"] if kind.takes else [])]
+    rows = list(kind.model.objects.filter(pk__in=list(things)).only("pk", "number", *fields))
+    if any(row.account_id != account.pk for row in rows):
+        raise Refused(f"this {kind.name} is not yours; {kind.anew}")
+    return rows
+
+
+# What was taken away
+
+
+def _gone(row) -> bool:
+    return getattr(row, "deleted_at", None) is not None
+
+
+def _lost_above(kind: Kind, row) -> list[Lost]:
+    """What was taken away of all that a row lies in, the outermost first."""
+    above = getattr(row, kind.parent) if kind.parent else None
+    if above is None:
+        return []
+    parent = kind_of(type(above))
+    own = [Lost(parent.table, above.pk, parent.row(above))] if _gone(above) else []
+    return _lost_above(parent, above) + own
+
+
+def _needed(told: dict, path: str) -> set:
+    """The ids that a field of a body names."""
+    field, _, inner = path.partition(".")
+    value = told.get(field)
+    values = [one[inner] for one in value or ()] if inner else [value]
+    return {one for one in values if one is not None}
+
+
+def _lost_need(account, kind: Kind, wanted: set) -> list[Lost]:
+    """What is not there of things that an act needs; Refused where it never was."""
+    rows = {row.pk: row for row in kind.of(account).filter(pk__in=wanted)}
+    lost = []
+    for one in wanted:
+        row = rows.get(one)
+        if row is None and not _purged(account, kind, [one]):
+            raise Refused(f"the {kind.name} that this needs is not among yours; {kind.anew}")
+        lost += [Lost(kind.table, one, None)] if row is None else _lost_above(kind, row)
+        if row is not None and _gone(row):
+            lost.append(Lost(kind.table, one, kind.row(row)))
+    return lost
+
+
+def _purged(account, kind: Kind, things) -> list[Purged]:
+    return list(Purged.objects.filter(account=account, table=kind.table, thing__in=things))
+
+
+def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbered], told: dict) -> None:
+    """Gone where what the act needs, what its things lie in, or the thing itself was taken away meanwhile."""
+    needs = {} if act.does == "keep" and rows else act.needs
+    lost = [one for field, table in needs.items() for one in _lost_need(account, KINDS[table], _needed(told, field))]
+    lost += [one for row in rows for one in _lost_above(kind, row)]
+    if act.does == "keep" and kind.merge is not Merge.SET:
+        there = {row.pk for row in rows}
+        purged = _purged(account, kind, [one for one in things if one not in there])
+        lost += [Lost(kind.table, one.thing, None) for one in purged]
+        lost += [Lost(kind.table, row.pk, kind.row(kind.model.objects.get(pk=row.pk))) for row in rows if _gone(row)]
+    if act.does == "back":
+        # What was let go of for good can be kept anew.
+        Purged.objects.filter(account=account, table=kind.table, thing__in=things).delete()
+    if lost:
+        raise Gone(list({(one.table, one.thing): one for one in lost}.values()))
+
+
+def _tell_again(account, kind: Kind, act: Act, things: list) -> None:
+    """Number what stayed away, though the act would have it here: its device is told so once more."""
+    if act.does == "take" or not kind.takes:
+        return
+    stayed = list(kind.of(account).filter(pk__in=things).exclude(deleted_at=None).only("pk", "number", "account"))
+    stayed += _purged(account, kind, things)
+    if stayed:
+        count_on(account, stayed)
+        for row in stayed:
+            row.save(update_fields=["number"])

@@ -1,0 +1,52 @@
+"""The kinds of the proof sheet: strokes of one's own, and the lanes that are made of them."""
+
+from acts.registry import Act, Kind, Merge, Nothing, by_serializer, of_many, quiet, register
+
+from .actions import lanes
+from .actions.keep_stroke import keep_stroke
+from .actions.take_strokes import put_strokes_back, take_strokes
+from .models import Lane, ProofStroke
+from .serializers import (
+    KeptLaneSerializer,
+    KeptStrokeSerializer,
+    ProofStrokeSerializer,
+    StrokesSerializer,
+    WishedLaneSerializer,
+)
+
+register(
+    Kind(
+        table="strokes",
+        model=ProofStroke,
+        name="stroke",
+        names="strokes on your proof sheets",
+        anew="draw it anew",
+        row=by_serializer(KeptStrokeSerializer),
+        merge=Merge.SET,
+        most=20_000,
+        full="take some off first",
+        packed="as InkML: `lanes/loose.inkml`, and with their lanes",
+        acts={
+            "keepStroke": Act(ProofStrokeSerializer, quiet(keep_stroke), "keep"),
+            "takeStrokes": Act(StrokesSerializer, of_many(take_strokes), "take", each="strokes"),
+            "putStrokesBack": Act(StrokesSerializer, of_many(put_strokes_back), "back", each="strokes"),
+        },
+    ),
+    Kind(
+        table="lanes",
+        model=Lane,
+        name="lane",
+        names="lanes",
+        anew="record it anew",
+        row=by_serializer(KeptLaneSerializer),
+        merge=Merge.SET,
+        most=lanes.MOST_LANES,
+        packed="`lanes` of the manifest, strokes as InkML",
+        acts={
+            "keepLane": Act(WishedLaneSerializer, quiet(lanes.keep_lane), "keep"),
+            "deleteLane": Act(Nothing, quiet(lanes.delete_lane), "take"),
+            "takeLaneApart": Act(Nothing, quiet(lanes.take_lane_apart), "take"),
+            "putLaneBack": Act(Nothing, quiet(lanes.put_lane_back), "back"),
+        },
+    ),
+)
