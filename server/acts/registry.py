@@ -82,6 +82,8 @@ class Kind:
         Takes rows; returns the digests of the pictures that they name, of all at once.
     packed : str
         How a pack tells of it, for those who read about it.
+    along : tuple of str
+        A table, and the field of its model: rows that go with a thing for good, though they do not lie in it.
     purgeable : callable
         Takes rows that were taken away long ago; returns those that may be let go of.
     """
@@ -99,6 +101,7 @@ class Kind:
     full: str = "delete one first"
     parent: str = ""
     pictures: Callable[[QuerySet], Iterable[str]] = lambda rows: ()
+    along: tuple[str, str] | None = None
     purgeable: Callable[[QuerySet], QuerySet] = lambda rows: rows
 
     @property

@@ -42,6 +42,7 @@ register(
         merge=Merge.SET,
         most=lanes.MOST_LANES,
         packed="`lanes` of the manifest, strokes as InkML",
+        along=("strokes", "lane"),
         acts={
             "keepLane": Act(WishedLaneSerializer, quiet(lanes.keep_lane), "keep"),
             "deleteLane": Act(Nothing, quiet(lanes.delete_lane), "take"),

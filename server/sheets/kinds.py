@@ -1,7 +1,6 @@
 """The kinds of the sheets: sheets, the looks that strokes on them are inked with, and these strokes."""
 
 from acts.registry import Act, Kind, Merge, Nothing, by_serializer, of_many, quiet, register
-
 from proofs.serializers import StrokesSerializer
 
 from .actions.keep_look import keep_look

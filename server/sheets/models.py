@@ -11,8 +11,11 @@ from sources.models import Picture
 
 
 class Sheet(Numbered):
-    """A piece of paper of one account. `revision` counts the kept states of its document; its name, its note and when it
-    was used are no part of these. `document` is what `hollowmist_core.sheets.document.read_sheet` returns."""
+    """A piece of paper of one account.
+
+    `document` is what `hollowmist_core.sheets.document.read_sheet` returns; `revision` counts its kept states. Its
+    name, its note and when it was used are no part of these.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="sheets")

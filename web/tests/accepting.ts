@@ -1,11 +1,49 @@
 // A stand-in for the server's side of the acts: it does them once each, in memory, and tells what changed.
 import { server } from "./server"
 
+/** What each act does to which table, as the server's registry tells it. */
+const TABLES = {
+  strokes: { keepStroke: "keep", takeStrokes: "take", putStrokesBack: "back" },
+  lanes: { keepLane: "keep", deleteLane: "take", takeLaneApart: "take", putLaneBack: "back" },
+  rolls: { keepRoll: "keep", takeRoll: "take", putRollBack: "back" },
+  brushes: {
+    keepBrush: "keep",
+    placeBrush: "change",
+    markBrush: "change",
+    takeBrush: "take",
+    putBrushBack: "back",
+  },
+  checkpoints: { keepCheckpoint: "keep", takeCheckpoint: "take", putCheckpointBack: "back" },
+  sources: { keepSource: "keep", takeSource: "take", putSourceBack: "back" },
+  recipes: { keepRecipe: "keep", forgetRecipe: "take", putRecipeBack: "back" },
+  sheets: { keepSheet: "keep", markSheet: "change", takeSheet: "take", putSheetBack: "back" },
+  looks: { keepLook: "keep" },
+  sheetStrokes: {
+    ...{ keepSheetStroke: "keep", inkStrokes: "change" },
+    ...{ takeSheetStrokes: "take", putSheetStrokesBack: "back" },
+  },
+} as const
+type Table = keyof typeof TABLES
+const TABLE_OF = new Map(
+  Object.entries(TABLES).flatMap(([table, acts]) =>
+    Object.entries(acts).map(([name, does]) => [name, [table as Table, does as string]] as const),
+  ),
+)
+const DOCUMENTS = new Set<Table>(["brushes", "sources", "sheets"])
+/** Field of a row that names what it lies in -> the table of that. */
+const PARENT: Partial<Record<Table, [string, Table]>> = {
+  brushes: ["roll", "rolls"],
+  checkpoints: ["brush", "brushes"],
+  sheetStrokes: ["sheet", "sheets"],
+}
+
 interface Row {
-  table: "strokes" | "lanes" | "rolls" | "brushes" | "checkpoints" | "sources" | "recipes"
+  table: Table
   id: string
   number: number
   row: Record<string, unknown> | null
+  /** It was let go of for good. */
+  purged?: boolean
 }
 interface SentAct {
   id: string
@@ -30,89 +68,135 @@ export class ActsServer {
   private answers = new Map<string, object>()
 
   touch(table: Row["table"], id: string, row: Row["row"]): void {
+    const before = this.rows.get(id)?.row
+    if (!row && before) this.taken.set(id, before)
     this.rows.set(id, { table, id, number: ++this.number, row })
   }
 
-  /** Why a brush is not kept as it was sent, if so. */
+  /** Let go of a thing for good, with all that lies in it. */
+  purge(table: Table, id: string): void {
+    for (const one of [...this.rows.values()]) {
+      const [field] = PARENT[one.table] ?? []
+      if (field && (one.row ?? this.taken.get(one.id))?.[field] === id) {
+        this.rows.delete(one.id)
+        this.taken.delete(one.id)
+      }
+    }
+    this.touch(table, id, null)
+    this.taken.delete(id)
+    this.rows.get(id)!.purged = true
+  }
+
+  /** What was taken away of a thing and of all that it lies in, the outermost first. */
+  private lostAt(table: Table, id: string): object[] {
+    const known = this.rows.get(id)
+    const row = known?.row ?? this.taken.get(id) ?? null
+    const [field, above] = PARENT[table] ?? []
+    const lost = field && row ? this.lostAt(above!, String(row[field])) : []
+    return known && !known.row ? [...lost, { table, thing: id, row }] : lost
+  }
+
+  /** Why an act is not done, if so. */
   private standing({ kind, thing, base, body }: SentAct): object | undefined {
+    const [table, does] = TABLE_OF.get(kind) ?? []
+    if (!table || does === "take" || kind === "markBrush" || kind === "markSheet") return undefined
     const known = this.rows.get(thing)
-    if (!(kind === "keepBrush" || kind === "keepSource") || !known) return undefined
-    if (!known.row) return { answer: "gone" }
-    const state = Object.keys(body).filter((field) => field !== "roll" && field !== "place")
-    const same = state.every((field) => JSON.stringify(known.row![field]) === JSON.stringify(body[field]))
+    const [field, above] = PARENT[table] ?? []
+    const named = field && body[field] && (does !== "keep" || !known) ? String(body[field]) : undefined
+    const listed = ((body.inked ?? []) as { id: string }[]).map(({ id }) => id)
+    const inside = [...listed, ...((body.strokes ?? []) as string[]), thing].flatMap((id) => {
+      const row = this.rows.get(id)?.row ?? this.taken.get(id)
+      return field && row && TABLE_OF.get(kind)![0] === this.rows.get(id)?.table
+        ? this.lostAt(above!, String(row[field]))
+        : []
+    })
+    const self = does === "keep" && known && !known.row && !["lanes", "strokes"].includes(table)
+    const set = ["checkpoints", "recipes", "looks", "sheetStrokes"].includes(table)
+    const lost = [
+      ...(named ? this.lostAt(above!, named) : inside),
+      ...(self && !set ? [{ table, thing, row: this.taken.get(thing) ?? null }] : []),
+    ]
+    if (lost.length > 0) return { answer: "gone", lost }
+    if (does !== "keep" || !DOCUMENTS.has(table) || !known?.row) return undefined
+    if (table === "sheets" && !body.document) return undefined
+    const state =
+      table === "sheets" ? ["document"] : Object.keys(body).filter((one) => !["roll", "place"].includes(one))
+    const same = state.every((one) => JSON.stringify(known.row![one]) === JSON.stringify(body[one]))
     return same || known.row.revision === base ? undefined : { answer: "stale", theirs: known.row }
   }
 
-  /** A roll that was taken away comes back with what is put into it. */
-  private holdRoll(id: string): void {
-    const known = this.rows.get(id)
-    if (known && !known.row) this.touch("rolls", id, this.taken.get(id) ?? null)
+  private takeAway(table: Table, id: string): void {
+    if (this.rows.has(id)) this.touch(table, id, null)
   }
 
   private doIt({ kind, thing, body }: SentAct): object {
-    const strokes = (body.strokes ?? []) as string[]
+    const [table, does] = TABLE_OF.get(kind) ?? []
+    if (!table) return {}
+    const known = this.rows.get(thing)
+    const row = known?.row
+    const ids =
+      ["strokes", "sheetStrokes"].includes(table) && body.strokes ? (body.strokes as string[]) : [thing]
     const change = (id: string, parts: object) => {
-      const known = this.rows.get(id)
-      if (known?.row) this.touch("strokes", id, { ...known.row, ...parts })
-    }
-    if (kind === "keepStroke") this.touch("strokes", thing, { ...body, lane: null })
-    else if (kind === "takeStrokes") {
-      for (const id of strokes) {
-        this.taken.set(id, this.rows.get(id)?.row ?? null)
-        this.touch("strokes", id, null)
+      const there = this.rows.get(id)
+      if (there?.row) this.touch(there.table, id, { ...there.row, ...JSON.parse(JSON.stringify(parts)) })
+      else if (there) {
+        this.taken.set(id, { ...this.taken.get(id), ...JSON.parse(JSON.stringify(parts)) })
+        this.touch(there.table, id, null)
       }
-    } else if (kind === "putStrokesBack") {
-      for (const id of strokes) this.touch("strokes", id, this.taken.get(id) ?? null)
-    } else if (kind === "keepLane") {
-      strokes.forEach((id) => change(id, { lane: thing }))
-      this.touch("lanes", thing, { ...body, id: thing })
-      const lanes = [...this.rows.values()].filter(
-        (one) => one.table === "lanes" && one.row && one.id !== thing,
-      )
-      lanes.sort((a, b) => Number(a.row!.position) - Number(b.row!.position))
-      lanes.splice(Number(body.position), 0, this.rows.get(thing)!)
-      lanes.forEach(({ id, row }, position) => this.touch("lanes", id, { ...row, position }))
-    } else if (kind === "deleteLane") this.touch("lanes", thing, null)
-    else if (kind === "takeLaneApart") {
-      for (const one of this.rows.values()) if (one.row?.lane === thing) change(one.id, { lane: null })
-      this.touch("lanes", thing, null)
-    } else if (kind === "keepRoll") this.touch("rolls", thing, body)
-    else if (kind === "takeRoll") {
-      this.taken.set(thing, this.rows.get(thing)?.row ?? null)
-      this.touch("rolls", thing, null)
-    } else if (kind === "putRollBack") this.touch("rolls", thing, this.taken.get(thing) ?? null)
-    else if (kind === "keepCheckpoint") this.touch("checkpoints", thing, body)
-    else if (kind === "takeCheckpoint") this.touch("checkpoints", thing, null)
-    else if (kind === "placeBrush" || kind === "markBrush") {
-      const row = this.rows.get(thing)?.row
-      if (kind === "placeBrush") this.holdRoll(String(body.roll))
-      if (row) this.touch("brushes", thing, { ...row, ...JSON.parse(JSON.stringify(body)) })
-      else this.taken.set(thing, { ...this.taken.get(thing), ...JSON.parse(JSON.stringify(body)) })
-    } else if (kind === "keepBrush") {
-      const row = this.rows.get(thing)?.row
-      const revision = Number(row?.revision ?? 0) + 1
-      const { roll, place } = { ...body, ...row }
-      const marks = { favourite: false, used_at: 0, cover: null, ...row }
-      this.touch("brushes", thing, { ...marks, ...body, roll, place, revision, kept_at: Date.now() })
-      return { revision }
-    } else if (kind === "keepSource") {
-      const row = this.rows.get(thing)?.row
-      const revision = Number(row?.revision ?? 0) + 1
-      // As the server does it: what the device made stands where it has come.
-      const theirs = this.pictures.has(String(body.picture))
-      const picture = theirs ? String(body.picture) : `picture ${revision}`
-      this.touch("sources", thing, { ...row, ...body, revision, picture, kept_at: Date.now() })
-      return { revision, picture }
-    } else if (kind === "keepRecipe") this.touch("recipes", thing, body)
-    else if (kind === "forgetRecipe") this.touch("recipes", thing, null)
-    else if (kind === "takeBrush" || kind === "takeSource") {
-      this.taken.set(thing, this.rows.get(thing)?.row ?? null)
-      this.touch(kind === "takeBrush" ? "brushes" : "sources", thing, null)
-    } else if (kind === "putBrushBack" || kind === "putSourceBack") {
-      const none = { revision: 3, kept_at: 0, name: "", note: "" }
-      this.touch(kind === "putBrushBack" ? "brushes" : "sources", thing, this.taken.get(thing) ?? none)
     }
+    if (does === "take") {
+      if (kind === "takeLaneApart")
+        for (const one of [...this.rows.values()]) if (one.row?.lane === thing) change(one.id, { lane: null })
+      ids
+        .filter((id) => table !== "strokes" || !this.rows.get(id)?.row?.lane)
+        .forEach((id) => this.takeAway(table, id))
+    } else if (does === "back") {
+      for (const id of ids) if (this.rows.get(id)?.purged) this.rows.delete(id)
+      for (const id of ids)
+        if (this.taken.has(id) && !this.rows.get(id)?.row) this.touch(table, id, this.taken.get(id)!)
+    } else if (kind === "inkStrokes") {
+      for (const { id, ...how } of body.inked as { id: string }[]) change(id, how)
+    } else if (does === "change") {
+      // A thing was last used when it was used last.
+      const later = Math.max(Number(body.used_at ?? 0), Number((row ?? this.taken.get(thing))?.used_at ?? 0))
+      change(thing, "used_at" in body ? { ...body, used_at: later } : body)
+    } else if (known && !row) this.touch(table, thing, null)
+    else if (table === "strokes" || table === "looks" || table === "sheetStrokes") {
+      if (!known) this.touch(table, thing, table === "strokes" ? { ...body, lane: null } : body)
+    } else if (kind === "keepLane") this.keepLane(thing, body)
+    else if (DOCUMENTS.has(table)) return this.keepState(table, thing, body)
+    else this.touch(table, thing, { ...row, ...body })
     return {}
+  }
+
+  private keepLane(thing: string, body: SentAct["body"]): void {
+    for (const id of (body.strokes ?? []) as string[]) {
+      const there = this.rows.get(id)
+      if (there?.row) this.touch("strokes", id, { ...there.row, lane: there.row.lane ?? thing })
+    }
+    this.touch("lanes", thing, { ...body, id: thing })
+    const lanes = [...this.rows.values()].filter(
+      (one) => one.table === "lanes" && one.row && one.id !== thing,
+    )
+    lanes.sort((a, b) => Number(a.row!.position) - Number(b.row!.position))
+    lanes.splice(Number(body.position), 0, this.rows.get(thing)!)
+    lanes.forEach(({ id, row }, position) => this.touch("lanes", id, { ...row, position }))
+  }
+
+  /** Keep a state of a document. */
+  private keepState(table: Table, thing: string, body: SentAct["body"]): object {
+    const row = this.rows.get(thing)?.row
+    const changed = table !== "sheets" || !row || Boolean(body.document)
+    const revision = Number(row?.revision ?? 0) + (changed ? 1 : 0)
+    const { roll, place } = { ...body, ...row }
+    const marks = { favourite: false, used_at: 0, cover: null, ...row }
+    const pocket = table === "brushes" ? { roll, place } : {}
+    // As the server does it: what the device made stands where it has come.
+    const made = this.pictures.has(String(body.picture)) ? String(body.picture) : `picture ${revision}`
+    const picture = table === "sources" ? { picture: made } : {}
+    const parts = JSON.parse(JSON.stringify(body))
+    this.touch(table, thing, { ...marks, ...parts, ...pocket, ...picture, revision, kept_at: Date.now() })
+    return { revision, ...picture }
   }
 
   private answer(act: SentAct): object {

@@ -12,7 +12,7 @@ async function device(account = 7) {
     import("@/device/note"),
   ])
   onTestFinished(closeDevice)
-  const { store, carrier } = living(() => openDevice({ id: account, username: "maren" }))
+  const { store, carrier } = living(() => openDevice({ id: account }))
   const act = (kind: string, thing: string, body = {}) =>
     note(store, kind, thing, { kind: 0, samples: "", ...body })
   return { store, carrier, act }

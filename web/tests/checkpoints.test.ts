@@ -99,7 +99,9 @@ describe("pockets", () => {
     await markBrush(store, id, { favourite: true })
     await markBrush(store, id, { usedAt: 5 })
     expect(await store.brushes.get(id)).toMatchObject({ favourite: true, usedAt: 5, cover: null })
-    const bodies = (await store.acts.where("thing").equals(id).toArray()).slice(1).map(({ body }) => body)
+    const bodies = (await store.whole(await store.acts.where("thing").equals(id).toArray()))
+      .slice(1)
+      .map(({ body }) => body)
     expect(bodies.map((one) => JSON.parse(JSON.stringify(one)))).toEqual([
       { favourite: true },
       { used_at: 5 },

@@ -3,6 +3,7 @@ import Dexie from "dexie"
 import { IDBFactory } from "fake-indexeddb"
 import { onTestFinished } from "vitest"
 import type { Step } from "@/documents/recipe"
+import { defaultSheet, type Inked, type SheetStroke } from "@/documents/sheet"
 
 /** Mulberry32: chance that comes again with its seed. */
 export function chanceOf(seed: number): () => number {
@@ -53,6 +54,10 @@ export async function device(account: number) {
 
 export type Device = Awaited<ReturnType<typeof device>>
 
+const inkedOf = ({ look, seed, size, ink, opacity, layer }: SheetStroke): Inked => ({
+  ...{ look, seed, size: size ?? null, ink, opacity, layer: layer ?? 0 },
+})
+
 /** An id that comes again with its seed. */
 function idOf(chance: () => number): string {
   const hex = Array.from({ length: 32 }, () => Math.floor(16 * chance()).toString(16))
@@ -63,28 +68,52 @@ function idOf(chance: () => number): string {
 
 /** What a person may do just now, each by the share of times that they do it; `roll` holds their brushes. */
 async function wishes({ store }: Device, chance: () => number, at: number, roll: string) {
-  const [strokes, taking, laying, apart, brushes, out, sources, recipes, pictures, pockets, rolls, points] =
-    await Promise.all([
-      import("@/acts/keepStroke"),
-      import("@/acts/takeStrokes"),
-      import("@/acts/keepLane"),
-      import("@/acts/deleteLane"),
-      import("@/acts/keepBrush"),
-      import("@/acts/takeBrush"),
-      import("@/acts/keepSource"),
-      import("@/acts/keepRecipe"),
-      import("@/device/pictures"),
-      import("@/acts/placeBrush"),
-      import("@/acts/keepRoll"),
-      import("@/acts/keepCheckpoint"),
-    ])
+  const [
+    strokes,
+    taking,
+    laying,
+    apart,
+    brushes,
+    out,
+    sources,
+    recipes,
+    pictures,
+    pockets,
+    rolls,
+    points,
+    sheets,
+    marks,
+  ] = await Promise.all([
+    import("@/acts/keepStroke"),
+    import("@/acts/takeStrokes"),
+    import("@/acts/keepLane"),
+    import("@/acts/deleteLane"),
+    import("@/acts/keepBrush"),
+    import("@/acts/takeBrush"),
+    import("@/acts/keepSource"),
+    import("@/acts/keepRecipe"),
+    import("@/device/pictures"),
+    import("@/acts/placeBrush"),
+    import("@/acts/keepRoll"),
+    import("@/acts/keepCheckpoint"),
+    import("@/acts/keepSheet"),
+    import("@/acts/sheetStrokes"),
+  ])
   const pick = <T>(from: T[]): T | undefined => from[Math.floor(from.length * chance())]
   const loose = pick(await store.strokes.filter((one) => one.lane === null).primaryKeys())
   const lanes = await store.lanes.toArray()
   const [lane, brush] = [pick(lanes), pick(await store.brushes.toArray())]
   const [source, recipe] = [pick(await store.sources.toArray()), pick(await store.recipes.toArray())]
   const [into, point] = [pick(await store.rolls.toArray()), pick(await store.checkpoints.toArray())]
+  const sheet = pick(await store.sheets.toArray())
+  const drawn = pick(await store.sheetStrokes.toArray())
   const id = idOf(chance)
+  const look = {
+    id: idOf(chance),
+    brush: null,
+    name: "Pointed",
+    document: { shapes: [], grain: null } as never,
+  }
   const name = `made at ${at}`
   const document = { size: 1 + (at % 300), shapes: [], grain: null } as never
   const start = { kind: "blank", side: 16 + (at % 16) }
@@ -96,6 +125,9 @@ async function wishes({ store }: Device, chance: () => number, at: number, roll:
   }
 
   const stroke = { kind: "pen" as const, erase: false, seed: at, samples: new Float32Array(7) }
+  const drawing = (on: string): SheetStroke => ({
+    ...{ ...stroke, id, sheet: on, look: look.id, ink: "", opacity: null, drawnAt: at, layer: 0, size: null },
+  })
   const fresh = { id, name, set: "mine", hidden: false, position: lanes.length }
   const moved = lane && { ...lane, name, position: Math.floor(lanes.length * chance()) }
   return [
@@ -118,6 +150,17 @@ async function wishes({ store }: Device, chance: () => number, at: number, roll:
     [0.01, into && (() => rolls.changeRoll(store, into.id, { note: name, tint: "kelp" }))],
     [0.01, into && into.id !== roll && (() => rolls.takeRoll(store, into.id))],
     [0.015, brush && (() => points.keepCheckpoint(store, { brush: brush.id, why: "hand", document }))],
+    [0.02, () => sheets.makeSheet(store, name, { ...defaultSheet(), dpi: 72 + (at % 200) })],
+    [0.06, sheet && (() => sheets.changePaper(store, sheet.id, { dpi: 72 + (at % 500) }))],
+    [0.01, sheet && (() => sheets.changeSheet(store, sheet.id, { name }))],
+    [0.01, sheet && (() => sheets.openedSheet(store, sheet.id))],
+    [0.02, sheet && (() => sheets.takeSheet(store, sheet.id))],
+    [0.12, sheet && (() => marks.keepSheetStrokes(store, [drawing(sheet.id)], [look]))],
+    [
+      0.02,
+      drawn && (() => marks.inkStrokes(store, [{ ...inkedOf(drawn), id: drawn.id, ink: "#24506e" }], [])),
+    ],
+    [0.03, drawn && (() => marks.takeSheetStrokes(store, [drawn.id]))],
     [0.005, point && (() => points.takeCheckpoint(store, point.id))],
   ] as [number, (() => Promise<unknown>) | undefined][]
 }
@@ -130,7 +173,7 @@ export async function doSomething(
   roll: string,
 ): Promise<void> {
   const may = await wishes(device, chance, at, roll)
-  let what = chance()
+  let what = chance() * may.reduce((sum, [share]) => sum + share, 0)
   for (const [share, act] of may) {
     what -= share
     if (what < 0 && act) {
@@ -156,20 +199,24 @@ const NO_STROKES = "there is no stroke to record"
  */
 export async function choose({ store }: Device): Promise<void> {
   const { letGo } = await import("@/device/stuck")
-  for (const { id, detail } of await store.stuck.toArray()) {
+  for (const { id, detail, lost } of await store.stuck.toArray()) {
+    if (lost) continue
     if (!detail.includes(NO_STROKES)) throw new Error(detail)
     await letGo(store, id)
   }
-  const { keepAlive, keepBoth } = await import("@/acts/keepBrush")
+  const { keepBoth } = await import("@/acts/keepBrush")
   const { keepMine } = await import("@/acts/keepSource")
-  for (const brush of await store.brushes.toArray()) {
-    if (brush.gone) await keepAlive(store, brush)
-    else if (brush.theirs) await keepBoth(store, brush.id)
+  const { keepBothSheets } = await import("@/acts/keepSheet")
+  const { letGoOf, putBack } = await import("@/acts/putBack")
+  for (const table of ["rolls", "brushes", "sheets", "sources"]) {
+    for (const { id, gone } of await store.table(table).toArray()) {
+      // What is called evenly is put back, the rest is let go.
+      if (gone) await (parseInt(id[0], 16) % 2 ? letGoOf : putBack)(store, table, id)
+    }
   }
-  for (const source of await store.sources.toArray()) {
-    if (source.theirs) await keepMine(store, source.id)
-    else if (source.gone) await store.sources.delete(source.id)
-  }
+  for (const { id, theirs } of await store.brushes.toArray()) if (theirs) await keepBoth(store, id)
+  for (const { id, theirs } of await store.sheets.toArray()) if (theirs) await keepBothSheets(store, id)
+  for (const { id, theirs } of await store.sources.toArray()) if (theirs) await keepMine(store, id)
 }
 
 type Row = Record<string, unknown>
@@ -183,6 +230,9 @@ const AS_HELD: Record<string, (row: Row) => unknown[]> = {
   checkpoints: (one) => [one.id, one.brush, one.why],
   sources: (one) => [one.id, one.name, one.recipe, one.picture, one.revision],
   recipes: (one) => [one.id, one.name],
+  sheets: (one) => [one.id, one.name, one.document, one.revision],
+  looks: (one) => [one.id, one.name],
+  sheetStrokes: (one) => [one.id, one.sheet, one.look, one.ink],
 }
 
 /** Rows by their table, as text that is the same where they are. */

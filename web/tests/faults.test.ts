@@ -33,7 +33,7 @@ describe("two devices over a way full of faults", () => {
       })
       for (const { store } of both) {
         expect(await store.stuck.toArray()).toEqual([])
-        const open = (one: { theirs?: unknown; gone?: boolean }) => Boolean(one.theirs || one.gone)
+        const open = (one: { theirs?: unknown; gone?: unknown }) => Boolean(one.theirs || one.gone)
         expect([...(await store.brushes.toArray()), ...(await store.sources.toArray())].filter(open)).toEqual(
           [],
         )

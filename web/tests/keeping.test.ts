@@ -28,7 +28,7 @@ async function device() {
     import("@/bench/useKeeping"),
   ])
   onTestFinished(closeDevice)
-  const { store, carrier } = openDevice({ id: 7, username: "maren" })
+  const { store, carrier } = openDevice({ id: 7 })
   const follow = vi.fn()
   const bench = living(() => useKeeping(store, ID, follow))
   return { store, carrier, follow, ...bench }
@@ -206,7 +206,8 @@ describe("keeping a brush", () => {
     here.keep(state(24))
     await until(() => here.standing.value === "gone")
     expect((await here.store.brushes.get(ID))?.document.size).toBe(24)
-    await here.putBack()
+    const { putBack } = await import("@/acts/putBack")
+    await putBack(here.store, "brushes", ID)
     await standsAt(acts, 24)
     await until(() => here.standing.value === "kept")
   })
@@ -236,18 +237,5 @@ describe("keeping a brush", () => {
     here.carrier.wake()
     await standsAt(acts, 24)
     expect(here.standing.value).not.toBe("conflict")
-  })
-
-  it("takes over what an older version of the application left waiting", async () => {
-    const acts = keeping(20, 3)
-    const { outbox } = await import("@/device/outbox")
-    const db = await outbox()
-    const waits = { id: ID, account: "maren", revision: 3, ...state(71) }
-    await db.put("brushes", waits)
-    await db.put("brushes", { ...waits, id: "another", account: "tove" })
-    const here = await opened()
-    await standsAt(acts, 71)
-    await until(() => here.row.value?.document.size === 71)
-    expect((await db.getAll("brushes")).map((one) => one.id)).toEqual(["another"])
   })
 })

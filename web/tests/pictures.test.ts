@@ -16,7 +16,7 @@ async function device() {
     import("@/acts/keepBrush"),
   ])
   onTestFinished(closeDevice)
-  return { ...openDevice({ id: 7, username: "maren" }), makeSource, makeBrush }
+  return { ...openDevice({ id: 7 }), makeSource, makeBrush }
 }
 
 /** A source of three pictures that are made here. */

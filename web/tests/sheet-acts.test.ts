@@ -1,5 +1,14 @@
 import { beforeEach, describe, expect, it, onTestFinished } from "vitest"
-import { changePaper, changeSheet, copySheet, makeSheet, putSheetBack, takeSheet } from "@/acts/keepSheet"
+import {
+  changePaper,
+  changeSheet,
+  copySheet,
+  keepBothSheets,
+  keepMySheet,
+  makeSheet,
+  putSheetBack,
+  takeSheet,
+} from "@/acts/keepSheet"
 import { inkStrokes, keepSheetStrokes, putSheetStrokesBack, takeSheetStrokes } from "@/acts/sheetStrokes"
 import { Store } from "@/device/store"
 import type { BrushDocument } from "@/documents/brush"
@@ -28,17 +37,22 @@ const stroke = (sheet: string, drawnAt = 1): SheetStroke => ({
   ...{ id: newId(), sheet, drawnAt, kind: "pen", erase: false, seed: 3, look: look.id, ink: "#1e2a2d" },
   ...{ opacity: null, layer: 0, size: 12, samples: samplesFrom([[1, 2, 0, 0.5, 1, 0]]) },
 })
-const acts = async () => (await store.acts.orderBy("seq").toArray()).map(({ kind, body }) => ({ kind, body }))
+const acts = async () =>
+  (await store.whole(await store.acts.orderBy("seq").toArray())).map(({ kind, body }) => ({ kind, body }))
 const kinds = async () => (await acts()).map(({ kind }) => kind)
 
 describe("acts on sheets", () => {
-  it("tell only what changed, so that devices that change different parts both have their way", async () => {
+  it("keep a document whole, made from the state that was here, and a name by itself", async () => {
     const id = await makeSheet(store, "Label", defaultSheet())
     await store.acts.toCollection().modify({ sent: true })
+    await store.sheets.update(id, { revision: 3 })
+    await changeSheet(store, id, { name: "Tin label" })
+    await store.acts.toCollection().modify({ sent: true })
     await changePaper(store, id, { tint: "#d9c7a3" })
-    const [, change] = await acts()
-    expect(change!.body.document).toEqual({ tint: "#d9c7a3" })
-    expect((await store.sheets.get(id))!.document).toEqual({ ...defaultSheet(), tint: "#d9c7a3" })
+    const [, , name, change] = await acts()
+    expect(name!.body).toEqual({ name: "Tin label" })
+    expect(change!.body).toEqual({ document: { ...defaultSheet(), tint: "#d9c7a3" } })
+    expect((await store.acts.orderBy("seq").last())!.base).toBe(3)
   })
 
   it("are one while a setting moves, with all that was changed since the last was sent", async () => {
@@ -48,17 +62,45 @@ describe("acts on sheets", () => {
     await changeSheet(store, id, { name: "Tin label" })
     await changePaper(store, id, { tint: "#d9c7a3" })
     await changePaper(store, id, { tint: "#c9bfa8" })
-    const [, ...changes] = await acts()
+    const [, , ...changes] = await acts()
     expect(changes.map(({ body }) => body)).toEqual([
-      { name: "Tin label", document: { follows: true, tint: "#c9bfa8" } },
+      { name: "Tin label", document: { ...defaultSheet(), follows: true, tint: "#c9bfa8" } },
     ])
+  })
+
+  it("leave the choice where another device made another state, and keep what is drawn of both", async () => {
+    const id = await makeSheet(store, "Label", defaultSheet())
+    await keepSheetStrokes(store, [stroke(id)], [look])
+    const { document } = (await store.sheets.get(id))!
+    const theirs = { name: "Label", note: "", usedAt: 1, revision: 4, keptAt: 1 }
+    await store.sheets.update(id, { theirs: { ...theirs, document: { ...document, tint: "#c9bfa8" } } })
+    await store.acts.clear()
+    await changePaper(store, id, { tint: "#ffffff" })
+    expect(await kinds()).toEqual([])
+    const copy = await keepBothSheets(store, id)
+    expect((await store.sheets.get(copy))!).toMatchObject({
+      name: "Label (this device)",
+      document: { tint: "#ffffff" },
+    })
+    expect((await store.sheets.get(id))!).toMatchObject({ revision: 4, document: { tint: "#c9bfa8" } })
+    expect(await store.sheetStrokes.where("sheet").equals(copy).count()).toBe(1)
+    await store.sheets.update(id, { theirs: { ...theirs, document, revision: 5 } })
+    await keepMySheet(store, id)
+    expect((await store.acts.where("thing").equals(id).last())!.base).toBe(5)
+    expect((await store.sheets.get(id))!.theirs).toBeUndefined()
   })
 
   it("keep a look once, before the strokes that need it", async () => {
     const sheet = await makeSheet(store, "Label", defaultSheet())
     await keepSheetStrokes(store, [stroke(sheet)], [look])
     await keepSheetStrokes(store, [stroke(sheet, 2)], [look])
-    expect(await kinds()).toEqual(["keepSheet", "keepLook", "keepSheetStroke", "keepSheetStroke"])
+    expect(await kinds()).toEqual([
+      "keepSheet",
+      "markSheet",
+      "keepLook",
+      "keepSheetStroke",
+      "keepSheetStroke",
+    ])
   })
 
   it("ink strokes otherwise as one act, and never touch their samples", async () => {

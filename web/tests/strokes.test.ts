@@ -22,7 +22,7 @@ async function sheet(account = 7) {
   const changed = vi.fn()
   onTestFinished(closeDevice)
   return living(() => {
-    const device = openDevice({ id: account, username: "maren" })
+    const device = openDevice({ id: account })
     const proofs = useProofStrokes(device.store, "label-monoline", changed)
     return { ...device, proofs, own: useOwnLanes(device), changed, closeDevice }
   })
@@ -163,9 +163,9 @@ describe("strokes and lanes of one's own", () => {
     await settled(here, acts, 3)
     expect(acts.done.at(-1)).toMatchObject({ kind: "takeLaneApart", thing: lane.key })
     expect([ids(proofs.strokes.value), own.lanes.value]).toEqual([["a"], []])
-    own.put(lane, 0)
+    own.putBack(lane, 0)
     proofs.leave(lane.strokes)
-    await settled(here, acts, 4)
+    await settled(here, acts, 5)
     expect(own.lanes.value.map((one) => ids(one.strokes))).toEqual([["a"]])
   })
 
@@ -173,26 +173,5 @@ describe("strokes and lanes of one's own", () => {
     accepting()
     const here = await sheet()
     expect(here.own.record("one", "mine", [stroke("a", 300), stroke("b", 140)]).at).toEqual([140, 160])
-  })
-})
-
-describe("what waited before the device had a store of its own", () => {
-  it("is taken over in its order, and let go of where it was", async () => {
-    const { outbox } = await import("@/device/outbox")
-    const db = await outbox()
-    const { id, kind, erase, seed, samples } = stroke("a")
-    const one = { id, kind, erase, seed, samples, account: "maren", act: "keep" as const, drawnAt: 5 }
-    await db.put("strokes", { ...one, at: 2 })
-    await db.put("strokes", { ...one, id: "t", account: "tove", at: 1 })
-    const lane = { id: "l", account: "maren", at: 3, act: "keep" as const, name: "Gulls", set: "birds" }
-    await db.put("lanes", { ...lane, hidden: false, position: 0, strokes: [stroke("b")] })
-    const acts = accepting()
-    const here = await sheet()
-    await settled(here, acts, 2)
-    expect(acts.done.map((act) => [act.kind, act.thing])).toEqual([
-      ["keepStroke", "a"],
-      ["keepLane", "l"],
-    ])
-    expect([ids(await db.getAll("strokes")), await db.getAll("lanes")]).toEqual([["t"], []])
   })
 })

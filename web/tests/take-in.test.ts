@@ -76,7 +76,7 @@ describe("taking a picture in", () => {
     expect(source).toBeUndefined()
     expect(notes[0]).toContain("opened by the server")
     expect(await held()).toEqual([0, 1])
-    const [act] = await store.acts.toArray()
+    const [act] = await store.whole(await store.acts.toArray())
     expect(act).toMatchObject({ kind: "takeIn", body: { name: "shell.tif" } })
     expect(await store.pictures.get(String(act!.body.original))).toBeDefined()
   })

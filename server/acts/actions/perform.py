@@ -1,4 +1,4 @@
-"""Perform an act by the rule of its kind: whose a thing is, what it lies in, what was taken away, how many there may be.
+"""Perform an act by the rule of its kind: whose a thing is, what it lies in, what was taken away, how many there are.
 
 The rule is told here, once. Actions do what is left: they check what they are told, and write it.
 """

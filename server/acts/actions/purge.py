@@ -6,7 +6,7 @@ from itertools import groupby
 from accounts.models import Account
 from accounts.numbers import count_on, lock
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Max, QuerySet
 from django.utils import timezone
 
 from ..models import Purged
@@ -28,8 +28,16 @@ def purge(before=None) -> dict[str, int]:
 
 
 def _purge(kind: Kind, before) -> int:
-    rows = kind.purgeable(kind.model.objects.filter(deleted_at__lt=before)).order_by("account", "pk")
-    count = 0
+    rows = kind.purgeable(kind.model.objects.filter(deleted_at__lt=before))
+    if kind.along:
+        table, field = kind.along
+        things = list(rows.values_list("pk", flat=True))
+        _let_go(KINDS[table], KINDS[table].model.objects.filter(**{f"{field}__in": things}))
+    return _let_go(kind, rows)
+
+
+def _let_go(kind: Kind, rows: QuerySet) -> int:
+    count, rows = 0, rows.order_by("account", "pk")
     for account, found in groupby(rows.values_list("account", "pk"), key=lambda one: one[0]):
         things = [pk for _, pk in found]
         count += len(things)

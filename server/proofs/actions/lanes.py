@@ -2,8 +2,8 @@
 
 import time
 
-from acts.registry import KINDS
 from accounts.numbers import count_on, put_back, take_away
+from acts.registry import KINDS
 from django.db import transaction
 from django.db.models import Prefetch, Q
 from hollowmist.refusal import Refused

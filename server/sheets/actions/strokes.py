@@ -33,7 +33,9 @@ def keep_sheet_stroke(account, stroke_id, sheet_id, look, samples: bytes, dries:
     standing = SheetStroke.objects.filter(pk=stroke_id).first()
     if standing is not None:
         return standing
-    stroke = SheetStroke(pk=stroke_id, account=account, sheet_id=sheet_id, look=look, samples=samples, dries=dries, **told)
+    stroke = SheetStroke(
+        pk=stroke_id, account=account, sheet_id=sheet_id, look=look, samples=samples, dries=dries, **told
+    )
     count_on(account, [stroke])
     stroke.save(force_insert=True)
     return stroke

@@ -2,7 +2,6 @@
 import { NO_MARKS, noteBrush, noteMarks, type StoredBrush } from "@/device/tables/brushes"
 import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
-import { note } from "@/device/note"
 import type { Store } from "@/device/store"
 import type { Maker } from "@/documents/maker"
 import { keepCheckpoint } from "./keepCheckpoint"
@@ -12,7 +11,7 @@ const MOST_NAME = 80
 
 const brushes = documentActs<StoredBrush>({ table: (store) => store.brushes, note: noteBrush })
 export const { keep: keepBrush, change: changeBrush } = brushes
-const { within, keepOver } = brushes
+const { within } = brushes
 
 /** A choice between two states: whichever stands, both stay as checkpoints. */
 function choosing<T>(store: Store, id: string, choose: () => Promise<T>): Promise<T> {
@@ -70,13 +69,5 @@ export function keepBoth(store: Store, id: string): Promise<string | undefined> 
     const suffix = " (this device)"
     const name = `${mine.name.slice(0, MOST_NAME - suffix.length)}${suffix}`
     return makeBrush(store, { ...mine, roll: mine.theirs.roll, name, after: id })
-  })
-}
-
-/** It was taken out of its pocket elsewhere: put it back as this device has it. */
-export function keepAlive(store: Store, brush: StoredBrush): Promise<void> {
-  return within(store, async () => {
-    await note(store, "putBrushBack", brush.id)
-    await keepOver(store, brush, brush.revision)
   })
 }

@@ -8,8 +8,7 @@ import { dequal } from "dequal"
 /** Of those that make themselves, so many stay for each brush. */
 const MOST_BY_THEMSELVES = 60
 
-const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
-  store.doing([store.checkpoints], act)
+const within = <T>(store: Store, act: () => Promise<T>): Promise<T> => store.doing([store.checkpoints], act)
 
 export type NewCheckpoint = Omit<StoredCheckpoint, "id" | "madeAt" | "label"> & { label?: string }
 

@@ -10,8 +10,7 @@ export interface DocumentKind<Row extends Kept> {
 }
 
 export function documentActs<Row extends Kept>({ table, note }: DocumentKind<Row>) {
-  const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
-    store.doing([table(store)], act)
+  const within = <T>(store: Store, act: () => Promise<T>): Promise<T> => store.doing([table(store)], act)
   const find = (store: Store, id: string) => table(store).get(id as never) as Promise<Row | undefined>
 
   /** Keep a state. Where it waits for a choice, that is what is carried. */
@@ -56,5 +55,5 @@ export function documentActs<Row extends Kept>({ table, note }: DocumentKind<Row
     })
   }
 
-  return { within, keep, change, keepOver, keepMine, takeTheirs }
+  return { within, keep, change, keepMine, takeTheirs }
 }

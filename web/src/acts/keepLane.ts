@@ -1,5 +1,6 @@
-// Keep a lane as it is wished: recorded, renamed, moved, hidden, put back.
+// Keep a lane as it is wished: recorded, renamed, moved, hidden; and put one back that was taken away.
 import { type StoredLane, noteLane } from "@/device/tables/lanes"
+import { note } from "@/device/note"
 import type { Store } from "@/device/store"
 
 /** The lanes in their order. */
@@ -24,5 +25,13 @@ export function keepLane(store: Store, lane: StoredLane, strokes: string[]): Pro
         one.lane ??= lane.id
       })
     await noteLane(store, lane, strokes)
+  })
+}
+
+/** Put a lane back that was deleted or taken apart, at its position, with its strokes. */
+export function putLaneBack(store: Store, lane: StoredLane, strokes: string[]): Promise<void> {
+  return store.doing([store.strokes, store.lanes], async () => {
+    await note(store, "putLaneBack", lane.id)
+    await keepLane(store, lane, strokes)
   })
 }

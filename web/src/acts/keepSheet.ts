@@ -1,10 +1,13 @@
-// Keep a sheet: made, renamed, its paper, layers, underlays and guides changed; taken away, and put back.
-import { noteSheetStroke } from "@/device/tables/sheetStrokes"
-import { noteSheet, type StoredSheet } from "@/device/tables/sheets"
+// Keep a sheet: made, renamed, its paper, layers, underlays and guides changed; choose between two states of it; take it
+// away, and put it back.
 import { newId } from "@/documents/ids"
 import type { SheetDocument } from "@/documents/sheet"
 import { note } from "@/device/note"
 import type { Store } from "@/device/store"
+import { noteOpened, noteSheet, type StoredSheet } from "@/device/tables/sheets"
+import { noteSheetStroke } from "@/device/tables/sheetStrokes"
+
+const MOST_NAME = 80
 
 const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
   store.doing([store.sheets, store.sheetStrokes, store.views], act)
@@ -12,32 +15,83 @@ const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
 /** Make a sheet; returns its id. */
 export function makeSheet(store: Store, name: string, document: SheetDocument): Promise<string> {
   return within(store, async () => {
-    const sheet: StoredSheet = { id: newId(), name, note: "", document, usedAt: Date.now() }
-    await store.sheets.add(sheet)
-    await noteSheet(store, sheet.id, sheet)
-    return sheet.id
+    const made = {
+      id: newId(),
+      name,
+      note: "",
+      document,
+      usedAt: Date.now(),
+      revision: 0,
+      keptAt: Date.now(),
+    }
+    await store.sheets.add(made)
+    await noteSheet(store, made.id, { name, note: "", document }, 0)
+    await noteOpened(store, made.id, made.usedAt)
+    return made.id
   })
 }
 
-/** Change what a sheet is called, or when it was opened. */
+/** Change what a sheet is called and what is noted of it: the later of two devices has its way. */
 export function changeSheet(
   store: Store,
   id: string,
-  parts: Partial<Omit<StoredSheet, "id" | "document">>,
+  parts: Partial<Pick<StoredSheet, "name" | "note">>,
 ): Promise<void> {
   return within(store, async () => {
+    const sheet = await store.sheets.get(id)
+    if (!sheet) return
     await store.sheets.update(id, parts)
-    await noteSheet(store, id, parts)
+    if (!sheet.gone) await noteSheet(store, id, parts, sheet.revision)
   })
 }
 
-/** Change parts of a sheet's document: other devices may change others of them meanwhile. */
+/** Note that a sheet was opened just now. */
+export function openedSheet(store: Store, id: string): Promise<void> {
+  return within(store, async () => {
+    const usedAt = Date.now()
+    await store.sheets.update(id, { usedAt })
+    await noteOpened(store, id, usedAt)
+  })
+}
+
+/** Change parts of a sheet's document. Where it waits for a choice, that is what is carried. */
 export function changePaper(store: Store, id: string, parts: Partial<SheetDocument>): Promise<void> {
   return within(store, async () => {
     const sheet = await store.sheets.get(id)
     if (!sheet) return
-    await store.sheets.put({ ...sheet, document: { ...sheet.document, ...parts } })
-    await noteSheet(store, id, { document: parts as SheetDocument })
+    const document = { ...sheet.document, ...parts }
+    await store.sheets.put({ ...sheet, document })
+    if (!sheet.theirs && !sheet.gone) await noteSheet(store, id, { document }, sheet.revision)
+  })
+}
+
+/** Let this device's state stand over the other's. */
+export function keepMySheet(store: Store, id: string): Promise<void> {
+  return within(store, async () => {
+    const sheet = await store.sheets.get(id)
+    if (!sheet?.theirs) return
+    const { theirs, ...mine } = sheet
+    await store.sheets.put({ ...mine, revision: theirs.revision })
+    await noteSheet(store, id, { document: mine.document }, theirs.revision)
+  })
+}
+
+/** Let the other device's state stand. */
+export function takeTheirSheet(store: Store, id: string): Promise<void> {
+  return within(store, async () => {
+    const theirs = (await store.sheets.get(id))?.theirs
+    if (theirs) await store.sheets.put({ ...theirs, id })
+  })
+}
+
+/** Let both stand: this device's becomes a sheet of its own, with all that is drawn; returns its id. */
+export function keepBothSheets(store: Store, id: string): Promise<string> {
+  return within(store, async () => {
+    const suffix = " (this device)"
+    const { name = "" } = (await store.sheets.get(id)) ?? {}
+    const copy = await copySheet(store, id, `${name.slice(0, MOST_NAME - suffix.length)}${suffix}`)
+    await takeTheirSheet(store, id)
+    return copy
   })
 }
 

@@ -2,9 +2,11 @@
 import type { Kind } from "@/documents/stroke"
 import { ElButton } from "element-plus"
 import { computed, ref } from "vue"
+import { useRouter } from "vue-router"
 import { useSession } from "@/device/useSession"
 import { followFitting } from "@/engine/useFitting"
 import NameDialog from "@/parts/NameDialog.vue"
+import GoneElsewhere from "@/shell/GoneElsewhere.vue"
 import PracticePen from "./practice/PracticePen.vue"
 import { usePracticePen } from "./practice/usePracticePen"
 import BenchHeader from "./BenchHeader.vue"
@@ -28,6 +30,7 @@ import { makeBench, provideBench } from "./useBench"
 import { useBenchKeys } from "./useBenchKeys"
 
 const props = defineProps<{ brush: string }>()
+const router = useRouter()
 const session = useSession()
 const bench = makeBench(props.brush, session.account!)
 provideBench(bench)
@@ -137,11 +140,18 @@ function openReading(key: ReadingKey | undefined): void {
       role="alert"
       data-covers
     >
-      <p>{{ bench.failed.value || message }}</p>
-      <ElButton v-if="standing === 'gone'" type="primary" @click="bench.keeping.putBack()"
-        >Put it back</ElButton
-      >
-      <ElButton v-else @click="again">Try again</ElButton>
+      <GoneElsewhere
+        v-if="standing === 'gone' && !bench.failed.value"
+        :id="bench.id"
+        table="brushes"
+        :store="bench.store"
+        :what="bench.state.value?.name ?? 'This brush'"
+        @let-go="router.push('/rolls')"
+      />
+      <template v-else>
+        <p>{{ bench.failed.value || message }}</p>
+        <ElButton @click="again">Try again</ElButton>
+      </template>
       <RouterLink to="/rolls" class="hm-quiet">To the rolls</RouterLink>
     </div>
   </main>

@@ -4,6 +4,7 @@ import { ElButton, ElDialog } from "element-plus"
 import { computed } from "vue"
 import { useRouter } from "vue-router"
 import { differences } from "@/documents/differences"
+import StateTable from "@/parts/StateTable.vue"
 import { useBench } from "./useBench"
 
 const bench = useBench()
@@ -42,22 +43,7 @@ async function both(): Promise<void> {
     :close-on-press-escape="false"
   >
     <p>Nothing is lost: both states are here. Which one shall stand?</p>
-    <table>
-      <thead>
-        <tr>
-          <th />
-          <th>this device</th>
-          <th>the other device</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.label">
-          <th>{{ row.label }}</th>
-          <td>{{ row.before }}</td>
-          <td>{{ row.after }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <StateTable :rows="rows" />
     <div class="acts">
       <ElButton @click="bench.keeping.keepMine()">This device's</ElButton>
       <ElButton @click="bench.keeping.takeTheirs()">The other's</ElButton>
@@ -67,17 +53,6 @@ async function both(): Promise<void> {
 </template>
 
 <style scoped>
-table {
-  width: 100%;
-  margin: 16px 0;
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 8px 4px;
-  text-align: left;
-  border-bottom: 1px solid var(--rule);
-}
 .acts {
   display: flex;
   flex-wrap: wrap;

@@ -98,7 +98,7 @@ export function makeBench(id: string, account: { id: number; username: string })
     proofs.putBack(coming)
     proofs.remove(going)
     if (recorded && again) {
-      own.put(recorded.lane, recorded.place)
+      own.putBack(recorded.lane, recorded.place)
       proofs.leave(recorded.strokes)
     } else if (recorded) {
       own.takeApart(recorded.lane)

@@ -2,7 +2,7 @@
 import type { StoredBrush } from "@/device/tables/brushes"
 import type { BrushDocument } from "@/documents/brush"
 import { computed } from "vue"
-import { keepAlive, keepBoth, keepBrush, keepMine, takeTheirs } from "@/acts/keepBrush"
+import { keepBoth, keepBrush, keepMine, takeTheirs } from "@/acts/keepBrush"
 import type { Store } from "@/device/store"
 import { useKept } from "@/device/useKept"
 import { useLive } from "@/device/useLive"
@@ -43,7 +43,5 @@ export function useKeeping(store: Store, id: string, follow: (state: BrushState)
     keepMine: () => keepMine(store, id),
     takeTheirs: () => takeTheirs(store, id),
     keepBoth: () => keepBoth(store, id),
-    /** It was deleted elsewhere: put it back with what was changed here. */
-    putBack: () => kept.row.value && keepAlive(store, kept.row.value),
   }
 }

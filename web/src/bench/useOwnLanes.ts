@@ -2,7 +2,7 @@
 import type { KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { deleteLane, takeLaneApart } from "@/acts/deleteLane"
-import { keepLane } from "@/acts/keepLane"
+import { keepLane, putLaneBack } from "@/acts/keepLane"
 import { sendForm } from "@/api/client"
 import type { Store } from "@/device/store"
 import { useStoreLive } from "@/device/useLive"
@@ -32,13 +32,13 @@ export function useOwnLanes({ store, carrier }: { store: Store; carrier: { wake:
   }
 
   /** Keep a lane at a place among all lanes. */
-  function put(lane: OwnLane, position: number): void {
+  function put(lane: OwnLane, position: number, keep = keepLane): void {
     const others = lanes.value.filter((one) => one.key !== lane.key)
     const place = Math.min(Math.max(0, position), others.length)
     lanes.value = inserted(others, place, lane)
     const { key: id, label: name, set, hidden } = lane
     const ids = lane.strokes.map((one) => one.id)
-    void store.write(keepLane(store, { id, name, set, hidden, position: place }, ids))
+    void store.write(keep(store, { id, name, set, hidden, position: place }, ids))
   }
 
   /** Make a lane of loose strokes. */
@@ -66,9 +66,12 @@ export function useOwnLanes({ store, carrier }: { store: Store; carrier: { wake:
     return place
   }
 
+  /** Put a lane back that was deleted or taken apart. */
+  const putBack = (lane: OwnLane, position: number) => put(lane, position, putLaneBack)
+
   function remove(lane: OwnLane): void {
     const place = drop(lane, deleteLane)
-    notice(`${lane.label} was deleted.`, { label: "Undo", act: () => put(lane, place) })
+    notice(`${lane.label} was deleted.`, { label: "Undo", act: () => putBack(lane, place) })
   }
 
   /** Undo of recording: the lane goes, and its strokes lie loose again. */
@@ -91,5 +94,5 @@ export function useOwnLanes({ store, carrier }: { store: Store; carrier: { wake:
     }
   }
 
-  return { lanes, open, put, record, change, move, remove, takeApart, read }
+  return { lanes, open, putBack, record, change, move, remove, takeApart, read }
 }

@@ -55,9 +55,19 @@ async function gone(store: Store, act: Act, lost: Lost[]): Promise<void> {
   for (const { table, thing, row } of lost) await markGone(store, table, thing, row)
   await store.dropActs([act.seq])
   // The state of a document lies in the store, and goes from there.
-  if (keepsDocument(act.kind) && lost.some(({ thing }) => thing === act.thing))
-    await dropLater(store, act)
-  else await store.stuck.put({ ...act, detail: GONE, lost: lost.map(({ thing }) => thing) })
+  if (keepsDocument(act.kind) && lost.some(({ thing }) => thing === act.thing)) await dropLater(store, act)
+  else
+    await holdBack(
+      store,
+      act,
+      lost.map(({ thing }) => thing),
+    )
+}
+
+/** Hold an act until things that are gone are put back; within a transaction. */
+export async function holdBack(store: Store, { seq, ...act }: Act, lost: string[]): Promise<void> {
+  await store.stuck.put({ ...act, detail: GONE, lost, order: seq })
+  await store.dropActs([seq])
 }
 
 const GONE = "What this was done to was deleted on another device. Put it back, and this is done too."

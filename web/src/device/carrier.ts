@@ -5,11 +5,12 @@ import { api, reach } from "@/api/client"
 import type { components } from "@/generated/api"
 import { newId } from "@/documents/ids"
 import { toBase64 } from "./base64"
-import { answered } from "./answers"
+import { answered, holdBack } from "./answers"
 import { pull, standAsKept } from "./changes"
 import { bringPictures, carryPictures } from "./pictures"
 import type { Act, Noted, Store } from "./store"
 import { keepsDocument } from "./tables"
+import { changedBy } from "./tables/kind"
 
 const MOST_ACTS = 100
 const MOST_BYTES = 1_000_000
@@ -51,7 +52,8 @@ function restOf(act: Noted): number {
 
 /** The acts that go next, marked as sent: what rests, and what concerns the same thing, waits; all else goes on. */
 function nextActs(store: Store, most: number): Promise<Act[]> {
-  return store.transaction("rw", store.noted, async () => {
+  return store.doing([store.stuck], async () => {
+    await holdAlong(store)
     const resting = new Set<string>()
     const kept = new Set<string>()
     const found: Noted[] = []
@@ -75,6 +77,20 @@ function nextActs(store: Store, most: number): Promise<Act[]> {
       .modify({ sent: true })
     return acts
   })
+}
+
+/** What needs something that is held until other things are put back is held with it, in its order. */
+async function holdAlong(store: Store): Promise<void> {
+  const lost = new Map<string, string[]>()
+  await store.stuck.each((act) => act.lost && changedBy(act).forEach((one) => lost.set(one, act.lost!)))
+  if (lost.size === 0) return
+  for (const act of await store.acts.orderBy("seq").toArray()) {
+    const along = [...act.changes, ...act.needs].flatMap((one) => lost.get(one) ?? [])
+    if (along.length === 0) continue
+    const [whole] = await store.whole([act])
+    await holdBack(store, whole!, [...new Set(along)])
+    act.changes.forEach((one) => lost.set(one, along))
+  }
 }
 
 /** As many acts as may go at once, by what they weigh. */

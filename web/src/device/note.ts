@@ -1,8 +1,7 @@
 // Noting an act: in the transaction that does it on the device, so that neither is there without the other.
 import { newId } from "@/documents/ids"
-import type { Act, Noted, Store } from "./store"
-import { neededBy } from "./tables"
-import { changedBy, type Body } from "./tables/kind"
+import type { Act, Store } from "./store"
+import type { Body } from "./tables/kind"
 
 /** A state that changes on is carried once it has stood for so long, ms. */
 const REST = 500
@@ -17,20 +16,9 @@ export async function note(
 ): Promise<void> {
   const act = { id: newId(), account: store.account, base: 0, at: Date.now(), kind, thing, ...more }
   await store.transaction("rw", store.noted, async () => {
-    const seq = await store.acts.add({ ...act, ...readable({ kind, thing, body }) })
+    const seq = await store.acts.add({ ...act, ...store.readable({ kind, thing, body }) })
     await store.bodies.add({ seq, body })
   })
-}
-
-/** What must be known of an act to find it, without its body. */
-export function readable(act: Pick<Act, "kind" | "thing" | "body">): Pick<Noted, "changes" | "needs" | "pictures"> {
-  return { changes: [...new Set(changedBy(act))], needs: neededBy(act), pictures: digestsIn(act.body) }
-}
-
-/** All digests that an act's body names. */
-export function digestsIn(body: Body): string[] {
-  const plain = Object.entries(body).filter(([, value]) => !ArrayBuffer.isView(value))
-  return [...new Set(JSON.stringify(Object.fromEntries(plain)).match(/\b[0-9a-f]{64}\b/g) ?? [])]
 }
 
 /**
@@ -49,6 +37,10 @@ export async function noteLatest(
   const last = await store.acts.where("thing").equals(thing).last()
   if (last?.kind !== kind || last.sent) return note(store, kind, thing, body, { base, restsUntil })
   const now = joined((await store.bodies.get(last.seq))?.body ?? {})
-  await store.acts.update(last.seq, { ...readable({ kind, thing, body: now }), restsUntil, at: Date.now() })
+  await store.acts.update(last.seq, {
+    ...store.readable({ kind, thing, body: now }),
+    restsUntil,
+    at: Date.now(),
+  })
   await store.bodies.put({ seq: last.seq, body: now })
 }

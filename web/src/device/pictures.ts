@@ -1,8 +1,8 @@
 // Pictures on this device, named by their content: made or chosen here, or brought before they are needed.
 import { api, reach } from "@/api/client"
-import { digestsIn } from "./note"
 import type { Act, Store } from "./store"
 import { KINDS } from "./tables"
+import { digestsIn } from "./tables/kind"
 
 /** So many are fetched at a time. */
 const AT_ONCE = 4
@@ -53,7 +53,8 @@ async function fetched(digest: string): Promise<Bytes> {
 async function shown(store: Store): Promise<Set<string>> {
   const found = new Set<string>()
   for (const { table, pictures } of KINDS) {
-    if (pictures) await store.table(table).each((row) => pictures(row).forEach((one) => one && found.add(one)))
+    if (pictures)
+      await store.table(table).each((row) => pictures(row).forEach((one) => one && found.add(one)))
   }
   for (const { picture } of await store.mark<{ picture: string }[]>("shipped sources", [])) found.add(picture)
   return found

@@ -1,10 +1,10 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import Dexie, { type DBCore, type EntityTable, type Table } from "dexie"
 import type { Look } from "@/documents/sheet"
-import { readable } from "./note"
-import { KINDS } from "./tables"
+import { KINDS, neededBy } from "./tables"
 import type { StoredBrush } from "./tables/brushes"
 import type { StoredCheckpoint } from "./tables/checkpoints"
+import { changedBy, digestsIn } from "./tables/kind"
 import type { StoredLane } from "./tables/lanes"
 import type { StoredRecipe } from "./tables/recipes"
 import type { StoredRoll } from "./tables/rolls"
@@ -79,6 +79,8 @@ export interface StuckAct extends Omit<Act, "seq"> {
   detail: string
   /** What was taken away elsewhere, so that this could not be done: it is done once that is put back. */
   lost?: string[]
+  /** Its place among the acts that were held. */
+  order?: number
 }
 
 export interface Mark {
@@ -156,7 +158,7 @@ export class Store extends Dexie {
       })
       .upgrade(async (tx) => {
         for (const { body, ...act } of (await tx.table("acts").toArray()) as Act[]) {
-          await tx.table("acts").put({ ...act, ...readable({ ...act, body }) })
+          await tx.table("acts").put({ ...act, ...this.readable({ ...act, body }) })
           await tx.table("bodies").put({ seq: act.seq, body })
         }
         await tx.table("sheets").toCollection().modify({ revision: 1, keptAt: 0 })
@@ -167,6 +169,11 @@ export class Store extends Dexie {
   /** Where acts are noted. */
   get noted(): Table[] {
     return [this.acts, this.bodies]
+  }
+
+  /** What must be known of an act to find it, without its body. */
+  readable(act: Pick<Act, "kind" | "thing" | "body">): Pick<Noted, "changes" | "needs" | "pictures"> {
+    return { changes: [...new Set(changedBy(act))], needs: neededBy(act), pictures: digestsIn(act.body) }
   }
 
   /** Change tables and note acts, all of it or nothing. */
@@ -188,7 +195,13 @@ export class Store extends Dexie {
 
   /** All tables that hold things, what waits, and what is known of the server: what changes them all spans these. */
   get held(): Table[] {
-    return [...KINDS.map(({ table }) => this.table(table)), this.pictures, ...this.noted, this.stuck, this.marks]
+    return [
+      ...KINDS.map(({ table }) => this.table(table)),
+      this.pictures,
+      ...this.noted,
+      this.stuck,
+      this.marks,
+    ]
   }
 
   /** Transactions of this page that may hold up other pages. */

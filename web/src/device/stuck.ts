@@ -18,9 +18,8 @@ export function tryAgain(store: Store, id: string): Promise<void> {
 
 /** Do what was held because things were gone, once these are back; within a transaction. */
 export async function doHeld(store: Store, back: ReadonlySet<string>): Promise<void> {
-  for (const act of await store.stuck.filter(({ lost = [] }) => lost.some((one) => back.has(one))).toArray()) {
-    await anew(store, act)
-  }
+  const held = await store.stuck.filter(({ lost = [] }) => lost.some((one) => back.has(one))).toArray()
+  for (const act of held.sort((a, b) => (a.order ?? 0) - (b.order ?? 0))) await anew(store, act)
 }
 
 /** Let go of what was held because things were gone; within a transaction. */

@@ -1,7 +1,6 @@
 // The store of the account that is signed in, and the carrier that goes with it: one of each in a tab.
 import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
-import { adopt, adoptBrushes, adoptSources } from "./adopt"
 import { startCarrier, type Carrier, type Way } from "./carrier"
 import { nameOf, OutdatedError, Store } from "./store"
 import { useLive } from "./useLive"
@@ -44,13 +43,10 @@ function hold(sentence: string): void {
 }
 
 /** Open an account's store, and carry for it. */
-export function openDevice({ id, username }: { id: number; username: string }): Device {
+export function openDevice({ id }: { id: number }): Device {
   if (open.value?.store.account === id) return open.value
   closeDevice()
   const store = new Store(id, tell)
-  void adopt(store, username).catch(tell)
-  void adoptBrushes(store, username).catch(tell)
-  void adoptSources(store, username).catch(tell)
   open.value = { store, carrier: startCarrier(store, hold) }
   // Without being asked, a browser may clear what it holds when the device fills up.
   void navigator.storage?.persist?.()

@@ -4,20 +4,13 @@ import { liveQuery, type EntityTable } from "dexie"
 import { computed, ref, shallowRef } from "vue"
 import type { Way } from "./carrier"
 import { onLeaving } from "./onLeaving"
-import { DOCUMENTS, type Store } from "./store"
+import type { Store } from "./store"
+import { keepsDocument } from "./tables"
+import type { Kept } from "./tables/kind"
 import { useLive, useStoreLive } from "./useLive"
 
 export type Standing =
   "opening" | "kept" | "keeping" | "waiting" | "signed-out" | "conflict" | "refused" | "gone" | "missing"
-
-/** What every kept document has, whatever it holds. */
-export interface Kept {
-  id: string
-  revision: number
-  keptAt: number
-  theirs?: unknown
-  gone?: boolean
-}
 
 /** While a setting moves, its state is written this often, ms. */
 const WRITTEN = 200
@@ -46,7 +39,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
     store.acts
       .where("thing")
       .equals(id)
-      .and(({ kind }) => kind in DOCUMENTS)
+      .and(({ kind }) => keepsDocument(kind))
       .count()
   const acts = useLive(countActs, 0)
   const stuck = useLive(() => store.stuck.filter((one) => one.thing === id).toArray(), [])

@@ -9,6 +9,7 @@ import { presentStore } from "@/device/useDevice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
+import GoneElsewhere from "@/shell/GoneElsewhere.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import NewBrush from "@/pictures/NewBrush.vue"
 import { duplicate } from "@/pictures/useSources"
@@ -174,7 +175,15 @@ const points = computed((): [number, number][] => {
       class="missing"
       role="alert"
     >
-      <p>{{ prep.failed.value || message }}</p>
+      <GoneElsewhere
+        v-if="standing === 'gone' && !prep.failed.value"
+        :id="prep.id"
+        table="sources"
+        :store="presentStore!"
+        :what="prep.keeping.row.value?.name ?? 'This source'"
+        @let-go="router.push('/sources')"
+      />
+      <p v-else>{{ prep.failed.value || message }}</p>
       <RouterLink to="/sources" class="hm-quiet hm-on">To the sources</RouterLink>
     </div>
     <template v-else>

@@ -6,6 +6,8 @@ import { ElPopover } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
 import type { PocketAct, RollAct } from "./acts"
 import type { FilledRoll } from "@/device/useRollList"
+import { presentStore } from "@/device/useDevice"
+import GoneElsewhere from "@/shell/GoneElsewhere.vue"
 import OrderButtons from "@/parts/OrderButtons.vue"
 import BrushPocket from "./BrushPocket.vue"
 import RollFrame from "./RollFrame.vue"
@@ -73,6 +75,14 @@ function own(name: RollAct): void {
         </div>
       </ElPopover>
     </template>
+    <GoneElsewhere
+      v-if="roll.gone && presentStore"
+      :id="roll.id"
+      class="gone"
+      table="rolls"
+      :store="presentStore"
+      :what="roll.name"
+    />
     <BrushPocket
       v-for="brush in roll.brushes"
       :key="brush.id"
@@ -102,6 +112,10 @@ function own(name: RollAct): void {
   border: 2px dashed var(--stitch);
   background: none;
   cursor: pointer;
+}
+.gone {
+  grid-column: 1 / -1;
+  padding: 8px 0;
 }
 .acts {
   display: grid;

@@ -2,10 +2,12 @@
 import { ElButton } from "element-plus"
 import { useEventListener } from "@vueuse/core"
 import { computed, ref, useTemplateRef } from "vue"
+import { useRouter } from "vue-router"
 import { useCaughtUp } from "@/device/useDevice"
 import { useSession } from "@/device/useSession"
 import { followFitting } from "@/engine/useFitting"
 import NameDialog from "@/parts/NameDialog.vue"
+import GoneElsewhere from "@/shell/GoneElsewhere.vue"
 import ChosenMarks from "./ChosenMarks.vue"
 import type { Grab } from "./grab"
 import GuidesTray from "./GuidesTray.vue"
@@ -19,11 +21,13 @@ import SheetRail from "./SheetRail.vue"
 import type { Tray } from "./trays"
 import UnderlayTray from "./UnderlayTray.vue"
 import { useChosen } from "./useChosen"
+import TwoSheets from "./TwoSheets.vue"
 import { makeSheetEasel, provideSheet } from "./useSheet"
 import WordOnSheet from "./WordOnSheet.vue"
 
 const props = defineProps<{ sheet: string }>()
 const session = useSession()
+const router = useRouter()
 const sheet = makeSheetEasel(props.sheet, session.account!)
 provideSheet(sheet)
 followFitting()
@@ -67,6 +71,11 @@ const grab = computed(() => {
 })
 const caughtUp = useCaughtUp(sheet.store)
 const missing = computed(() => sheet.sought.value && !sheet.row.value && caughtUp.value)
+const lost = computed(() =>
+  sheet.deleted.value
+    ? `${sheet.deleted.value.name} was deleted on another device.`
+    : "This sheet is not on this device, or was deleted.",
+)
 const again = () => location.reload()
 
 useEventListener(window, "keydown", (event: KeyboardEvent) => {
@@ -105,8 +114,24 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
       :note="sheet.row.value.note"
       @take="sheet.rename"
     />
+    <TwoSheets />
+    <GoneElsewhere
+      v-if="sheet.standing.gone.value"
+      :id="sheet.id"
+      class="gone"
+      table="sheets"
+      :store="sheet.store"
+      :what="sheet.row.value!.name"
+      @let-go="router.push('/sheets')"
+    />
     <div v-if="missing || sheet.failed.value" class="lost" role="alert" data-covers>
-      <p>{{ sheet.failed.value || "This sheet is not on this device, or was deleted." }}</p>
+      <p>{{ sheet.failed.value || lost }}</p>
+      <ElButton
+        v-if="sheet.deleted.value && !sheet.failed.value"
+        type="primary"
+        @click="sheet.standing.putBack(sheet.deleted.value)"
+        >Put it back</ElButton
+      >
       <ElButton v-if="sheet.failed.value" @click="again">Try again</ElButton>
       <RouterLink to="/sheets" class="hm-quiet">To the sheets</RouterLink>
     </div>
@@ -148,6 +173,13 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
 }
 .strip {
   grid-area: strip;
+}
+.gone {
+  position: absolute;
+  inset: 52px 64px auto;
+  border-bottom: 1px solid var(--rule);
+  background: var(--room);
+  z-index: 4;
 }
 .lost {
   position: absolute;

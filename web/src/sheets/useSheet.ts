@@ -17,7 +17,7 @@ import {
   watch,
   type InjectionKey,
 } from "vue"
-import { changePaper, changeSheet } from "@/acts/keepSheet"
+import { changePaper, changeSheet, openedSheet } from "@/acts/keepSheet"
 import { keepSheetStrokes } from "@/acts/sheetStrokes"
 import { openCarrier, openDevice, useWaiting } from "@/device/useDevice"
 import { useHistory } from "@/device/useHistory"
@@ -25,6 +25,7 @@ import { useStoreLive, useLive } from "@/device/useLive"
 import type { SheetChange } from "@/engine/sheetEasel"
 import { useEngine } from "@/engine/useEngine"
 import { useHand } from "./useHand"
+import { useSheetStanding } from "./useSheetStanding"
 import { useSheetStrokes, type InkedStroke } from "./useSheetStrokes"
 
 /** Longer side of the picture of a sheet, px, and how long it must rest to be taken, ms. */
@@ -64,6 +65,9 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
   const strokes = useSheetStrokes(store, id, tell)
   const hand = useHand(store, id)
   const waiting = useWaiting(store)
+  const standing = useSheetStanding(store, row)
+  /** As it was here last, where it was deleted elsewhere meanwhile. */
+  const deleted = shallowRef<StoredSheet>()
   const document = computed(() => row.value?.document)
   const looks = useLive(() => store.looks.toArray(), [])
   const brushes = useLive(() => store.brushes.toArray(), [])
@@ -238,6 +242,7 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
     (now) => {
       if (!sought.value) return
       const was = row.value
+      deleted.value = now ? undefined : (was ?? deleted.value)
       row.value = now
       // On a new device it may come a while after it is asked for.
       if (now && !was) void begin()
@@ -268,7 +273,7 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
       looks: toRaw(told),
       put: [...strokes.strokes.value.values()],
     })
-    void store.write(changeSheet(store, id, { usedAt: Date.now() }))
+    void store.write(openedSheet(store, id))
   }
 
   /** Keep what the sheet looks like, for the list and for the next time it is opened. */
@@ -306,6 +311,8 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
       strokes,
       hand,
       waiting,
+      standing,
+      deleted,
       history,
       looks,
       brushes,

@@ -27,7 +27,7 @@ watch(
     if (!session.account) return closeDevice()
     const { store } = openDevice(session.account)
     // What was wished without a network, and is not known on the server yet.
-    const wishes = await store.acts.filter((one) => one.kind === "prefer").toArray()
+    const wishes = await store.whole(await store.acts.filter((one) => one.kind === "prefer").toArray())
     if (session.account) Object.assign(session.account, ...wishes.map((one) => one.body))
   },
   { immediate: true },

@@ -67,3 +67,9 @@ const listed = ({ strokes = [], inked = [] }: Body): string[] => [
 
 /** What an act changes. */
 export const changedBy = ({ thing, body }: Pick<Act, "thing" | "body">): string[] => [thing, ...listed(body)]
+
+/** All digests that an act's body names. */
+export function digestsIn(body: Body): string[] {
+  const plain = Object.entries(body).filter(([, value]) => !ArrayBuffer.isView(value))
+  return [...new Set(JSON.stringify(Object.fromEntries(plain)).match(/\b[0-9a-f]{64}\b/g) ?? [])]
+}

@@ -1,0 +1,62 @@
+// What sets two states of a sheet apart, in words.
+import { dequal } from "dequal"
+import { sizeTold, type SheetDocument, type SheetLayer, type Underlay } from "./sheet"
+
+export interface SheetDifference {
+  label: string
+  before: string
+  after: string
+}
+
+const listed = (names: string[]): string => (names.length > 0 ? names.join(", ") : "none")
+const layersTold = (layers: SheetLayer[]) =>
+  listed(layers.map(({ name, shown }) => (shown ? name : `${name} (hidden)`)))
+const underlaysTold = (underlays: Underlay[]) => listed(underlays.map(({ name }) => name))
+
+/** The guides that have another value in the other state, with that of this one. */
+function guidesTold(one: SheetDocument["guides"], other: SheetDocument["guides"]): string {
+  const names = (Object.keys(one) as (keyof typeof one)[]).filter((name) => one[name] !== other[name])
+  return listed(names.map((name) => `${String(name).replaceAll("_", " ")} ${String(one[name])}`))
+}
+
+/** What is another in the second state, in the order in which a sheet is laid out. */
+export function sheetDifferences(before: SheetDocument, after: SheetDocument): SheetDifference[] {
+  const rows: [string, unknown, unknown, string, string][] = [
+    [
+      "Paper",
+      [sizeTold(before), before.dpi],
+      [sizeTold(after), after.dpi],
+      paperTold(before),
+      paperTold(after),
+    ],
+    ["Colour of the paper", before.tint, after.tint, before.tint, after.tint],
+    ["Layers", before.layers, after.layers, layersTold(before.layers), layersTold(after.layers)],
+    [
+      "Underlays",
+      before.underlays,
+      after.underlays,
+      underlaysTold(before.underlays),
+      underlaysTold(after.underlays),
+    ],
+    [
+      "Guides",
+      before.guides,
+      after.guides,
+      guidesTold(before.guides, after.guides),
+      guidesTold(after.guides, before.guides),
+    ],
+    ["Its strokes", before.follows, after.follows, followsTold(before), followsTold(after)],
+  ]
+  return rows
+    .filter(([, one, other]) => !dequal(one, other))
+    .map(([label, , , told, toldAfter]) => ({
+      label,
+      before: told,
+      // Where the words are the same, something within them is not: moved, mixed or turned otherwise.
+      after: told === toldAfter ? `${toldAfter}, otherwise set` : toldAfter,
+    }))
+}
+
+const paperTold = (sheet: SheetDocument): string => `${sizeTold(sheet)}, ${sheet.dpi} dpi`
+const followsTold = ({ follows }: SheetDocument): string =>
+  follows ? "follow their brushes" : "stay as they were drawn"

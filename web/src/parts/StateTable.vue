@@ -1,0 +1,37 @@
+<script setup lang="ts">
+// Two states side by side, what differs a row each.
+defineProps<{ rows: { label: string; before: string; after: string }[] }>()
+</script>
+
+<template>
+  <table>
+    <thead>
+      <tr>
+        <th />
+        <th>this device</th>
+        <th>the other device</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="row.label">
+        <th>{{ row.label }}</th>
+        <td>{{ row.before }}</td>
+        <td>{{ row.after }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  margin: 16px 0;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 8px 4px;
+  text-align: left;
+  border-bottom: 1px solid var(--rule);
+}
+</style>
