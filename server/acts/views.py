@@ -2,6 +2,7 @@
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
+from hollowmist.sessions import OTHER_ACCOUNT
 from rest_framework import status
 from rest_framework.exceptions import ValidationError
 from rest_framework.response import Response
@@ -11,8 +12,6 @@ from .actions.changes import changes_since
 from .actions.do_act import do_act
 from .models import Epoch
 from .serializers import ActsSerializer, AnswersSerializer, ChangesSerializer
-
-OTHER = "Another account is signed in on this device. What waits stays here until its own account is back."
 
 
 class ActsView(APIView):
@@ -24,7 +23,7 @@ class ActsView(APIView):
         given = ActsSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         if given.validated_data["account"] != request.user.pk:
-            return Response({"detail": OTHER}, status.HTTP_409_CONFLICT)
+            return Response({"detail": OTHER_ACCOUNT}, status.HTTP_409_CONFLICT)
         answers = [{"id": act["id"], **do_act(request.user, act)} for act in given.validated_data["acts"]]
         return Response(AnswersSerializer({"epoch": Epoch.present(), "answers": answers}).data)
 

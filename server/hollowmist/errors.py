@@ -14,6 +14,8 @@ from rest_framework import status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler as default_handler
 
+from .refusal import Refused
+
 MESSAGE = "Keeping has to wait: the database cannot be reached just now. What you changed stays on this device."
 GONE = (OperationalError, InterfaceError)
 
@@ -25,6 +27,7 @@ REFUSED = {
     InkMLError: "No lane was made: {}.",
     PackError: "{}",
     SheetError: "The sheet was not kept: {}.",
+    Refused: "{}",
 }
 """Error of the core -> what is said of it."""
 

@@ -78,13 +78,16 @@ TLS = bool(os.environ.get("HOLLOWMIST_TLS"))
 LAN = os.environ.get("HOLLOWMIST_TLS") == "lan"
 """Whether that is in a local network, under names that other servers may have tomorrow."""
 
+PROXIES = int(os.environ.get("HOLLOWMIST_PROXIES", "0"))
+"""How many proxies of ours stand in front, each of which tells who asked it. What is told beyond them is anybody's."""
+
 X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if TLS and not LAN else 0
 SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = TLS and not LAN
 SECURE_SSL_REDIRECT = TLS
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = TLS
-SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if TLS and not LAN else None
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if PROXIES else None
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [SELF],
@@ -165,12 +168,12 @@ REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["hollowmist.sessions.SessionAuthentication"],
     "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
-    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_PARSER_CLASSES": ["hollowmist.parsing.PlainJSON"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
     "EXCEPTION_HANDLER": "hollowmist.errors.exception_handler",
     # By account, or by address where nobody is signed in.
     "DEFAULT_THROTTLE_RATES": {"new-accounts": "20/hour", "readings": "60/min", "files": "60/min"},
-    "NUM_PROXIES": 1 if TLS else 0,
+    "NUM_PROXIES": PROXIES,
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
 }
 SPECTACULAR_SETTINGS = {

@@ -9,6 +9,7 @@ from accounts.models import Account
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
 from playwright.sync_api import expect, sync_playwright
+from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
@@ -48,6 +49,16 @@ _READ_CANVAS = """(number) => {
   for (let i = 0; i < data.length; i += 32768) text += String.fromCharCode(...data.subarray(i, i + 32768))
   return [sheet.width, sheet.height, btoa(text)]
 }"""
+
+
+_STROKES_HERE = """(account) => new Promise((tell) => {
+  const asked = indexedDB.open(`hollowmist-${account}`)
+  asked.onsuccess = () => {
+    const count = asked.result.transaction("strokes").objectStore("strokes").count()
+    count.onsuccess = () => { tell(count.result); asked.result.close() }
+  }
+})"""
+"""How many strokes of an account's own have come to a page's device."""
 
 
 def encoded(array: np.ndarray) -> str:
@@ -183,6 +194,8 @@ class JourneyCase(StaticLiveServerTestCase):
         page = page or self.page
         page.goto(f"{self.live_server_url}/bench/{self.made[name].pk}")
         page.wait_for_selector(".standing:has-text('kept')")
+        drawn = ProofStroke.objects.filter(account=self.account, deleted_at=None)
+        self.wait_for(lambda: page.evaluate(_STROKES_HERE, self.account.pk) >= drawn.count())
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
         settle(page)
         return page

@@ -4,8 +4,9 @@ from django.db.models import Prefetch
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiResponse, extend_schema
+from drf_spectacular.utils import OpenApiParameter, OpenApiResponse, extend_schema
 from hollowmist.bounds import BoundedUpload
+from hollowmist.sessions import OTHER_ACCOUNT
 from hollowmist_core.formats.picture import MOST_BYTES
 from hollowmist_core.prepare.kinds import GRAIN
 from hollowmist_core.prepare.recipe import Recipe
@@ -109,9 +110,15 @@ class PictureView(BoundedUpload, APIView):
         kind = "image/png" if shown else "application/octet-stream"
         return HttpResponse(bytes(picture.data), content_type=kind, headers=headers)
 
-    @extend_schema(request={"application/octet-stream": OpenApiTypes.BINARY}, responses={204: None})
+    @extend_schema(
+        request={"application/octet-stream": OpenApiTypes.BINARY},
+        parameters=[OpenApiParameter("account", OpenApiTypes.INT, required=True, description="Whose it is to be.")],
+        responses={204: None},
+    )
     def put(self, request, digest):
         """Bring a picture that an act will need, under the SHA-256 of its bytes."""
+        if request.query_params.get("account") != str(request.user.pk):
+            return Response({"detail": OTHER_ACCOUNT}, status.HTTP_409_CONFLICT)
         data = request.data if isinstance(request.data, bytes) else b""
         bring_picture(request.user, digest, data)
         return Response(status=status.HTTP_204_NO_CONTENT)

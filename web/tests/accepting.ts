@@ -103,6 +103,7 @@ export class ActsServer {
     const known = this.rows.get(thing)
     const [field, above] = PARENT[table] ?? []
     const named = field && body[field] && (does !== "keep" || !known) ? String(body[field]) : undefined
+    if (named && !this.rows.has(named)) return { answer: "refused", detail: `${named} is not among yours` }
     const listed = ((body.inked ?? []) as { id: string }[]).map(({ id }) => id)
     const inside = [...listed, ...((body.strokes ?? []) as string[]), thing].flatMap((id) => {
       const row = this.rows.get(id)?.row ?? this.taken.get(id)

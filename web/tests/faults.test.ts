@@ -14,6 +14,7 @@ describe("two devices over a way full of faults", () => {
     async (seed) => {
       const chance = chanceOf(seed)
       const acts = accepting()
+      acts.touch("rolls", "r1", { name: "Chart inking", note: "", tint: "", place: "a0" })
       let faulty = true
       const way = faultyWay(answering, chance, () => faulty)
       vi.stubGlobal("fetch", way)

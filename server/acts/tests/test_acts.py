@@ -88,6 +88,12 @@ class OnceTests(ActsCase):
         many = [("keepStroke", uuid.uuid4(), {})] * 101
         self.assertEqual(send(self.client, self.account, *many).status_code, 400)
 
+    def test_what_is_nested_without_end_is_told_so(self):
+        deep = '{"account": 1, "acts": ' + "[" * 100_000 + "]" * 100_000 + "}"
+        answer = self.client.post("/api/acts", deep, content_type="application/json")
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("nested", answer.json()["detail"])
+
     def test_acts_are_forgotten_once_no_device_sends_them_again(self):
         for _ in range(2):
             act(self.client, self.account, "keepStroke", uuid.uuid4(), stroke())

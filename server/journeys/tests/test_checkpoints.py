@@ -42,6 +42,8 @@ class CheckpointTests(JourneyCase):
         page.locator(".checkpoints .card").first.click()
         self.assertIn(f"size 20 to {third:g} px", page.locator(".checkpoints").inner_text())
         page.get_by_role("button", name="Return to it").click()
+        # A notice that is pointed at stays.
+        page.get_by_role("button", name="Take it back").hover()
         self.wait_for(lambda: self.kept().document["size"] == 20.0)
         # What stood before that was kept by itself, and the return can be taken back.
         self.wait_for(lambda: self.sizes() == [20.0, second, third])

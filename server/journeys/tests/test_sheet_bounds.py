@@ -64,7 +64,7 @@ class BoundsTests(SheetHands, JourneyCase):
             page.locator("input[type=file]").first.set_input_files(path)
             page.wait_for_selector("text=may have up to 50 MB")
         self.assertEqual(page.get_by_role("button", name="Underlay harbour.png").count(), 0)
-        self.assertEqual(Sheet.objects.get().document["underlays"], [])
+        self.assertEqual(self.wait_for(Sheet.objects.first).document["underlays"], [])
 
     def test_on_a_device_that_is_full_a_stroke_says_so_and_all_others_stay(self):
         page = self.page

@@ -1,21 +1,22 @@
 """A sheet of the database made ready to be inked, and written as files."""
 
 import hashlib
-import io
 
 import numpy as np
+from hollowmist.refusal import Refused
 from hollowmist_core.document import read
 from hollowmist_core.formats import FileWish, Told, inkml, untold
 from hollowmist_core.formats.ora import write_ora
+from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.formats.sheet_pdf import sheet_pdf
 from hollowmist_core.formats.sheet_svg import png_of, sheet_svg
 from hollowmist_core.native import Stroke
 from hollowmist_core.proofs import read_samples
 from hollowmist_core.sheets.inking import Piece, SheetStroke, inked
+from hollowmist_core.sheets.papers import MOST_SIDE
 from hollowmist_core.sheets.ruling import with_guides
-from PIL import Image
 from rolls.models import Brush
-from sources.actions.pictures import ink_for, own_pictures
+from sources.actions.pictures import ink_for, own_pictures, pixels_of
 
 from ..models import Look, Sheet
 
@@ -28,6 +29,9 @@ FORMATS = {
     "inkml": "application/inkml+xml",
 }
 """Kinds of files that a sheet is written as, and their media types."""
+
+MOST_PX = MOST_SIDE**2
+"""Most px of a file: as many as the largest sheet has."""
 
 
 def _looks_of(sheet: Sheet) -> dict[str, dict]:
@@ -48,10 +52,12 @@ def _pixels_for(account):
         picture = own_pictures(account).filter(pk=digest).first()
         if picture is None:
             raise LookupError(f"the underlay {digest[:8]} is not here; lay it in again")
-        data = bytes(picture.data)
-        if hashlib.sha256(data).hexdigest() != digest:
+        if hashlib.sha256(bytes(picture.data)).hexdigest() != digest:
             raise LookupError(f"the underlay {digest[:8]} is damaged; lay it in again")
-        return np.array(Image.open(io.BytesIO(data), formats=["PNG"]).convert("RGBA"))
+        try:
+            return pixels_of(picture)
+        except PictureError as error:
+            raise LookupError(f"an underlay was left out: {error}") from None
 
     return find
 
@@ -105,8 +111,19 @@ def write_sheet(
     return _written(sheet, piece, form, dpi, wish or FileWish(paper=True), told), piece.missing
 
 
+def _refuse_huge(document: dict, scale: float, form: str) -> None:
+    """Refused where a file of pixels would have more of them than a server has room for."""
+    side = [round(scale * document[one]) for one in ("width", "height")]
+    if form in ("png", "ora") and side[0] * side[1] > MOST_PX:
+        raise Refused(
+            f"at {scale * document['dpi']:.0f} dpi this sheet has {side[0]:,} x {side[1]:,} px, and a file may have "
+            f"{MOST_PX / 1e6:.0f} million in all; choose fewer dpi, or SVG or PDF"
+        )
+
+
 def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish, told: Told) -> bytes:
     scale = (dpi or sheet.document["dpi"]) / sheet.document["dpi"]
+    _refuse_huge(sheet.document, scale, form)
     if form == "png":
         pixels = inked(piece, scale, wish.paper, wish.underlay)
         pixels = with_guides(pixels, sheet.document, scale) if wish.guides else pixels

@@ -24,9 +24,10 @@ from packs.actions.write_pack import write_pack
 from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
-from sources.actions.pictures import keep_ink, keep_pixels
+from sources.actions.pictures import keep_ink, keep_picture, keep_pixels
 
 from sheets.actions.keep_look import keep_look
+from sheets.actions.piece import piece_of
 from sheets.actions.told_file import told_file
 from sheets.models import Look, Sheet, SheetStroke
 
@@ -154,6 +155,26 @@ class OutTests(SheetCase):
         self.assertEqual(SheetStroke.objects.filter(account=other).count(), 2)
         write_pack(self.account, again, everything=True)
         self.assertEqual(len(Pack(again).manifest.sheets), 1)
+
+
+class BoundTests(SheetCase):
+    def test_a_picture_that_unpacks_to_gigabytes_is_left_out_unopened(self):
+        # 20 KB of zeros: 13,000 px a side, 676 MB of RGBA, had it been decoded.
+        data = io.BytesIO()
+        Image.new("1", (13_000, 13_000)).save(data, "PNG", optimize=True)
+        huge = keep_picture(self.account, data.getvalue(), "image/png").digest
+        under = {"picture": huge, "name": "fog", "width": 4000, "height": 4000}
+        self.keep(1, document={"width": 200, "height": 100, "underlays": [under]})
+        with mock.patch.object(Image.Image, "convert", side_effect=AssertionError("it was opened")):
+            with self.assertRaisesRegex(LookupError, "up to"):
+                piece_of(Sheet.objects.get()).underlay(huge)
+
+    def test_no_file_is_begun_that_would_need_more_than_there_is(self):
+        self.keep(1, document={"width": 8192, "height": 8192, "dpi": 150.0})
+        for form in ("png", "ora"):
+            answer = self.client.get(f"/api/sheets/{self.sheet}.{form}", {"dpi": 1200})
+            self.assertEqual(answer.status_code, 400)
+            self.assertIn("choose fewer dpi", answer.json()["detail"])
 
 
 class ToldTests(WithSheet, TransactionTestCase):

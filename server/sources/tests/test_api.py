@@ -60,10 +60,11 @@ class SourceTests(TestCase):
         self.other = Account.objects.create_user("tove", password="gull-and-kelp")
         self.client.force_login(self.account)
 
-    def bring(self, data, digest=None):
-        """Bring a picture's bytes as a device does; returns the response and their digest."""
+    def bring(self, data, digest=None, account=None):
+        """Bring a picture's bytes as a device of an account does; returns the response and their digest."""
         digest = digest or digest_of(data)
-        return self.client.put(f"/api/pictures/{digest}", data, "application/octet-stream"), digest
+        path = f"/api/pictures/{digest}?account={(account or self.account).pk}"
+        return self.client.put(path, data, "application/octet-stream"), digest
 
     def send(self, data, name="a.png", **more):
         """Have a file made a source by the server; returns the act's answer and the source, if there is one."""
@@ -91,6 +92,12 @@ class SourceTests(TestCase):
 
 
 class FileTests(SourceTests):
+    def test_a_picture_of_another_account_waits_until_that_is_signed_in(self):
+        answer, digest = self.bring(gravel(), account=self.other)
+        self.assertEqual(answer.status_code, 409)
+        self.assertIn("stays here", answer.json()["detail"])
+        self.assertFalse(Picture.objects.filter(pk=digest).exists())
+
     def test_a_photo_of_a_texture_becomes_a_grain_without_its_frame(self):
         answer, source = self.send(gravel(), "beach_gravel.jpg")
         self.assertEqual(answer["answer"], "done")

@@ -9,7 +9,7 @@ import { answered, holdBack } from "./answers"
 import { pull, standAsKept } from "./changes"
 import { bringPictures, carryPictures } from "./pictures"
 import type { Act, Noted, Store } from "./store"
-import { keepsDocument } from "./tables"
+import { keepsDocument, neededBy } from "./tables"
 import { changedBy } from "./tables/kind"
 
 const MOST_ACTS = 100
@@ -131,6 +131,11 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     refused(detail)
   }
 
+  /** An act that needs one that is held is held with it. */
+  function holdAgain(act: Act, lost: string[]): Promise<void> {
+    return store.doing([store.stuck], () => holdBack(store, act, [...new Set(lost)]))
+  }
+
   /** Send some acts. Returns how it went with all of them. */
   async function send(acts: Act[]): Promise<"on" | "later"> {
     for (const act of acts) {
@@ -147,9 +152,17 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     const whole = Array.isArray(answers) && answers.length === acts.length
     if (data?.epoch && whole && answers.every((one, i) => one.id === acts[i]!.id)) {
       let anyRefused = false
+      /** What the acts that went before in this very call were held for, by the things that they change. */
+      const lost = new Map<string, string[]>()
       for (const [i, act] of acts.entries()) {
         const told = answers[i]!
-        if (told.answer === "refused") {
+        const along = [...changedBy(act), ...neededBy(act)].flatMap((one) => lost.get(one) ?? [])
+        if (told.answer === "gone") {
+          const things = (told.lost ?? []).map(({ thing }) => thing)
+          changedBy(act).forEach((one) => lost.set(one, things))
+        }
+        if (told.answer === "refused" && along.length > 0) await holdAgain(act, along)
+        else if (told.answer === "refused") {
           anyRefused = true
           await hold(act, told.detail ?? message)
         } else await answered(store, act, told)

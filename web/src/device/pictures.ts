@@ -92,7 +92,7 @@ export async function carryPictures(
     const picture = await store.pictures.get(digest)
     if (!picture?.waits) continue
     const call = api.PUT("/api/pictures/{digest}", {
-      params: { path: { digest } },
+      params: { path: { digest }, query: { account: store.account } },
       body: picture.bytes as never,
       bodySerializer: (bytes) => bytes as never,
       headers: { "Content-Type": "application/octet-stream" },

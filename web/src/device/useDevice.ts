@@ -39,7 +39,8 @@ function tell(error: Error): void {
 }
 
 function hold(sentence: string): void {
-  trouble.value = `${sentence.replace(/\.?$/, ".")} It is held for you in the settings.`
+  const begun = sentence.charAt(0).toUpperCase() + sentence.slice(1)
+  trouble.value = `${begun.replace(/\.?$/, ".")} It is held for you in the settings.`
 }
 
 /** Open an account's store, and carry for it. */

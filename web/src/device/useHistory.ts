@@ -38,11 +38,6 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     await store.steps.where("at").below(old).delete()
   }
 
-  function note(step: Step): void {
-    touched.add(step)
-    timer ||= window.setTimeout(write, WRITTEN)
-  }
-
   function write(): void {
     window.clearTimeout(timer)
     timer = 0
@@ -66,7 +61,8 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     if (done.length > MOST) done.shift()
     const tooOld = done.at(-1 - MOST_KEPT)
     if (tooOld) gone.add(tooOld)
-    note(step)
+    touched.add(step)
+    write()
   }
 
   /** The last step goes on: it has become another change. */
@@ -74,7 +70,8 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     const step = done.at(-1)
     if (!step) return push(change)
     step.change = change
-    note(step)
+    touched.add(step)
+    timer ||= window.setTimeout(write, WRITTEN)
   }
 
   function undo(): void {
@@ -83,7 +80,8 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     acts.undo(step.change)
     step.undone = true
     undone.push(step)
-    note(step)
+    touched.add(step)
+    write()
   }
 
   function redo(): void {
@@ -92,7 +90,8 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     acts.redo(step.change)
     step.undone = false
     done.push(step)
-    note(step)
+    touched.add(step)
+    write()
   }
 
   onLeaving(write)

@@ -10,6 +10,9 @@ export interface SheetLayer extends Layer {
   locked: boolean
 }
 
+/** What a layer is called; by its place among all that there were where it has no name. */
+export const layerName = ({ name, which }: SheetLayer): string => name || `Layer ${which + 1}`
+
 /** A picture below the ink, its middle at (x, y), `scale` sheet px to a px of it, turned by degrees. */
 export interface Underlay {
   picture: string

@@ -1,6 +1,6 @@
 // What sets two states of a sheet apart, in words.
 import { dequal } from "dequal"
-import { sizeTold, type SheetDocument, type SheetLayer, type Underlay } from "./sheet"
+import { layerName, sizeTold, type SheetDocument, type SheetLayer, type Underlay } from "./sheet"
 
 export interface SheetDifference {
   label: string
@@ -10,7 +10,7 @@ export interface SheetDifference {
 
 const listed = (names: string[]): string => (names.length > 0 ? names.join(", ") : "none")
 const layersTold = (layers: SheetLayer[]) =>
-  listed(layers.map(({ name, shown }) => (shown ? name : `${name} (hidden)`)))
+  listed(layers.map((layer) => (layer.shown ? layerName(layer) : `${layerName(layer)} (hidden)`)))
 const underlaysTold = (underlays: Underlay[]) => listed(underlays.map(({ name }) => name))
 
 /** The guides that have another value in the other state, with that of this one. */

@@ -15,8 +15,10 @@ defineProps<{ rows: { label: string; before: string; after: string }[] }>()
     <tbody>
       <tr v-for="row in rows" :key="row.label">
         <th>{{ row.label }}</th>
-        <td>{{ row.before }}</td>
-        <td>{{ row.after }}</td>
+        <td v-for="(told, i) in [row.before, row.after]" :key="i">
+          <span v-if="told.startsWith('#')" class="colour" :style="{ background: told }" />
+          {{ told }}
+        </td>
       </tr>
     </tbody>
   </table>
@@ -33,5 +35,13 @@ td {
   padding: 8px 4px;
   text-align: left;
   border-bottom: 1px solid var(--rule);
+}
+.colour {
+  display: inline-block;
+  width: 20px;
+  height: 20px;
+  margin-right: 8px;
+  border: 1px solid var(--rule);
+  vertical-align: -4px;
 }
 </style>

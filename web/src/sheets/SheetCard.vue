@@ -47,10 +47,8 @@ function act(name: "duplicate" | "name" | "pack" | "remove"): void {
     <div class="foot">
       <button type="button" class="hm-quiet words" @click="emit('open')">
         <span class="name">{{ sheet.name }}</span>
-        <span v-if="sheet.gone" class="hm-small worry"
-          >Deleted on another device; open it to put it back</span
-        >
-        <span v-else-if="sheet.theirs" class="hm-small worry">Changed on two devices; open it to choose</span>
+        <span v-if="sheet.gone" class="hm-small worry">Deleted elsewhere: open it to put it back</span>
+        <span v-else-if="sheet.theirs" class="hm-small worry">In two states: open it to choose</span>
         <span v-else class="hm-small">{{ sizeTold(sheet.document) }} · {{ sheet.document.dpi }} dpi</span>
       </button>
       <ElPopover v-model:visible="asked" trigger="click" placement="top" :width="220">

@@ -10,8 +10,13 @@ import { useSheet } from "./useSheet"
 
 const open = defineModel<Tray | undefined>("open")
 const emit = defineEmits<{ name: [] }>()
-const { row, document, waiting } = useSheet()
-const says = computed(() => (waiting.away.value ? "away: all is safe on this device" : "kept"))
+const { row, document, waiting, standing } = useSheet()
+const says = computed(() => {
+  if (standing.gone.value) return "deleted on another device"
+  if (standing.theirs.value) return "in two states"
+  return waiting.away.value ? "away: all is safe on this device" : "kept"
+})
+const worry = computed(() => waiting.away.value || standing.gone.value || standing.theirs.value !== undefined)
 const told = computed(() => document.value && `${sizeTold(document.value)} · ${document.value.dpi} dpi`)
 </script>
 
@@ -20,7 +25,7 @@ const told = computed(() => document.value && `${sizeTold(document.value)} · ${
     :trays="TRAYS"
     :open="open"
     :says="says"
-    :worry="waiting.away.value"
+    :worry="worry"
     @tray="open = open === $event ? undefined : $event"
   >
     <template #where>

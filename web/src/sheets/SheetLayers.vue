@@ -3,7 +3,7 @@
 import { Lock, LockOpen, Plus, Sun } from "@lucide/vue"
 import { ElSwitch } from "element-plus"
 import { computed } from "vue"
-import type { SheetLayer } from "@/documents/sheet"
+import { layerName, type SheetLayer } from "@/documents/sheet"
 import { INK_LAYERS } from "@/generated/layout"
 import LayerRow from "@/parts/LayerRow.vue"
 import { useSheet } from "./useSheet"
@@ -12,7 +12,6 @@ const active = defineModel<number>("active", { required: true })
 const { document, strokes, change, closeStep, removeLayer, dryNow } = useSheet()
 const layers = computed(() => document.value?.layers ?? [])
 const topmost = computed(() => [...layers.value].reverse())
-const called = (layer: SheetLayer) => layer.name || `Layer ${layer.which + 1}`
 const counts = computed(() => {
   const found = new Map<number, number>()
   for (const { layer = 0, dries } of strokes.strokes.value.values())
@@ -63,7 +62,7 @@ function move(which: number, by: 1 | -1): void {
         v-for="(layer, i) in topmost"
         :key="layer.which"
         :layer="layer"
-        :name="called(layer)"
+        :name="layerName(layer)"
         :active="active === layer.which"
         :first="i === 0"
         :last="i === topmost.length - 1"
@@ -84,7 +83,7 @@ function move(which: number, by: 1 | -1): void {
           <button
             type="button"
             class="hm-quiet"
-            :aria-label="layer.locked ? `Unlock ${called(layer)}` : `Lock ${called(layer)}`"
+            :aria-label="layer.locked ? `Unlock ${layerName(layer)}` : `Lock ${layerName(layer)}`"
             :aria-pressed="layer.locked"
             @click="setAtOnce(layer.which, { locked: !layer.locked })"
           >

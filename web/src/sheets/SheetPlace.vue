@@ -144,16 +144,16 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
   display: grid;
   height: 100%;
   grid-template-columns: 64px minmax(0, 1fr);
-  grid-template-rows: 52px minmax(0, 1fr) auto 112px;
-  grid-template-areas: "head head" "side paper" "side tray" "side strip";
+  grid-template-rows: 52px auto minmax(0, 1fr) auto 112px;
+  grid-template-areas: "head head" "side gone" "side paper" "side tray" "side strip";
 }
 .place.hand-left {
   grid-template-columns: minmax(0, 1fr) 64px;
-  grid-template-areas: "head head" "paper side" "tray side" "strip side";
+  grid-template-areas: "head head" "gone side" "paper side" "tray side" "strip side";
 }
 /* What is opened takes room from the roll before it takes it from the paper. */
 .place.open {
-  grid-template-rows: 52px minmax(0, 1fr) auto 64px;
+  grid-template-rows: 52px auto minmax(0, 1fr) auto 64px;
 }
 .head {
   grid-area: head;
@@ -175,11 +175,8 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
   grid-area: strip;
 }
 .gone {
-  position: absolute;
-  inset: 52px 64px auto;
+  grid-area: gone;
   border-bottom: 1px solid var(--rule);
-  background: var(--room);
-  z-index: 4;
 }
 .lost {
   position: absolute;
