@@ -26,11 +26,9 @@ from sources.actions.bring_picture import media_type_of
 from sources.actions.pictures import ink_of, keep_picture, pixels_of, touch
 from sources.models import KeptRecipe, Source
 
+from ..models import Brought
 from ..progress import Tell, untold
 from .read_sheets import read_looks, read_sheet_entry
-
-NAMESPACE = uuid.UUID("6f1c7c2e-5a0b-4c9e-9c55-3b1d2f7a9e10")
-"""Ids that another account has already become these, alike at every reading: doing it twice doubles nothing."""
 
 MOST_PREVIEW = 2**18
 Entry = TypeVar("Entry")
@@ -89,21 +87,35 @@ class _Reading:
         stranger = any(told.get(key) for key in ("name", "note", "licence")) and told != (account.maker or {})
         self.maker = told if stranger else None
         self.ids: dict[tuple[type, uuid.UUID], uuid.UUID] = {}
+        self.brought: dict[uuid.UUID, uuid.UUID] = {}
         self.kept: set[str] = set()
         self.now = timezone.now()
 
-    def own_ids(self, model: type, wanted: list[uuid.UUID], whose: str) -> list[uuid.UUID]:
-        """The ids that things have here: their own, unless those are another account's."""
+    def own_ids(self, model: type, wanted: list[uuid.UUID]) -> list[uuid.UUID]:
+        """The ids that things have here: their own where they are the account's already, else new ones."""
         new = [one for one in wanted if (model, one) not in self.ids]
-        taken = dict(model.objects.filter(pk__in=new).values_list("pk", whose)) if new else {}
+        brought = Brought.objects.filter(account=self.account, outside__in=new)
+        known = dict(brought.values_list("outside", "thing"))
+        known |= {pk: pk for pk in model.objects.filter(account=self.account, pk__in=new).values_list("pk", flat=True)}
         for one in new:
-            other = taken.get(one, self.account.pk) != self.account.pk
-            self.ids[model, one] = uuid.uuid5(NAMESPACE, f"{self.account.pk} {one}") if other else one
+            self.ids[model, one] = known.get(one) or self.another_id(model, one)
         return [self.ids[model, one] for one in wanted]
 
-    def own_id(self, model: type, wanted: uuid.UUID, whose: str) -> uuid.UUID:
+    def another_id(self, model: type, wanted: uuid.UUID) -> uuid.UUID:
+        """A new id for a thing: what has its own here is another one by now, and stays."""
+        self.ids[model, wanted] = drawn = uuid.uuid4()
+        self.brought[wanted] = drawn
+        return drawn
+
+    def note_ids(self) -> None:
+        """Remember which ids were drawn, for the next reading."""
+        rows = [Brought(account=self.account, outside=one, thing=here) for one, here in self.brought.items()]
+        Brought.objects.filter(account=self.account, outside__in=list(self.brought)).delete()
+        Brought.objects.bulk_create(rows, batch_size=500)
+
+    def own_id(self, model: type, wanted: uuid.UUID) -> uuid.UUID:
         """The id that one thing has here."""
-        return self.own_ids(model, [wanted], whose)[0]
+        return self.own_ids(model, [wanted])[0]
 
     def each(self, entries: Iterable[Entry]) -> Iterator[Entry]:
         """Entries, with a word of each before it is read."""
@@ -149,9 +161,11 @@ class _Reading:
     def source(self, one: SourceEntry) -> None:
         """Take in one source."""
         recipe = read_recipe(one.recipe)
-        own = self.own_id(Source, one.id, "account")
+        own = self.own_id(Source, one.id)
         picture = self.keep(one.picture, ink_of)
         standing = Source.objects.filter(pk=own).first()
+        if standing and standing.deleted_at and (standing.name, standing.recipe) != (one.name, recipe):
+            own, standing = self.another_id(Source, one.id), None
         self.source_ids[str(one.id)] = str(own)
         if standing and standing.deleted_at is None:
             same = (standing.name, standing.makes, standing.recipe) == (one.name, one.makes, recipe)
@@ -177,7 +191,7 @@ class _Reading:
             self.roll_ids = {one.id: into.pk for one in self.pack.manifest.rolls}
             return
         told = [one.id for one in self.pack.manifest.rolls]
-        own = dict(zip(told, self.own_ids(Roll, told, "account"), strict=True))
+        own = dict(zip(told, self.own_ids(Roll, told), strict=True))
         standing = {one.pk: one for one in Roll.objects.filter(pk__in=own.values())}
         places = places_after(self.account.rolls, len(own))
         changed = []
@@ -219,13 +233,13 @@ class _Reading:
             use["source"] = self.source_ids.get(str(use["source"]))
         for layer in whole["layers"]:
             if layer["brush"]:
-                layer["brush"] = str(self.own_id(Brush, uuid.UUID(str(layer["brush"])), "account"))
+                layer["brush"] = str(self.own_id(Brush, uuid.UUID(str(layer["brush"]))))
         return read(whole), beyond
 
     def brushes(self, wanted: set[str] | None) -> None:
         """Take in the brushes that are wanted; all of them where nothing is said."""
         entries = [one for one in self.pack.manifest.brushes if wanted is None or str(one.id) in wanted]
-        own = self.own_ids(Brush, [one.id for one in entries], "account")
+        own = self.own_ids(Brush, [one.id for one in entries])
         standing = {one.pk: one for one in Brush.objects.filter(pk__in=own).select_related("roll")}
         present = Brush.objects.present().filter(roll__in=self.roll_ids.values())
         self.names: dict[uuid.UUID, set[str]] = {}
@@ -234,6 +248,7 @@ class _Reading:
             self.names.setdefault(roll, set()).add(name)
             last[roll] = place
         self.brush_ids: dict[uuid.UUID, uuid.UUID] = {}
+        self.points: list[Checkpoint] = []
         changed: list[Brush] = []
         for one, pk in zip(self.each(entries), own, strict=True):
             try:
@@ -263,9 +278,16 @@ class _Reading:
         self.brush_ids[one.id] = pk
         if standing and standing.deleted_at is None and standing.roll.deleted_at is None:
             same = told == (standing.name, standing.note, standing.document)
-            if same or not self.copies:
-                return self.report.add("brush", one, "there" if same else "changed")
+            if same:
+                return self.report.add("brush", one, "there")
+            if not self.copies:
+                self.points.append(self.point(pk, document))
+                return self.report.add("brush", one, "changed", "As it is in the pack it is a checkpoint of yours.")
             standing, pk = None, uuid.uuid4()
+            self.brush_ids[one.id] = pk
+        elif standing and standing.document != document:
+            # What was deleted can still be put back as it was.
+            standing, pk = None, self.another_id(Brush, one.id)
             self.brush_ids[one.id] = pk
         taken = self.names.setdefault(roll, set())
         name = copy_name(one.name, taken) if one.name in taken else one.name
@@ -284,6 +306,11 @@ class _Reading:
         brush.deleted_at, brush.kept_at, brush.revision = None, self.now, brush.revision + 1
         return brush
 
+    def point(self, brush: uuid.UUID, document: dict) -> Checkpoint:
+        """The state that a pack has of a brush which is another one by now."""
+        told = {"label": "From a pack", "why": Checkpoint.Why.ELSEWHERE, "document": document, "made_at": self.now}
+        return Checkpoint(pk=uuid.uuid4(), account=self.account, brush_id=brush, **told)
+
     def place(self, brushes: list[Brush], last: dict) -> None:
         """Give brushes pockets after those that their rolls have, in their order."""
         by_roll: dict[uuid.UUID, list[Brush]] = {}
@@ -299,9 +326,11 @@ class _Reading:
     def checkpoints(self) -> None:
         """Take in the checkpoints of brushes that came in or are there."""
         entries = [one for one in self.pack.manifest.checkpoints if one.brush in self.brush_ids]
-        own = self.own_ids(Checkpoint, [one.id for one in entries], "account")
+        own = self.own_ids(Checkpoint, [one.id for one in entries])
         standing = {one.pk: one for one in Checkpoint.objects.filter(pk__in=own)}
-        made: list[Checkpoint] = []
+        there = Checkpoint.objects.filter(brush__in={one.brush_id for one in self.points}, deleted_at=None)
+        known = [(one.brush_id, one.document) for one in there]
+        made = [one for one in self.points if (one.brush_id, one.document) not in known]
         for one, pk in zip(self.each(entries), own, strict=True):
             try:
                 row = self.checkpoint(one, standing.get(pk), pk)
@@ -348,14 +377,14 @@ class _Reading:
         """Take in one lane; returns how many lanes there are more."""
         lane = None
         if one.id:
-            lane = Lane.objects.filter(pk=self.own_id(Lane, one.id, "account")).first()
+            lane = Lane.objects.filter(pk=self.own_id(Lane, one.id)).first()
             if lane and lane.deleted_at is None:
                 self.report.add("lane", one, "there")
                 return 0
-            lane = lane or Lane(pk=self.own_id(Lane, one.id, "account"), account=self.account)
+            lane = lane or Lane(pk=self.own_id(Lane, one.id), account=self.account)
             lane.name, lane.set_name, lane.hidden = one.name or "Strokes", one.set, one.hidden
             lane.position, lane.deleted_at = position, None
-        self.own_ids(ProofStroke, [told.id for told in one.strokes], "account")
+        self.own_ids(ProofStroke, [told.id for told in one.strokes])
         drawn = iter(inkml.read(self.pack.read(one.file), as_written=True).strokes if one.file else [])
         rows = []
         for told in one.strokes:
@@ -365,7 +394,7 @@ class _Reading:
             samples = stroke.samples.tobytes() if stroke else b""
             if stroke:
                 read_samples(samples)
-            row = ProofStroke(pk=self.own_id(ProofStroke, told.id, "account"), account=self.account, lane=lane)
+            row = ProofStroke(pk=self.own_id(ProofStroke, told.id), account=self.account, lane=lane)
             row.kind, row.erase, row.seed = (stroke.kind, stroke.erase, stroke.seed) if stroke else (0, False, 1)
             row.brush = told.brush and self.brush_ids.get(told.brush, told.brush)
             row.over, row.layer, row.size, row.dries = told.over, told.layer, told.size, told.dries
@@ -393,7 +422,7 @@ class _Reading:
         """Take in the recipes that are not there."""
         rows = []
         for one in self.pack.manifest.recipes:
-            pk = self.own_id(KeptRecipe, one.id, "account")
+            pk = self.own_id(KeptRecipe, one.id)
             standing = KeptRecipe.objects.filter(pk=pk).first()
             if standing and standing.deleted_at is None:
                 self.report.add("recipe", one, "there")
@@ -460,6 +489,7 @@ def read_pack(
                 reading.lanes()
                 reading.recipes()
                 reading.sheets()
+            reading.note_ids()
             account.pictures.add(*reading.kept)
             touch(reading.kept)
             if look:

@@ -16,7 +16,7 @@ MOST_UNDERLAY = 64 * 2**20
 def read_looks(reading, faults: tuple) -> dict[uuid.UUID, uuid.UUID]:
     """Take in the looks; returns which id each has here. One that is not sound is left, and so are its strokes."""
     entries = reading.pack.manifest.looks
-    own = reading.own_ids(Look, [one.id for one in entries], "account")
+    own = reading.own_ids(Look, [one.id for one in entries])
     there = set(Look.objects.filter(pk__in=own).values_list("pk", flat=True))
     made, ids = [], {}
     for one, pk in zip(entries, own, strict=True):
@@ -49,12 +49,15 @@ def _look(reading, one: LookEntry, pk: uuid.UUID) -> Look:
 
 def read_sheet_entry(reading, one: SheetEntry, looks: dict) -> None:
     """Take in one sheet with its strokes, unless it is there."""
-    pk = reading.own_id(Sheet, one.id, "account")
+    pk = reading.own_id(Sheet, one.id)
     standing = Sheet.objects.filter(pk=pk).first()
-    if standing and standing.deleted_at is None:
-        reading.report.add("sheet", one, "there")
-        return
     document = read_sheet(reading.pack.json(one.document))
+    if standing and standing.deleted_at is None:
+        reading.report.add("sheet", one, "there" if standing.document == document else "changed")
+        return
+    if standing and standing.document != document:
+        # What was deleted can still be put back as it was.
+        standing, pk = None, reading.another_id(Sheet, one.id)
     for under in document["underlays"]:
         reading.keep(under["picture"], pixels_of)
     sheet = standing or Sheet(pk=pk, account=reading.account)
@@ -70,7 +73,7 @@ def read_sheet_entry(reading, one: SheetEntry, looks: dict) -> None:
 
 
 def _strokes(reading, one: SheetEntry, sheet: Sheet, looks: dict) -> list[SheetStroke]:
-    own = reading.own_ids(SheetStroke, [told.id for told in one.strokes], "account")
+    own = reading.own_ids(SheetStroke, [told.id for told in one.strokes])
     drawn = iter(inkml.read(reading.pack.read(one.file), as_written=True).strokes if one.file else [])
     rows = []
     for told, pk in zip(one.strokes, own, strict=True):

@@ -22,10 +22,14 @@ def told(account) -> dict:
     """Rolls with their brushes in order, and sources, without what hangs on where they were made."""
     shipped = {str(one.pk): one.name for one in Source.objects.all()}
 
+    named = {str(one.pk): one.name for one in Brush.objects.of(account)}
+
     def without_ids(document: dict) -> dict:
         uses = [use for use in [*document["shapes"], document["grain"]] if use]
         for use in uses:
             use["source"], use["picture"] = shipped[use["source"]], ""
+        for layer in document["layers"]:
+            layer["brush"] = named.get(layer["brush"])
         return document
 
     brushes = Brush.objects.of(account).order_by("roll__place", "place")

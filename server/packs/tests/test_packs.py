@@ -14,7 +14,7 @@ from unittest.mock import patch
 
 import numpy as np
 from accounts.models import Account
-from acts.tests import act
+from acts.tests import act, keep_brush
 from django.core.management import call_command
 from django.db import connection
 from django.test import TestCase
@@ -106,7 +106,35 @@ class RoundTests(PackCase):
         self.assertEqual({line.outcome for line in report.lines}, {"in"})
         self.assertEqual(self.written(account, everything=True), before)
         # The source can still be worked on: what it began with came along.
-        self.assertIsNotNone(Source.objects.get(pk=self.source.pk).working_id)
+        self.assertIsNotNone(Source.objects.get(account=account, name=self.source.name).working_id)
+
+    def test_ids_are_drawn_anew_and_once_for_all(self):
+        self.fill()
+        before = self.written(everything=True)
+        for _ in range(2):
+            self.take(before, self.other)
+        mine = set(Brush.objects.of(self.account).values_list("pk", flat=True))
+        theirs = set(Brush.objects.of(self.other).values_list("pk", flat=True))
+        self.assertEqual((len(theirs), theirs & mine), (len(mine), set()))
+
+    def test_an_older_pack_replaces_nothing(self):
+        self.fill(2)
+        before = self.written(rolls=[self.roll.pk])
+        newer, gone = self.brushes[:2]
+        for brush in (newer, gone):
+            self.assertEqual(keep_brush(self.client, self.account, brush, size=77.0)["answer"], "done")
+        self.act("takeBrush", gone.pk)
+        for _ in range(2):
+            self.take(before)
+        newer.refresh_from_db()
+        self.assertEqual(newer.document["size"], 77.0)
+        (point,) = newer.checkpoints.filter(why="elsewhere")
+        self.assertEqual(point.document, self.brushes[0].document | {"size": point.document["size"]})
+        self.assertNotEqual(point.document["size"], 77.0)
+        # The deleted one can be put back as it was last; as it is in the pack it is a brush of its own.
+        deleted = Brush.objects.get(pk=gone.pk)
+        self.assertEqual((deleted.document["size"], deleted.deleted_at is None), (77.0, False))
+        self.assertEqual(Brush.objects.of(self.account).present().filter(name=gone.name).exclude(pk=gone.pk).count(), 1)
 
     def test_what_was_deleted_comes_back_to_the_same_account(self):
         self.fill()
@@ -269,7 +297,7 @@ class UnsoundTests(PackCase):
         mine = Brush.objects.of(self.other).get()
         self.assertEqual((mine.beyond, mine.document["version"]), ({"version": VERSION + 3, "sheen": 0.5}, VERSION))
         again = pack.Pack(io.BytesIO(self.written(self.other, brushes=[mine.pk])))
-        self.assertEqual(again.json(f"brushes/{mine.pk}.json")["sheen"], 0.5)
+        self.assertEqual(again.json(path)["sheen"], 0.5)
 
     def test_spoilt_packs_leave_nothing_behind(self):
         """A share of them; `HOLLOWMIST_PACKS=10000 script/test packs` tries as many as are named."""
