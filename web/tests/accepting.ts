@@ -220,7 +220,7 @@ export class ActsServer {
 
   /** How `PUT /api/pictures/…` is answered. */
   takePicture(path: string): { status: number; body: unknown } {
-    this.pictures.add(path.split("/").at(-1)!)
+    this.pictures.add(new URL(path, "http://h").pathname.split("/").at(-1)!)
     return { status: 204, body: null }
   }
 

@@ -9,6 +9,13 @@ const RECIPE = { start: { kind: "picture" }, steps: [] }
 const PUT = /^\/api\/pictures\//
 const bytes = (...values: number[]) => new Uint8Array(values)
 
+/** A server that keeps one roll. */
+function keeping() {
+  const acts = accepting()
+  acts.touch("rolls", "r", { name: "Shore", note: "", tint: "", place: "a0" })
+  return acts
+}
+
 async function device() {
   const [{ openDevice, closeDevice }, { makeSource }, { makeBrush }] = await Promise.all([
     import("@/device/useDevice"),
@@ -46,7 +53,7 @@ describe("pictures that are made on the device", () => {
   })
 
   it("go ahead of a brush that uses them, though its source waits", async () => {
-    const acts = accepting()
+    const acts = keeping()
     const { store, makeBrush } = await device()
     const picture = await keepPicture(store, bytes(9))
     const document = { shapes: [], grain: { picture, source: null } } as never
@@ -69,7 +76,7 @@ describe("pictures that are made on the device", () => {
   })
 
   it("that are not taken hold their source apart, with what was said, and all else goes on", async () => {
-    const acts = accepting()
+    const acts = keeping()
     server.on("PUT", PUT, { status: 413, body: { detail: "The file has 21 MB; up to 20 MB are taken." } })
     const { store, makeSource, makeBrush } = await device()
     await makeSource(store, await source(store, 3))

@@ -165,9 +165,9 @@ class BoundTests(SheetCase):
         huge = keep_picture(self.account, data.getvalue(), "image/png").digest
         under = {"picture": huge, "name": "fog", "width": 4000, "height": 4000}
         self.keep(1, document={"width": 200, "height": 100, "underlays": [under]})
-        with mock.patch.object(Image.Image, "convert", side_effect=AssertionError("it was opened")):
-            with self.assertRaisesRegex(LookupError, "up to"):
-                piece_of(Sheet.objects.get()).underlay(huge)
+        opened = mock.patch.object(Image.Image, "convert", side_effect=AssertionError("it was opened"))
+        with opened, self.assertRaisesRegex(LookupError, "up to"):
+            piece_of(Sheet.objects.get()).underlay(huge)
 
     def test_no_file_is_begun_that_would_need_more_than_there_is(self):
         self.keep(1, document={"width": 8192, "height": 8192, "dpi": 150.0})
