@@ -17,7 +17,7 @@ WEB = ROOT / "web" / "dist"
 SHELF = os.environ.get("HOLLOWMIST_SHELF", "")
 """Address of the lending shelf; nothing where there is none."""
 
-WITHOUT_SECRETS = {"test", "spectacular", "makemigrations", "check"}
+WITHOUT_SECRETS = {"test", "spectacular", "makemigrations", "check", "write_kinds"}
 """Commands that serve nobody: tests and builds."""
 MEASURED = bool({"test", "bench"} & set(sys.argv[1:2]))
 

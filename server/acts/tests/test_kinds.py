@@ -14,6 +14,8 @@ from sources.actions.pictures import drop_unused, keep_ink
 from sources.models import Picture
 
 from acts.actions.purge import TOLD_FOR, forget_purged, purge
+from acts.described import described
+from acts.management.commands.write_kinds import PAGE
 from acts.models import Purged
 from acts.registry import KINDS, Merge
 
@@ -65,6 +67,9 @@ class BothSidesTests(TestCase):
             for table, kind in KINDS.items()
         }
         self.assertEqual(told, known)
+
+    def test_the_page_about_them_is_what_they_are(self):
+        self.assertEqual(PAGE.read_text(), described(), "run manage.py write_kinds")
 
     def test_what_lies_in_something_is_registered_after_it(self):
         seen = []

@@ -1,4 +1,4 @@
-// Keep the steps of a recipe under a name, to be used on other pictures; and forget them.
+// Keep the steps of a recipe under a name, to be used on other pictures; forget them, and put them back.
 import { noteRecipe, type StoredRecipe } from "@/device/tables/recipes"
 import { note } from "@/device/note"
 import type { Store } from "@/device/store"
@@ -16,5 +16,13 @@ export function forgetRecipe(store: Store, id: string): Promise<void> {
   return store.doing([store.recipes], async () => {
     await store.recipes.delete(id)
     await note(store, "forgetRecipe", id)
+  })
+}
+
+/** Put steps back that were forgotten. */
+export function putRecipeBack(store: Store, recipe: StoredRecipe): Promise<void> {
+  return store.doing([store.recipes], async () => {
+    await store.recipes.put(recipe)
+    await note(store, "putRecipeBack", recipe.id)
   })
 }

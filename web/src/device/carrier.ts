@@ -248,16 +248,18 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
   async function carry(): Promise<void> {
     if (ending.signal.aborted) return
     leading = true
-    const waiting = liveQuery(async () => [
-      await store.acts.orderBy("seq").lastKey(),
-      await store.mark("asked", ""),
-    ]).subscribe(() => void run())
+    // While the server is away an act is no reason to hurry: it goes when that has been waited for.
+    const waiting = liveQuery(() => store.acts.orderBy("seq").lastKey()).subscribe(() => {
+      if (tries === 0) void run()
+    })
+    const asked = liveQuery(() => store.mark("asked", "")).subscribe(() => void run())
     const wake = () => void run()
     const seen = () => document.visibilityState === "visible" && void run()
     window.addEventListener("online", wake)
     document.addEventListener("visibilitychange", seen)
     await new Promise((end) => ending.signal.addEventListener("abort", end, { once: true }))
     waiting.unsubscribe()
+    asked.unsubscribe()
     window.clearTimeout(timer)
     window.removeEventListener("online", wake)
     document.removeEventListener("visibilitychange", seen)

@@ -5,7 +5,7 @@ import { useSortable } from "@vueuse/integrations/useSortable"
 import { BookmarkPlus, Plus } from "@lucide/vue"
 import { ElPopover, ElSwitch } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
-import { forgetRecipe, keepRecipe } from "@/acts/keepRecipe"
+import { forgetRecipe, keepRecipe, putRecipeBack } from "@/acts/keepRecipe"
 import { presentStore } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { GENERATORS, STEPS } from "@/generated/layout"
@@ -75,7 +75,13 @@ async function keep(name: string): Promise<void> {
   notice(`${name} is among your recipes, under Step.`)
 }
 
-const forget = ({ id }: StoredRecipe) => store.write(forgetRecipe(store, id))
+function forget(recipe: StoredRecipe): void {
+  void store.write(forgetRecipe(store, recipe.id))
+  notice(`${recipe.name} is forgotten.`, {
+    label: "Put it back",
+    act: () => void store.write(putRecipeBack(store, recipe)),
+  })
+}
 </script>
 
 <template>
