@@ -19,6 +19,8 @@ async function device(account = 7) {
 }
 
 type Device = Awaited<ReturnType<typeof device>>
+const note = async ({ store }: Device, thing: string, restsUntil: number) =>
+  (await import("@/device/note")).note(store, "keepStroke", thing, { kind: 0, samples: "" }, { restsUntil })
 const settled = ({ store }: Device) => until(async () => (await store.acts.count()) === 0)
 const kinds = (acts: ActsServer) => acts.done.map((one) => one.thing)
 
@@ -105,6 +107,21 @@ describe("the carrier", () => {
     await until(() => acts.rows.has("b"))
     expect(kinds(acts)).toEqual(["b"])
     expect(await here.store.strokes.count()).toBe(2)
+  })
+
+  it("sends what rested long enough while it was asking, and not at its next look", async () => {
+    const acts = accepting()
+    const here = await device()
+    await settled(here)
+    await until(async () => (await here.store.mark("looked", "")) !== "")
+    // Asking takes longer than the act rests.
+    server.on("GET", /^\/api\/changes/, ({ path }) => {
+      const end = Date.now() + 120
+      while (Date.now() < end);
+      return acts.changes(path)
+    })
+    await note(here, "a", Date.now() + 60)
+    await until(() => acts.done.length === 1)
   })
 
   it("waits while another account is signed in, and tells so", async () => {

@@ -76,6 +76,17 @@ describe("a sheet that was deleted elsewhere and drawn on here", () => {
     expect(acts.rows.get(sheet)?.row).toMatchObject({ name: "Label", revision: 1 })
   })
 
+  it("is drawn on, and nothing is asked, once another device has put it back", async () => {
+    const { row } = acts.rows.get(sheet)!
+    await drawAway(() => acts.touch("sheets", sheet, null))
+    acts.touch("sheets", sheet, row)
+    here.carrier.wake()
+    await until(() => strokesThere().length === 2)
+    await carried()
+    const { gone, theirs } = (await here.store.sheets.get(sheet))!
+    expect([gone, theirs, await here.store.stuck.count()]).toEqual([undefined, undefined, 0])
+  })
+
   it("is let go of with what was drawn, on wish", async () => {
     await drawAway(() => acts.touch("sheets", sheet, null))
     await letGoOf(here.store, "sheets", sheet)

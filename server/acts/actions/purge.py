@@ -1,7 +1,6 @@
 """Let go for good of what was taken away long ago; devices are told, and so is who asks for what lay in it."""
 
 from datetime import timedelta
-from itertools import groupby
 
 from accounts.models import Account
 from accounts.numbers import count_on, lock
@@ -37,15 +36,17 @@ def _purge(kind: Kind, before) -> int:
 
 
 def _let_go(kind: Kind, rows: QuerySet) -> int:
-    count, rows = 0, rows.order_by("account", "pk")
-    for account, found in groupby(rows.values_list("account", "pk"), key=lambda one: one[0]):
-        things = [pk for _, pk in found]
-        count += len(things)
+    count = 0
+    for account in set(rows.values_list("account", flat=True)):
         with transaction.atomic():
-            told = [Purged(account_id=account, table=kind.table, thing=pk) for pk in things]
-            count_on(lock(Account(pk=account)), told)
+            locked = lock(Account(pk=account))
+            # Looked for once its acts wait: what was just put back is not let go of.
+            things = list(rows.filter(account=account).values_list("pk", flat=True))
+            told = [Purged(account=locked, table=kind.table, thing=pk) for pk in things]
+            count_on(locked, told)
             Purged.objects.bulk_create(told, batch_size=500, ignore_conflicts=True)
             kind.model.objects.filter(pk__in=things).delete()
+        count += len(things)
     return count
 
 

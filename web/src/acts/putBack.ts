@@ -5,7 +5,7 @@ import { newId } from "@/documents/ids"
 import { drop } from "@/device/changes"
 import { note } from "@/device/note"
 import type { Store } from "@/device/store"
-import { doHeld, dropHeld } from "@/device/stuck"
+import { doWhatIsBack, dropHeld } from "@/device/stuck"
 import { kindAt, within } from "@/device/tables"
 import type { Kept, Kind } from "@/device/tables/kind"
 
@@ -48,7 +48,7 @@ export function putBack(store: Store, table: string, id: string): Promise<void> 
       if (forGood) await keepWhole(store, kind, back)
       else if (kind.merge === "document") await kind.keep(store, back, back.revision)
     }
-    await doHeld(store, new Set(gone.map(({ row }) => row.id)))
+    await doWhatIsBack(store, new Set(gone.map(({ row }) => row.id)))
   })
 }
 

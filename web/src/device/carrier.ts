@@ -100,10 +100,10 @@ function bounded(acts: Act[]): Act[] {
   return fit < 0 ? acts : acts.slice(0, fit)
 }
 
-/** When the next act that rests may go, ms from now; nothing where none rests. */
-async function nextRest(store: Store): Promise<number | undefined> {
-  const next = await store.acts.where("restsUntil").above(Date.now()).first()
-  return next && restOf(next) > 0 ? restOf(next) : undefined
+/** When the next act may go that rested at a moment, ms from now: it may have rested long enough meanwhile. */
+async function nextRest(store: Store, at: number): Promise<number | undefined> {
+  const next = await store.acts.where("restsUntil").above(at).first()
+  return next && restOf(next)
 }
 
 /** `refused` hears the sentence of every act that is held apart. */
@@ -196,9 +196,11 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     window.clearTimeout(timer)
     try {
       let way: "on" | "later" = "on"
+      let looked = 0
       do {
         again = false
         for (;;) {
+          looked = Date.now()
           const acts = await nextActs(store, alone ? 1 : MOST_ACTS)
           if (acts.length === 0) break
           way = await send(acts)
@@ -220,7 +222,7 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
         const standing = await store.mark<Way>("way", "near")
         if (standing === "near") await tell("away")
       }
-      const rest = await nextRest(store)
+      const rest = await nextRest(store, looked)
       schedule(way === "later" ? backingOff(tries++) : Math.min(LOOK, rest ?? LOOK))
     } catch (error) {
       if (ending.signal.aborted) return

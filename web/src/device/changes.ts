@@ -4,6 +4,7 @@ import type { components } from "@/generated/api"
 import type { Table } from "dexie"
 import { dequal } from "dequal"
 import type { Store } from "./store"
+import { doWhatIsBack } from "./stuck"
 import { kindAt, KINDS, keepsDocument, within } from "./tables"
 import { changedBy, type Kept, type Kind, type Row } from "./tables/kind"
 
@@ -34,7 +35,8 @@ async function write(store: Store, kind: Kind, { id, row, purged }: Change): Pro
     return
   }
   const told = kind.read(id, row) as Kept
-  if (!own || kind.merge !== "document") await table.put(told)
+  const alike = own && !standing.theirs && dequal(held(told), held(standing))
+  if (!own || alike || kind.merge !== "document") await table.put(told)
   else await table.put({ ...standing, gone: undefined, theirs: told })
 }
 
@@ -58,6 +60,7 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
         console.error(`${change.table} ${change.id} could not be taken in`, error)
       }
     }
+    await doWhatIsBack(store, new Set(changes.flatMap(({ id, row }) => (row ? [id] : []))))
     const last = changes.at(-1)
     if (last) await store.setMark("since", last.number)
   })

@@ -16,10 +16,14 @@ export function tryAgain(store: Store, id: string): Promise<void> {
   })
 }
 
-/** Do what was held because things were gone, once these are back; within a transaction. */
-export async function doHeld(store: Store, back: ReadonlySet<string>): Promise<void> {
+/** Do what was held because things were gone, once all of these are back; within a transaction. */
+export async function doWhatIsBack(store: Store, back: ReadonlySet<string>): Promise<void> {
   const held = await store.stuck.filter(({ lost = [] }) => lost.some((one) => back.has(one))).toArray()
-  for (const act of held.sort((a, b) => (a.order ?? 0) - (b.order ?? 0))) await anew(store, act)
+  for (const act of held.sort((a, b) => (a.order ?? 0) - (b.order ?? 0))) {
+    const lost = act.lost!.filter((one) => !back.has(one))
+    if (lost.length > 0) await store.stuck.update(act.id, { lost })
+    else await anew(store, act)
+  }
 }
 
 /** Let go of what was held because things were gone; within a transaction. */
