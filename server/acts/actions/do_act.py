@@ -3,7 +3,7 @@
 import logging
 
 from accounts.numbers import lock
-from django.db import transaction
+from django.db import OperationalError, transaction
 from hollowmist.errors import said_of
 from hollowmist.refusal import Gone, Refused, Stale
 from rest_framework.exceptions import ValidationError
@@ -12,6 +12,11 @@ from ..models import DoneAct
 from .perform import perform
 
 log = logging.getLogger(__name__)
+
+WAITED_FOR_EACH_OTHER = {1205, 1213}
+"""MariaDB's codes of a transaction that gave way to another: it was undone whole, and can be done again at once."""
+
+TRIES = 4
 
 
 def _first_sentence(detail) -> str:
@@ -56,6 +61,18 @@ def do_act(account, act: dict) -> dict:
         `answer`: "done", maybe with the `revision` that now stands; "stale" with `theirs`, the row that does; "gone"
         with all that was `lost`, each {table, thing, row}; or "refused" with a `detail` that says why.
     """
+    tries = 1
+    while True:
+        try:
+            return _do_once(account, act)
+        except OperationalError as error:
+            if error.args[0] not in WAITED_FOR_EACH_OTHER or tries == TRIES:
+                raise
+            log.info("act %s is tried again: %s", act["id"], error)
+            tries += 1
+
+
+def _do_once(account, act: dict) -> dict:
     act_id = act["id"]
     with transaction.atomic():
         lock(account)

@@ -67,6 +67,13 @@ class OnceTests(ActsCase):
         self.assertEqual((ProofStroke.objects.count(), DoneAct.objects.count()), (0, 0))
         self.assertEqual(Account.objects.get(pk=self.account.pk).number, 0)
 
+    def test_one_that_gave_way_to_another_is_tried_again(self):
+        gave_way = OperationalError(1213, "Deadlock found when trying to get lock; try restarting transaction")
+        tries = [gave_way, gave_way, mock.DEFAULT]
+        with mock.patch("acts.actions.do_act.DoneAct.objects.create", side_effect=tries) as made:
+            answer = act(self.client, self.account, "keepStroke", uuid.uuid4(), stroke())
+        self.assertEqual((answer["answer"], made.call_count, ProofStroke.objects.count()), ("done", 3, 1))
+
     def test_acts_of_one_account_do_not_land_in_another(self):
         other = Account.objects.create_user("tove", password="gull-and-kelp")
         # A tab that was left open before tove signed in on this device.

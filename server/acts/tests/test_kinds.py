@@ -10,6 +10,7 @@ import numpy as np
 from accounts.models import Account
 from django.test import TestCase
 from django.utils import timezone
+from drf_spectacular.generators import SchemaGenerator
 from sources.actions.pictures import drop_unused, keep_ink
 from sources.models import Picture
 
@@ -220,6 +221,28 @@ class PromiseTests(KindsCase):
             above = next(t for t, one in KINDS.items() if one.model is kind.parent_model)
             theirs.things[above] = self.world.things[above]
             self.assertIn("not among yours", theirs.keep(table, "laid in", uuid.uuid4())["detail"], table)
+
+    @mock.patch("rest_framework.throttling.SimpleRateThrottle.allow_request", return_value=True)
+    def test_no_address_opens_what_is_anothers(self, _):
+        picture = keep_ink(self.account, np.full((64, 64), 40, np.uint8)).digest
+        own = {str(one) for one in self.world.things.values()}
+        other = Account.objects.create_user("tove", password="gull-and-kelp")
+        self.client.force_login(other)
+        tried = 0
+        for path, operations in SchemaGenerator().get_schema(public=True)["paths"].items():
+            names = re.findall(r"\{(\w+)\}", path)
+            # The shelf is a service of its own, and how far a pack is read lies under a name that its page made up.
+            if not names or path.startswith(("/api/lots", "/api/loans", "/api/packs/readings")):
+                continue
+            for value in {*own, picture}:
+                address = re.sub(r"\{\w+\}", value, path)
+                for method in operations:
+                    with self.subTest(f"{method} {address}"):
+                        answer = getattr(self.client, method)(address, content_type="application/json")
+                        # 409: a picture is brought for the account that is named, which is nobody's here.
+                        self.assertIn(answer.status_code, {400, 404, 405, 409, 415})
+                        tried += 1
+        self.assertGreater(tried, 100)
 
     def test_a_picture_that_anything_names_is_still_there_when_it_is_needed(self):
         for number, (table, name) in enumerate(
