@@ -307,7 +307,8 @@ class LaneTests(HandCase):
         self.assertIsNone(ProofStroke.objects.get().lane)
         redo.click()
         self.wait_for(lambda: Lane.objects.filter(deleted_at=None).exists())
-        self.assertIsNotNone(ProofStroke.objects.get().lane)
+        # Two acts: the lane is put back, and then it is kept with its stroke.
+        self.wait_for(lambda: ProofStroke.objects.get().lane)
         undo.click()
         undo.click()
         self.wait_for(lambda: ProofStroke.objects.get().deleted_at)
