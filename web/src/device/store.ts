@@ -91,8 +91,12 @@ export interface Mark {
 /** Name of the database that holds an account's store. */
 export const nameOf = (account: number): string => `hollowmist-${account}`
 
-/** A newer version of the application took the store over. */
-export class OutdatedError extends Error {}
+/** Another page took the store over: a newer version of the application, or one that deleted it in signing out. */
+export class TakenOverError extends Error {
+  constructor(readonly by: "renewal" | "signing out") {
+    super(`taken over by ${by}`)
+  }
+}
 
 export class Store extends Dexie {
   strokes!: EntityTable<StoredStroke, "id">
@@ -118,7 +122,8 @@ export class Store extends Dexie {
     private readonly failed: (error: Error) => void = console.error,
   ) {
     // What is kept outlives a battery that dies: not only the browser.
-    super(nameOf(account), { chromeTransactionDurability: "strict" })
+    // Nor is it opened by itself: a store that was closed for good would come back, in a newer form or as an empty one.
+    super(nameOf(account), { chromeTransactionDurability: "strict", autoOpen: false })
     this.version(1).stores({
       strokes: "id, brush, lane",
       lanes: "id",
@@ -128,9 +133,10 @@ export class Store extends Dexie {
     })
     // A newer version of the application, in another tab, must not be held up by this one.
     this.use({ stack: "dbcore", name: "under way", create: (core) => this.watchOver(core) })
-    this.on("versionchange", () => {
+    this.on("versionchange", ({ newVersion }) => {
+      // For good: whatever this page still does must neither go into the newer store nor bring a deleted one back.
       this.close()
-      this.failed(new OutdatedError())
+      this.failed(new TakenOverError(newVersion ? "renewal" : "signing out"))
     })
     this.version(2).stores({ rolls: "id", brushes: "id, roll", sources: "id" })
     // Sources are told with what they began with now, and recipes are told at all: everything is asked for anew.
@@ -164,6 +170,9 @@ export class Store extends Dexie {
         await tx.table("sheets").toCollection().modify({ revision: 1, keptAt: 0 })
         await tx.table("marks").delete("since")
       })
+    this.open().catch((error: Error) =>
+      this.failed(error.name === "VersionError" ? new TakenOverError("renewal") : error),
+    )
   }
 
   /** Where acts are noted. */

@@ -2,7 +2,7 @@
 import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
 import { startCarrier, type Carrier, type Way } from "./carrier"
-import { nameOf, OutdatedError, Store } from "./store"
+import { nameOf, Store, TakenOverError } from "./store"
 import { useLive } from "./useLive"
 
 interface Device {
@@ -21,6 +21,9 @@ export const openCarrier = (): Carrier | undefined => open.value?.carrier
 /** What last went wrong with the store itself, as a sentence. */
 export const trouble = shallowRef("")
 
+/** What another page did by which this one has no store any more. */
+export const takenOver = shallowRef<TakenOverError["by"]>()
+
 /** Why this device could not keep something, as a sentence. */
 export function keepingTrouble(error: unknown): string {
   const { name, message } = error as Error
@@ -30,8 +33,9 @@ export function keepingTrouble(error: unknown): string {
 }
 
 function tell(error: Error): void {
-  if (error instanceof OutdatedError) {
-    trouble.value = "Hollowmist was renewed in another tab. Reload this page to go on; all you did is safe."
+  if (error instanceof TakenOverError) {
+    open.value?.carrier.stop()
+    takenOver.value = error.by
     return
   }
   trouble.value = keepingTrouble(error)

@@ -3,9 +3,10 @@ import { useEventListener } from "@vueuse/core"
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/device/useSession"
 import { pictureOf } from "@/device/pictures"
-import { closeDevice, openDevice, presentStore, putToSleep, trouble } from "@/device/useDevice"
+import { closeDevice, openDevice, presentStore, putToSleep, takenOver, trouble } from "@/device/useDevice"
 import { setBringing, useEngine } from "@/engine/useEngine"
 import { notice } from "@/parts/notice"
+import TakenOver from "./TakenOver.vue"
 import { useRenewal } from "./useRenewal"
 
 const session = useSession()
@@ -46,4 +47,5 @@ watch(generation, () =>
       :key="`${route.params.brush ?? route.params.source ?? route.params.sheet ?? String(route.name)} ${generation}`"
     />
   </RouterView>
+  <TakenOver v-if="takenOver" :by="takenOver" />
 </template>
