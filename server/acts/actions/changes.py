@@ -10,7 +10,7 @@ from django.core.serializers.json import DjangoJSONEncoder
 from ..models import Purged
 from ..registry import KINDS
 
-PAGE, MOST_BYTES = 500, 2 * 2**20
+PAGE, MOST_BYTES = 200, 2**20
 """Most rows of one answer, and most bytes of rows as JSON; the first row comes however large it is."""
 
 
