@@ -1,5 +1,6 @@
 // What the hand holds on a sheet: a brush of one's rolls, at a size, in an ink, at an opacity.
 import type { StoredBrush } from "@/device/tables/brushes"
+import { byPlace } from "@/documents/places"
 import type { BrushDocument } from "@/documents/brush"
 import { newId } from "@/documents/ids"
 import type { Look } from "@/documents/sheet"
@@ -72,12 +73,17 @@ export function useHand(store: Store, sheet: string) {
     return fresh
   }
 
-  /** Without one of its own, a hand takes the brush that was used last, as soon as there is one. */
-  const last = useLive(
-    async () =>
-      (await store.brushes.toArray()).sort((a, b) => b.usedAt - a.usedAt || (a.id < b.id ? -1 : 1))[0],
-    undefined as StoredBrush | undefined,
-  )
+  /** The brush that was used last; where none was, the first of the first roll. */
+  async function lastUsed(): Promise<StoredBrush | undefined> {
+    const rolls = (await store.rolls.toArray()).sort(byPlace).map(({ id }) => id)
+    const at = ({ roll }: StoredBrush) => rolls.indexOf(roll)
+    return (await store.brushes.toArray())
+      .filter((one) => at(one) >= 0)
+      .sort((a, b) => b.usedAt - a.usedAt || at(a) - at(b) || byPlace(a, b))[0]
+  }
+
+  /** Without one of its own, a hand takes that, as soon as there is one. */
+  const last = useLive(lastUsed, undefined as StoredBrush | undefined)
   watch(
     [brush, known, last],
     () => {
