@@ -129,7 +129,9 @@ def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbere
     """Gone where what the act needs, what its things lie in, or the thing itself was taken away meanwhile."""
     needs = {} if act.does == "keep" and rows else act.needs
     lost = [one for field, table in needs.items() for one in _lost_need(account, KINDS[table], _needed(told, field))]
-    lost += [one for row in rows for one in _lost_above(kind, row)]
+    # Thousands of strokes lie in one sheet: what they lie in is looked at once.
+    inside = {getattr(row, f"{kind.parent}_id"): row for row in rows} if kind.parent else {}
+    lost += [one for row in inside.values() for one in _lost_above(kind, row)]
     if act.does == "keep" and kind.merge is not Merge.SET:
         there = {row.pk for row in rows}
         purged = _purged(account, kind, [one for one in things if one not in there])

@@ -30,8 +30,7 @@ def _purge(kind: Kind, before) -> int:
     rows = kind.purgeable(kind.model.objects.filter(deleted_at__lt=before))
     if kind.along:
         table, field = kind.along
-        things = list(rows.values_list("pk", flat=True))
-        _let_go(KINDS[table], KINDS[table].model.objects.filter(**{f"{field}__in": things}))
+        _let_go(KINDS[table], KINDS[table].model.objects.filter(**{f"{field}__in": rows.values("pk")}))
     return _let_go(kind, rows)
 
 

@@ -95,8 +95,9 @@ class _Reading:
         """The ids that things have here: their own where they are the account's already, else new ones."""
         new = [one for one in wanted if (model, one) not in self.ids]
         brought = Brought.objects.filter(account=self.account, outside__in=new)
-        known = dict(brought.values_list("outside", "thing"))
-        known |= {pk: pk for pk in model.objects.filter(account=self.account, pk__in=new).values_list("pk", flat=True)}
+        known = {pk: pk for pk in model.objects.filter(account=self.account, pk__in=new).values_list("pk", flat=True)}
+        # Where a thing of the pack came in beside one's own once, it is that.
+        known |= dict(brought.values_list("outside", "thing"))
         for one in new:
             self.ids[model, one] = known.get(one) or self.another_id(model, one)
         return [self.ids[model, one] for one in wanted]

@@ -58,6 +58,8 @@ def read_sheet_entry(reading, one: SheetEntry, looks: dict) -> None:
     if standing and standing.document != document:
         # What was deleted can still be put back as it was.
         standing, pk = None, reading.another_id(Sheet, one.id)
+        for told in one.strokes:
+            reading.another_id(SheetStroke, told.id)
     for under in document["underlays"]:
         reading.keep(under["picture"], pixels_of)
     sheet = standing or Sheet(pk=pk, account=reading.account)

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterable
 from typing import BinaryIO
 from uuid import UUID
 
+from acts.registry import KINDS
 from django.db.models import Prefetch, Q
 from hollowmist.moments import in_ms
 from hollowmist_core.document import pictures_of, read
@@ -30,7 +31,14 @@ class _Writing:
     def __init__(self, account, originals: bool):
         self.account, self.originals = account, originals
         self.files: Files = {}
-        self.outside = dict(Brought.objects.filter(account=account).values_list("thing", "outside"))
+        brought = dict(Brought.objects.filter(account=account).values_list("thing", "outside"))
+        # What came in beside one's own has an id of its own, as that has.
+        own = {
+            pk
+            for kind in KINDS.values()
+            for pk in kind.of(account).filter(pk__in=brought.values()).values_list("pk", flat=True)
+        }
+        self.outside = {thing: outside for thing, outside in brought.items() if outside not in own}
         self.pictures: set[str] = set()
         self.sources: set[str] = set()
         self.looks: set = set()

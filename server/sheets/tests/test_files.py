@@ -12,7 +12,9 @@ import numpy as np
 import pypdfium2
 from accounts.models import Account
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
 from django.test import SimpleTestCase, TransactionTestCase
+from django.test.utils import CaptureQueriesContext
 from hollowmist_core.document import default_document, read
 from hollowmist_core.formats import inkml
 from hollowmist_core.formats.pack import Pack
@@ -155,6 +157,34 @@ class OutTests(SheetCase):
         self.assertEqual(SheetStroke.objects.filter(account=other).count(), 2)
         write_pack(self.account, again, everything=True)
         self.assertEqual(len(Pack(again).manifest.sheets), 1)
+
+
+class OlderPackTests(SheetCase):
+    def test_of_a_deleted_sheet_comes_in_beside_it_with_its_strokes_once(self):
+        self.stroke()
+        out = io.BytesIO()
+        write_pack(self.account, out, everything=True)
+        self.keep(1, document={"tint": "#d9c7a3"})
+        self.act("takeSheet", self.sheet)
+        for _ in range(2):
+            read_pack(self.account, Pack(out))
+        beside = Sheet.objects.get(account=self.account, deleted_at=None)
+        self.assertNotEqual((str(beside.pk), beside.document["tint"]), (str(self.sheet), "#d9c7a3"))
+        self.assertEqual((beside.strokes.count(), Sheet.objects.get(pk=self.sheet).strokes.count()), (1, 1))
+        # Put back, both stand, and go out under ids of their own.
+        self.act("putSheetBack", self.sheet)
+        again = io.BytesIO()
+        write_pack(self.account, again, everything=True)
+        self.assertEqual(len({one.id for one in Pack(again).manifest.sheets}), 2)
+
+    def test_of_thousands_of_strokes_the_sheet_is_looked_at_once(self):
+        strokes = [self.stroke() for _ in range(12)]
+        inked = [{"id": str(pk), "look": str(self.look), "seed": 2} for pk in strokes]
+        with CaptureQueriesContext(connection) as few:
+            self.act("inkStrokes", strokes[0], inked=inked[:2])
+        with CaptureQueriesContext(connection) as many:
+            self.act("inkStrokes", strokes[0], inked=inked)
+        self.assertEqual(len(few), len(many))
 
 
 class BoundTests(SheetCase):
