@@ -4,10 +4,18 @@ import { newId } from "@/documents/ids"
 import type { SheetDocument } from "@/documents/sheet"
 import { note } from "@/device/note"
 import type { Store } from "@/device/store"
+import { documentActs } from "./keepDocument"
 import { noteOpened, noteSheet, type StoredSheet } from "@/device/tables/sheets"
 import { noteSheetStroke } from "@/device/tables/sheetStrokes"
 
 const MOST_NAME = 80
+
+/** A choice is of documents: of names and notes the later act has its way already. */
+const states = documentActs<StoredSheet>({
+  table: (store) => store.sheets,
+  note: (store, id, { document }, base) => noteSheet(store, id, { document }, base),
+})
+export const { keepMine: keepMySheet, takeTheirs: takeTheirSheet } = states
 
 const within = <T>(store: Store, act: () => Promise<T>): Promise<T> =>
   store.doing([store.sheets, store.sheetStrokes, store.views], act)
@@ -62,25 +70,6 @@ export function changePaper(store: Store, id: string, parts: Partial<SheetDocume
     const document = { ...sheet.document, ...parts }
     await store.sheets.put({ ...sheet, document })
     if (!sheet.theirs && !sheet.gone) await noteSheet(store, id, { document }, sheet.revision)
-  })
-}
-
-/** Let this device's state stand over the other's. */
-export function keepMySheet(store: Store, id: string): Promise<void> {
-  return within(store, async () => {
-    const sheet = await store.sheets.get(id)
-    if (!sheet?.theirs) return
-    const { theirs, ...mine } = sheet
-    await store.sheets.put({ ...mine, revision: theirs.revision })
-    await noteSheet(store, id, { document: mine.document }, theirs.revision)
-  })
-}
-
-/** Let the other device's state stand. */
-export function takeTheirSheet(store: Store, id: string): Promise<void> {
-  return within(store, async () => {
-    const theirs = (await store.sheets.get(id))?.theirs
-    if (theirs) await store.sheets.put({ ...theirs, id })
   })
 }
 

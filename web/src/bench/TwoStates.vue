@@ -1,10 +1,9 @@
 <script setup lang="ts">
 // A brush was changed on two devices: both states, inked, and the choice between them.
-import { ElButton, ElDialog } from "element-plus"
 import { computed } from "vue"
 import { useRouter } from "vue-router"
 import { differences } from "@/documents/differences"
-import StateTable from "@/parts/StateTable.vue"
+import TwoStatesDialog from "@/parts/TwoStatesDialog.vue"
 import { useBench } from "./useBench"
 
 const bench = useBench()
@@ -33,30 +32,14 @@ async function both(): Promise<void> {
 </script>
 
 <template>
-  <ElDialog
-    :model-value="open"
-    title="This brush was changed on another device too"
-    width="min(620px, 94vw)"
-    align-center
-    :show-close="false"
-    :close-on-click-modal="false"
-    :close-on-press-escape="false"
+  <TwoStatesDialog
+    :open="open"
+    what="brush"
+    :rows="rows"
+    @mine="bench.keeping.keepMine()"
+    @theirs="bench.keeping.takeTheirs()"
+    @both="both"
   >
-    <p>Nothing is lost: both states are here. Which one shall stand?</p>
-    <StateTable :rows="rows" />
-    <div class="acts">
-      <ElButton @click="bench.keeping.keepMine()">This device's</ElButton>
-      <ElButton @click="bench.keeping.takeTheirs()">The other's</ElButton>
-      <ElButton type="primary" @click="both">Keep both, as two brushes</ElButton>
-    </div>
-  </ElDialog>
+    Nothing is lost: both states are here. Which one shall stand?
+  </TwoStatesDialog>
 </template>
-
-<style scoped>
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: flex-end;
-  gap: 8px;
-}
-</style>

@@ -17,7 +17,7 @@ export function useSheetStanding(store: Store, row: ShallowRef<StoredSheet | und
     differences,
     gone: computed(() => Boolean(row.value?.gone)),
     keepMine: () => store.write(keepMySheet(store, id())),
-    takeTheirs: () => store.write(takeTheirSheet(store, id())),
+    takeTheirs: () => store.write(takeTheirSheet(store, id()).then(() => undefined)),
     /** Returns the id of the sheet that this device's state became. */
     keepBoth: () => keepBothSheets(store, id()),
     /** It was deleted elsewhere while nothing of this device waited: put it back as it was here. */

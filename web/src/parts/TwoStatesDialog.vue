@@ -1,0 +1,39 @@
+<script setup lang="ts">
+// A thing was changed on two devices: what differs between both states, and the choice.
+import { ElButton, ElDialog } from "element-plus"
+import StateTable from "./StateTable.vue"
+
+defineProps<{ open: boolean; what: string; rows: InstanceType<typeof StateTable>["$props"]["rows"] }>()
+const emit = defineEmits<{ mine: []; theirs: []; both: [] }>()
+</script>
+
+<template>
+  <ElDialog
+    :model-value="open"
+    :title="`This ${what} was changed on another device too`"
+    width="min(620px, 94vw)"
+    align-center
+    :show-close="false"
+    :close-on-click-modal="false"
+    :close-on-press-escape="false"
+  >
+    <p><slot /></p>
+    <StateTable :rows="rows" />
+    <div class="acts">
+      <ElButton @click="emit('mine')">This device's</ElButton>
+      <ElButton @click="emit('theirs')">The other's</ElButton>
+      <ElButton type="primary" @click="emit('both')"
+        >Keep both, as two {{ what }}{{ what === "brush" ? "es" : "s" }}</ElButton
+      >
+    </div>
+  </ElDialog>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 8px;
+}
+</style>
