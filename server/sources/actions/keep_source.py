@@ -49,8 +49,30 @@ def _made(account, source: Source, picture: str | None) -> Picture:
         ink = follow(source.recipe, source.makes, original, ink_for(account)).bytes
     except LookupError as error:
         raise Refused(f"The source was not kept. {error}") from None
+    return _of_device(account, picture, ink) or keep_ink(account, ink)
+
+
+def _of_device(account, picture: str | None, ink: np.ndarray) -> Picture | None:
+    """The picture that a device made of a state, where that is here and like the ink that it comes to."""
     theirs = own_pictures(account).filter(pk=picture).first() if picture else None
-    return theirs if theirs and _like(theirs, ink) else keep_ink(account, ink)
+    return theirs if theirs and _like(theirs, ink) else None
+
+
+def _take_over(account, source: Source, picture: str | None) -> None:
+    """Take what a device made of the state that stands: a recipe is kept at once, its picture once it has rested.
+
+    Ours would stay beside the device's with other bytes, and brushes that follow would seem to lag for good.
+    """
+    if picture in (None, source.picture_id):
+        return
+    theirs = _of_device(account, picture, ink_of(source.picture))
+    if theirs is None:
+        return
+    touch([source.picture_id, picture])
+    source.picture = theirs
+    account.pictures.add(theirs)
+    count_on(account, [source])
+    source.save(update_fields=["picture", "number"])
 
 
 def _like(picture: Picture, ink: np.ndarray) -> bool:
@@ -78,9 +100,9 @@ def keep_source(
 ) -> Source:
     """Keep a state of a source, made from the state whose revision is `base`; 0 where it is new.
 
-    Sending the state that already stands once more changes nothing. `picture` is the digest of what the device made
-    of it, which is kept where ours is the same within 2/255; `original` and `working` are those of the file that a new
-    source began with, and of its pixels as they are worked on.
+    Sending the state that already stands once more changes nothing but its picture. `picture` is the digest of what
+    the device made of it, which is kept where ours is the same within 2/255; `original` and `working` are those of the
+    file that a new source began with, and of its pixels as they are worked on.
 
     Raises
     ------
@@ -101,6 +123,7 @@ def keep_source(
         source.original, source.working = _brought(account, original), _brought(account, working)
         account.pictures.add(*filter(None, (source.original, source.working)))
     elif stands(source, base, told, told_row):
+        _take_over(account, source, picture)
         return source
     made_anew = (source.makes, source.recipe) != (makes, recipe)
     for field, value in told.items():

@@ -243,6 +243,22 @@ class MadeOnADeviceTests(SourceTests):
         self.assertEqual(self.keep_made(self.ink_made, key)[0]["revision"], first["revision"])
         self.assertEqual(Source.objects.count(), 1)
 
+    def test_a_picture_that_comes_after_its_state_is_the_source_s_picture_too(self):
+        """While a recipe rests, ours is made; brushes that follow are given the device's, which must not lag."""
+        key = uuid.uuid4()
+        self.keep_made(self.ink_made, key)
+        changed = self.state | {"recipe": self.state["recipe"] | {"steps": [{"kind": "invert", "on": True}]}}
+        made = follow(changed["recipe"], changed["makes"], self.pixels).bytes
+        ours = self.act("keepSource", key, changed, 1)
+        number = Source.objects.get(pk=key).number
+        _, unlike = self.bring(encoded(255 - np.clip(made.astype(int) + 9, 0, 255).astype(np.uint8)))
+        self.assertEqual(self.act("keepSource", key, changed | {"picture": unlike}, 2)["picture"], ours["picture"])
+        _, picture = self.bring(encoded(255 - made.astype(np.uint8), optimize=True))
+        answer = self.act("keepSource", key, changed | {"picture": picture}, 2)
+        self.assertEqual((answer["answer"], answer["revision"], answer["picture"]), ("done", 2, picture))
+        self.assertNotEqual(picture, ours["picture"])
+        self.assertGreater(Source.objects.get(pk=key).number, number)
+
     def test_what_is_no_picture_of_its_size_is_refused_in_words(self):
         vast = encoded(Image.new("RGBA", (3000, 40)))
         for working in (b"not a picture", gravel(), vast):
@@ -259,7 +275,7 @@ class MadeOnADeviceTests(SourceTests):
 class KeepingTests(SourceTests):
     def test_a_recipe_stays_open_and_its_result_is_made_anew(self):
         source = self.make()
-        recipe = {**DOTS, "steps": [{"kind": "invert"}]}
+        recipe = {**DOTS, "steps": [{"kind": "invert", "on": True}]}
         answer = self.keep(source, recipe=recipe)
         self.assertEqual((answer["answer"], answer["revision"]), ("done", 2))
         np.testing.assert_array_equal(self.ink(answer["picture"]), 255 - self.ink(source.picture_id))
@@ -371,7 +387,7 @@ class UseTests(SourceTests):
 
     def test_brushes_keep_their_copy_until_they_are_kept_with_another(self):
         before = Brush.objects.get(pk=self.brush.pk)
-        kept = self.keep(self.source, recipe={**DOTS, "steps": [{"kind": "invert"}]})
+        kept = self.keep(self.source, recipe={**DOTS, "steps": [{"kind": "invert", "on": True}]})
         self.assertEqual(Brush.objects.get(pk=self.brush.pk).document, before.document)
         self.ink(self.source.picture_id)
         grain = self.brush.document["grain"] | {"picture": kept["picture"]}
