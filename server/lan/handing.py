@@ -4,6 +4,8 @@ import os
 from html import escape
 from pathlib import Path
 
+from .authority import fingerprint
+
 FILE = "/hollowmist-authority.crt"
 
 PAGE = """<!doctype html>
@@ -18,11 +20,12 @@ PAGE = """<!doctype html>
   li {{ margin: 20px 0; }}
   a.tap {{ display: block; margin: 10px 0; padding: 16px; border-radius: 8px; background: #2f6f62; color: #fbfaf5;
     text-align: center; text-decoration: none; }}
+  code {{ display: block; margin: 8px 0; font: 15px/1.6 monospace; overflow-wrap: anywhere; }}
   svg {{ display: block; width: 100%; max-width: 320px; margin: 8px 0; }}
 </style>
-<h1>Two taps, once for this tablet</h1>
+<h1>Once for this tablet</h1>
 <p>Hollowmist runs on a computer in your own network. So that nobody can listen between it and your tablet, the tablet
-must know that computer's own authority. It stays with this one computer and vouches for nothing else.</p>
+must know that computer's own authority. It stays with this one computer and can vouch for nothing else.</p>
 <ol>
 <li>Take the authority. The tablet asks whether it may keep it: allow it.
 <svg viewBox="0 0 320 90" role="img" aria-label="A paper with a seal moves from the computer to the tablet">
@@ -31,6 +34,8 @@ must know that computer's own authority. It stays with this one computer and vou
   <rect x="142" y="22" width="26" height="34" fill="#fbfaf5" stroke="#1e2a2d" stroke-width="2"/>
   <circle cx="155" cy="46" r="6" fill="#a34822"/></svg>
 <a class="tap" href="{file}">Take the authority</a></li>
+<li>See that it is ours: the computer showed these pairs beside its code, and the tablet shows them as the certificate's
+SHA-256 fingerprint.<code>{pairs}</code></li>
 <li>Trust it: in the tablet's settings, look for <em>certificate</em>. Where it is listed as a profile, install it there
 and switch it on under certificate trust; elsewhere install the downloaded file as a <em>CA certificate</em>.
 <svg viewBox="0 0 320 70" role="img" aria-label="A switch beside the authority's name is turned on">
@@ -56,6 +61,7 @@ def application(environ, start_response):
         data = (Path(os.environ["HOLLOWMIST_AUTHORITY"]) / "authority.pem").read_bytes()
         start_response("200 OK", [("Content-Type", "application/x-x509-ca-cert"), ("Content-Length", str(len(data)))])
         return [data]
-    page = PAGE.format(file=FILE, address=escape(os.environ["HOLLOWMIST_ADDRESS"])).encode()
+    pairs = fingerprint(Path(os.environ["HOLLOWMIST_AUTHORITY"])).replace(":", " ")
+    page = PAGE.format(file=FILE, address=escape(os.environ["HOLLOWMIST_ADDRESS"]), pairs=pairs).encode()
     start_response("200 OK", [("Content-Type", "text/html; charset=utf-8"), ("Cache-Control", "no-store")])
     return [page]

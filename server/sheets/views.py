@@ -98,7 +98,9 @@ class SheetFileView(APIView):
                 data, missing = write_sheet(sheet, form, dpi, FileWish(**asked), told)
                 return data, {"name": name, "type": FORMATS[form], "left_out": "; ".join(missing[:5])}
 
-            return StreamingHttpResponse(told_file(write), content_type=TOLD)
+            # Lines are handed on as they come.
+            unbuffered = {"X-Accel-Buffering": "no"}
+            return StreamingHttpResponse(told_file(write), content_type=TOLD, headers=unbuffered)
         try:
             data, missing = write_sheet(sheet, form, dpi, FileWish(**asked))
         except (ValueError, LookupError) as error:

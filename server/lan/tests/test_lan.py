@@ -2,17 +2,19 @@
 
 import http.server
 import os
+import socket
 import ssl
 import tempfile
 import threading
 import urllib.request
+from contextlib import suppress
 from pathlib import Path
 from unittest import TestCase, mock
 
 from cryptography import x509
 from django.test import SimpleTestCase
 
-from lan.authority import certify
+from lan.authority import certify, fingerprint
 from lan.handing import FILE, application
 
 NAMES = ["hollowmist.local", "192.168.7.20", "localhost"]
@@ -52,6 +54,49 @@ class AuthorityTests(TestCase):
         made = x509.load_pem_x509_certificate(other)
         self.assertLessEqual((made.not_valid_after_utc - made.not_valid_before_utc).days, 400)
 
+    def test_it_can_vouch_for_nobody_else(self):
+        """Whoever takes its key cannot stand between a tablet and another server."""
+        certify(self.folder, NAMES)
+        certificate, key = (self.folder / f"authority{end}" for end in (".pem", "-key.pem"))
+        other = Path(self.folder).parent / "other"
+        other.mkdir()
+        for one in (certificate, key):
+            (other / one.name).write_bytes(one.read_bytes())
+        with mock.patch("lan.authority._vouches", return_value=True):
+            pair = certify(other, ["elsewhere.example", "localhost"])
+        serving = ssl.SSLContext(ssl.PROTOCOL_TLS_SERVER)
+        serving.load_cert_chain(*pair)
+        with socket.create_server(("127.0.0.1", 0)) as server:
+
+            def answer():
+                with suppress(ssl.SSLError):
+                    serving.wrap_socket(server.accept()[0], server_side=True)
+
+            threading.Thread(target=answer, daemon=True).start()
+            trusting = ssl.create_default_context(cafile=certificate)
+            with (
+                self.assertRaisesRegex(ssl.SSLCertVerificationError, "permitted subtree"),
+                socket.create_connection(server.getsockname(), 20) as one,
+            ):
+                trusting.wrap_socket(one, server_hostname="localhost")
+
+    def test_for_another_name_it_is_made_anew_and_for_the_addresses_of_others_not_at_all(self):
+        certify(self.folder, NAMES)
+        first = fingerprint(self.folder)
+        certify(self.folder, [*NAMES, "172.20.1.9"])
+        self.assertEqual(fingerprint(self.folder), first)
+        certify(self.folder, ["hut.local", "localhost"])
+        self.assertNotEqual(fingerprint(self.folder), first)
+        with self.assertRaisesRegex(ValueError, "no address of a local network"):
+            certify(self.folder, [*NAMES, "203.0.113.7"])
+
+    def test_a_certificate_that_it_did_not_sign_is_made_anew(self):
+        """One of an authority of the same name before it."""
+        certify(self.folder, NAMES)
+        (self.folder / "authority.pem").unlink()
+        before = (self.folder / "server.pem").read_bytes()
+        self.assertNotEqual(certify(self.folder, NAMES)[0].read_bytes(), before)
+
     def test_only_its_owner_reads_the_keys(self):
         certify(self.folder, NAMES)
         for key in self.folder.glob("*-key.pem"):
@@ -85,6 +130,7 @@ class HandingTests(TestCase):
         self.assertEqual((status, kind), ("200", "text/html; charset=utf-8"))
         self.assertIn(b"https://hollowmist.local:8421", body)
         self.assertIn(FILE.encode(), body)
+        self.assertRegex(body.decode(), "([0-9A-F]{2} ){31}[0-9A-F]{2}")
 
     def test_the_authority_is_a_certificate_and_no_key(self):
         status, kind, body = self.ask(FILE)

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from django.core.management.base import BaseCommand
 
-from lan.authority import certify
+from lan.authority import certify, fingerprint
 
 
 class Command(BaseCommand):
@@ -19,4 +19,9 @@ class Command(BaseCommand):
 
     def handle(self, *args, folder, names, **options):
         """Make it, unless the one that is there will do."""
+        before = fingerprint(folder) if (folder / "authority.pem").is_file() else None
         certify(folder, names)
+        if before and before != fingerprint(folder):
+            self.stdout.write(
+                "The authority was made anew, as it may not vouch for all names: tablets take it once more."
+            )

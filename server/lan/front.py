@@ -1,0 +1,55 @@
+"""The configuration of nginx, which stands before the server's processes."""
+
+import getpass
+import os
+from dataclasses import dataclass
+from pathlib import Path
+from string import Template
+
+from hollowmist.settings import ROOT
+from hollowmist_core.formats.pack import MOST_BYTES
+
+
+@dataclass(frozen=True)
+class Door:
+    """An address that people come to, and the process behind it.
+
+    Attributes
+    ----------
+    listen : str
+        Address and port, such as ``127.0.0.1:8420``.
+    behind : int
+        Port of the process on this machine.
+    pair : tuple of Path, optional
+        Certificate and key, PEM, where people come by TLS.
+    """
+
+    listen: str
+    behind: int
+    pair: tuple[Path, Path] | None = None
+
+    def __str__(self):
+        tls = ""
+        if self.pair:
+            tls = "    ssl_certificate {};\n    ssl_certificate_key {};\n".format(*self.pair)
+        listen = f"{self.listen} ssl http2" if self.pair else self.listen
+        return (
+            f"  server {{\n    listen {listen};\n{tls}"
+            f"    location / {{ proxy_pass http://127.0.0.1:{self.behind}; }}\n  }}\n"
+        )
+
+
+class _Front(Template):
+    delimiter = "@"
+
+
+def write_front(folder: Path, doors: list[Door]) -> Path:
+    """Write the configuration for some doors into a folder, which nginx then works in; returns its path."""
+    folder = folder.resolve()
+    folder.mkdir(parents=True, exist_ok=True)
+    # Started by root it would work as somebody who may not come to the folder.
+    user = f"user {getpass.getuser()};" if os.geteuid() == 0 else ""
+    told = {"user": user, "folder": folder, "most_bytes": MOST_BYTES + 2**20, "servers": "".join(map(str, doors))}
+    path = folder / "nginx.conf"
+    path.write_text(_Front((ROOT / "deploy" / "nginx.conf").read_text()).substitute(told))
+    return path
