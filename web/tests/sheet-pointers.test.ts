@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from "vitest"
-import { ref } from "vue"
+import { effectScope, ref } from "vue"
 import { useSheetPointers, type PointerActs } from "@/parts/useSheetPointers"
 import { living } from "./scope"
 
@@ -19,7 +19,8 @@ function send(type: string, pointerType: string, pointerId: number, x = 0, y = 0
   // As Chromium does: where there are raw updates they come before the move.
   const raw = type === "pointermove" && "onpointerrawupdate" in window
   for (const name of raw ? ["pointerrawupdate", type] : [type]) {
-    const event = new PointerEvent(name, { pointerType, pointerId, clientX: x, clientY: y, ...more })
+    const buttons = type === "pointerup" ? 0 : 1
+    const event = new PointerEvent(name, { pointerType, pointerId, clientX: x, clientY: y, buttons, ...more })
     Object.assign(event, { getCoalescedEvents: () => [] })
     Object.defineProperty(event, "timeStamp", { value: performance.now() })
     canvas.dispatchEvent(event)
@@ -111,5 +112,86 @@ describe("pointers on the proof sheet", () => {
     send("pointermove", "mouse", 1, 8, 0, { movementX: 8, movementY: 3 })
     expect(kinds()).toEqual([])
     expect(acts.pinch).toHaveBeenCalledWith(1, 0, 0, 8, 3)
+  })
+
+  it("draw in a browser that gathers no events, each with the sample that it tells", () => {
+    send("pointerdown", "pen", 1)
+    const raw = "onpointerrawupdate" in window ? "pointerrawupdate" : "pointermove"
+    const event = new PointerEvent(raw, {
+      pointerType: "pen",
+      pointerId: 1,
+      clientX: 9,
+      buttons: 1,
+    })
+    Object.defineProperty(event, "getCoalescedEvents", { value: undefined })
+    canvas.dispatchEvent(event)
+    expect(acts.move).toHaveBeenCalledWith([event])
+    send("pointerup", "pen", 1)
+    expect(acts.up).toHaveBeenCalledTimes(1)
+  })
+
+  describe("whose end nobody tells of", () => {
+    it("end where the next stroke begins, of a pen and of a mouse", () => {
+      for (const type of ["pen", "mouse"]) {
+        send("pointerdown", type, 1)
+        send("pointermove", type, 1, 10, 0)
+        send("pointerdown", type, 4, 50, 50)
+        send("pointermove", type, 4, 60, 50)
+        send("pointerup", type, 4)
+      }
+      expect(kinds()).toEqual(["pen", "pen", "mouse", "mouse"])
+      expect(acts.up).toHaveBeenCalledTimes(4)
+    })
+
+    it("end where the pen is seen to hover, without its hovering in the stroke", () => {
+      send("pointerdown", "pen", 1)
+      send("pointermove", "pen", 1, 10, 0)
+      send("pointermove", "pen", 1, 90, 90, { buttons: 0 })
+      send("pointermove", "pen", 1, 99, 99, { buttons: 0 })
+      expect(acts.up).toHaveBeenCalledTimes(1)
+      expect(acts.move).toHaveBeenCalledTimes(1)
+    })
+
+    it("end with the first finger that touches anew, which draws and pinches nothing", () => {
+      send("pointerdown", "touch", 1, 10, 10, { isPrimary: true })
+      send("pointermove", "touch", 1, 90, 10, { isPrimary: true })
+      vi.advanceTimersByTime(2000)
+      send("pointerdown", "touch", 2, 200, 200, { isPrimary: true })
+      send("pointermove", "touch", 2, 240, 200, { isPrimary: true })
+      expect(kinds()).toEqual(["finger", "finger"])
+      expect(acts.up).toHaveBeenCalledTimes(1)
+      expect(acts.move).toHaveBeenCalledTimes(2)
+      expect(acts.pinch).not.toHaveBeenCalled()
+    })
+
+    it.each(["the place is left", "the page is put aside", "the screen is turned"])(
+      "end whole when %s",
+      (when) => {
+        const scope = effectScope()
+        scope.run(() => useSheetPointers(ref(canvas), acts as unknown as PointerActs))
+        acts.up.mockClear()
+        send("pointerdown", "pen", 1)
+        send("pointermove", "pen", 1, 10, 0)
+        const hidden = vi.spyOn(document, "visibilityState", "get")
+        if (when === "the place is left") scope.stop()
+        if (when === "the page is put aside") {
+          hidden.mockReturnValue("hidden")
+          document.dispatchEvent(new Event("visibilitychange"))
+        }
+        if (when === "the screen is turned") window.dispatchEvent(new Event("resize"))
+        hidden.mockRestore()
+        expect(acts.up).toHaveBeenCalled()
+        expect(acts.cancel).not.toHaveBeenCalled()
+        acts.move.mockClear()
+        if (when === "the place is left") return
+        // What the pen still moves is no stroke; the next one is.
+        send("pointermove", "pen", 1, 30, 0)
+        expect(acts.move).not.toHaveBeenCalled()
+        acts.down.mockClear()
+        send("pointerdown", "pen", 1)
+        expect(acts.down).toHaveBeenCalled()
+        scope.stop()
+      },
+    )
   })
 })

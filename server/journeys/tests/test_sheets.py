@@ -481,7 +481,7 @@ class TwoTabletsOnASheetTests(SheetHands, DeviceCase):
         for k in range(3):
             self.stroke(other, 0.2, 0.3 + 0.2 * k, 0.8, 0.9 - 0.2 * k)
             self.stroke(one, 0.3 + 0.1 * k, 0.1, 0.5 + 0.1 * k, 0.9)
-        other.wait_for_selector("text=away: all is safe on this device")
+        other.wait_for_selector("text=keeping waits: all is safe on this device")
         self.wait_for(lambda: SheetStroke.objects.count() == 4)
         # An hour later, and started anew in between.
         other.clock.fast_forward(3_600_000)

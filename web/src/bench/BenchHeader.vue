@@ -2,10 +2,11 @@
 // Where the brush lies, whether it is kept, and the room's own controls.
 import { ChevronRight, Columns2, Flag, Frame, Grid3x3, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
-import { useRoute, useRouter } from "vue-router"
-import { useSession } from "@/device/useSession"
+import { full } from "@/device/useDevice"
+import { SAYS } from "@/device/useKept"
 import PlaceBar from "@/parts/PlaceBar.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
+import SignInAgain from "@/shell/SignInAgain.vue"
 import { useBench } from "./useBench"
 
 /** Trays that are opened up here. */
@@ -22,35 +23,20 @@ const TRAYS = [
 const practising = defineModel<boolean>("practising", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 const bench = useBench()
-const session = useSession()
-const route = useRoute()
-const router = useRouter()
 const { standing, keptAt, message, roll } = bench.keeping
 const { away } = bench.waiting
 
 const clock = computed(
   () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
 )
-const says = computed(
-  () =>
-    ({
-      opening: "opening",
-      kept: away.value ? "your strokes wait: all is safe on this device" : "kept",
-      keeping: "keeping",
-      "signed-out": "you are signed out: all is safe on this device",
-      waiting: "keeping waits: all is safe on this device",
-      conflict: "changed on another device",
-      refused: message.value,
-      gone: message.value,
-      missing: message.value,
-    })[standing.value],
+const says = computed(() => {
+  if (standing.value === "kept" && full.value) return SAYS.unkept!
+  if (standing.value === "kept" && away.value) return "your strokes wait: all is safe on this device"
+  return SAYS[standing.value] ?? message.value
+})
+const worry = computed(
+  () => away.value || full.value || !["opening", "kept", "keeping"].includes(standing.value),
 )
-async function signIn(): Promise<void> {
-  await session.leave()
-  await router.push({ name: "sign-in", query: { to: route.fullPath } })
-}
-
-const worry = computed(() => away.value || !["opening", "kept", "keeping"].includes(standing.value))
 </script>
 
 <template>
@@ -70,9 +56,7 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
       <span v-if="standing === 'kept' && !away" class="clock"> {{ clock }}</span>
     </template>
     <template #remedy>
-      <button v-if="standing === 'signed-out'" type="button" class="hm-quiet again" @click="signIn">
-        Sign in again
-      </button>
+      <SignInAgain :way="bench.waiting.way.value" />
     </template>
     <template #more>
       <button
@@ -101,9 +85,6 @@ const worry = computed(() => away.value || !["opening", "kept", "keeping"].inclu
 <style scoped>
 .clock {
   margin-left: 0.35em;
-}
-.again {
-  text-decoration: underline;
 }
 /* What is wrong matters more than the time. */
 @media (max-width: 1400px) {

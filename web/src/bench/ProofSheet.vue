@@ -17,17 +17,17 @@ const bench = useBench()
 const canvas = useTemplateRef("canvas")
 const room = useTemplateRef("room")
 const { width, height } = useElementSize(room)
-const { layout, beside } = bench
+const { layout, beside, underWay } = bench
 const size = () => bench.state.value && Number(bench.state.value.document.size)
 const { view, flow, seen, moved, fit, pinch } = useSheetView(
-  ...[width, height, layout.blocks, layout.heldLane, size],
+  ...[width, height, layout.blocks, layout.heldLane, size, underWay],
 )
 watch(flow, (now) => (layout.flow.value = now), { immediate: true })
 const practice = usePracticePen(bench)
 const pointer = defineModel<Kind | "practice" | undefined>("pointer")
 const down = defineModel<boolean>("drawing", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
-useSheetPointers(canvas, useDrawing(bench, { canvas, view, pinch, pointer, down }))
+useSheetPointers(canvas, useDrawing(bench, { canvas, view, pinch, pointer, down, underWay }))
 
 useWheelZoom(canvas, pinch, practice.wheel)
 useEaselCanvas(canvas, "bench", () => seen.value, "--room")

@@ -9,7 +9,7 @@ import {
 } from "@/documents/brush"
 import type { KeptStroke } from "@/documents/stroke"
 import { dequal } from "dequal"
-import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
+import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from "vue"
 import { markBrush } from "@/acts/placeBrush"
 import { openDevice, useWaiting } from "@/device/useDevice"
 import { newId } from "@/documents/ids"
@@ -57,6 +57,8 @@ export function makeBench(id: string, account: { id: number; username: string })
   })
   const state = shallowRef<BrushState>()
   const inHand = ref("")
+  /** How many strokes are drawn and not kept yet. */
+  const underWay = ref(0)
   /** Why the bench could not be opened. */
   const failed = ref("")
   /** Whether a finger rests on the wedge: the paper shows the size, true to scale. */
@@ -297,7 +299,6 @@ export function makeBench(id: string, account: { id: number; username: string })
     takeInHand(FIRST_IN_HAND)
   }
 
-  onScopeDispose(() => void engine.api.cancel("bench"))
   start().catch((error: Error) => (failed.value = error.message))
   return {
     ...{
@@ -311,6 +312,7 @@ export function makeBench(id: string, account: { id: number; username: string })
       beside,
       sizing,
       inHand,
+      underWay,
       keeping,
       failed,
       lanes,

@@ -1,6 +1,7 @@
 // The stroke in hand: from pointer events to the engine, on every sheet that is drawn on together.
 import { newSeed, samplesFrom, type Kind, type Pen } from "@/documents/stroke"
 import type { Ref } from "vue"
+import { takeInHand } from "@/device/inHand"
 import { newId } from "@/documents/ids"
 import { sampleOf } from "@/documents/lean"
 import { MOST_SAMPLES } from "@/generated/layout"
@@ -22,12 +23,17 @@ interface Sheet {
   /** What draws just now, and whether it is down. */
   pointer: Ref<Kind | "practice" | undefined>
   down: Ref<boolean>
+  /** How many strokes are drawn and not kept yet: until they are, the paper lies still under them. */
+  underWay: Ref<number>
 }
 
-export function useDrawing(bench: Bench, { canvas, view, pinch, pointer, down }: Sheet): PointerActs {
+export function useDrawing(
+  bench: Bench,
+  { canvas, view, pinch, pointer, down, underWay }: Sheet,
+): PointerActs {
   const { api } = bench.engine
   const practice = usePracticePen(bench)
-  let stroke: (Pen & { id: string; start: number; sent: number }) | undefined
+  let stroke: (Pen & { id: string; start: number; sent: number; letGo: () => void }) | undefined
   /** The easels that it is drawn on: those that were there when it was begun. */
   let easels = bench.beside.easels.value
 
@@ -46,24 +52,33 @@ export function useDrawing(bench: Bench, { canvas, view, pinch, pointer, down }:
     // The pen's own eraser end is an eraser too, and as large.
     const size = erase ? bench.eraser.eraserSize.value : null
     const pen = { kind, erase, seed: newSeed(), layer: bench.sheetLayers.active.value, size }
-    stroke = { ...pen, id: newId(), start, sent: 0 }
+    const letGo = takeInHand()
+    underWay.value++
+    stroke = { ...pen, id: newId(), start, sent: 0, letGo }
     easels = bench.beside.easels.value
     for (const easel of easels) void api.down(easel, pen)
   }
 
   async function finish(): Promise<void> {
     if (!stroke) return
-    const { id } = stroke
-    const [drawn] = await Promise.all(easels.map((easel) => api.up(easel, id)))
-    if (drawn) bench.drew(drawn)
+    const { id, letGo } = stroke
+    stroke = undefined
+    try {
+      const [drawn] = await Promise.all(easels.map((easel) => api.up(easel, id)))
+      if (drawn) bench.drew(drawn)
+    } finally {
+      underWay.value--
+      letGo()
+    }
   }
 
   function send(events: PointerEvent[]): void {
     if (!stroke) return
     if (stroke.sent + events.length > MOST_SAMPLES) {
       // One recorded stroke holds so many samples and no more: the line goes on as a stroke of its own.
+      const { kind, erase } = stroke
       void finish()
-      begin(stroke.kind, stroke.erase, events[0]!.timeStamp)
+      begin(kind, erase, events[0]!.timeStamp)
     }
     stroke.sent += events.length
     const samples = samplesOf(events)
@@ -96,6 +111,10 @@ export function useDrawing(bench: Bench, { canvas, view, pinch, pointer, down }:
     },
     cancel() {
       down.value = false
+      if (!stroke) return
+      underWay.value--
+      stroke.letGo()
+      stroke = undefined
       for (const easel of easels) void api.cancel(easel)
     },
     pinch,

@@ -2,6 +2,7 @@
 import { computed, reactive, ref, shallowRef, watch, type Ref } from "vue"
 import { PROOF_SHEET } from "@/generated/layout"
 import type { View } from "@/engine/screen"
+import { useLyingStill } from "@/parts/useLyingStill"
 import { flowed, type Block, type Flow } from "./flow"
 
 const CLOSEST = 16
@@ -11,7 +12,8 @@ const WIDEST = 60
 
 /**
  * `width` and `height` are the sheet's room on the screen, CSS px; `held` is the key of the lane in hand, `size` the
- * brush's size. Neither of these two lays anything out anew by itself: what is looked at must not jump.
+ * brush's size. Neither of these two lays anything out anew by itself: what is looked at must not jump. Nor does anything
+ * while strokes are under way, whatever lanes come meanwhile.
  */
 export function useSheetView(
   width: Ref<number>,
@@ -19,6 +21,7 @@ export function useSheetView(
   blocks: Ref<Block[]>,
   held: Ref<string | undefined>,
   size: () => number | undefined,
+  underWay: Ref<number> = ref(0),
 ) {
   const view = reactive({ zoom: 1, x: 0, y: 0 })
   const flow = shallowRef<Flow>()
@@ -58,8 +61,9 @@ export function useSheetView(
   }
 
   // Not when another stroke is taken in hand: what is being drawn must not move away under the pen.
-  watch([width, height], () => (moved.value ? hold() : fit()), { immediate: true })
-  watch([blocks, () => size() !== undefined], fit)
+  const settle = useLyingStill(underWay)
+  watch([width, height], () => settle(() => (moved.value ? hold() : fit())), { immediate: true })
+  watch([blocks, () => size() !== undefined], () => settle(fit))
 
   /** The view in canvas px, for the engine. */
   const seen = computed((): View => ({

@@ -209,6 +209,7 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
         if (way === "on" && !(await pull(store))) way = "later"
         else if (way === "on") {
           await store.setMark("looked", newId())
+          store.tookIn()
           // What could not be fetched is fetched after the next look.
           void bringPictures(store).catch(console.error)
         }
@@ -226,8 +227,8 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
       schedule(way === "later" ? backingOff(tries++) : Math.min(LOOK, rest ?? LOOK))
     } catch (error) {
       if (ending.signal.aborted) return
-      // The store itself failed: it is told where it is used, and tried again.
-      console.error(error)
+      // The store itself failed: what came does not lie here yet, and comes again.
+      store.tookIn(error as Error)
       schedule(backingOff(tries++))
     } finally {
       running = false

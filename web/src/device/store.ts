@@ -1,6 +1,7 @@
 // The device's store: what is an account's own lies here, and every place reads from here.
 import Dexie, { type DBCore, type EntityTable, type Table } from "dexie"
 import type { Look } from "@/documents/sheet"
+import { handsFree, whenHandsFree } from "./inHand"
 import { KINDS, neededBy } from "./tables"
 import type { StoredBrush } from "./tables/brushes"
 import type { StoredCheckpoint } from "./tables/checkpoints"
@@ -98,6 +99,15 @@ export class TakenOverError extends Error {
   }
 }
 
+/** What is heard of a store. */
+export interface StoreEvents {
+  /** Something could not be written, or the store is not to be had; `again` where it is tried again by itself. */
+  failed?: (error: Error, again: boolean) => void
+  wrote?: () => void
+  /** Whether another page holds it in an older form, which this one waits for. */
+  heldUp?: (is: boolean) => void
+}
+
 export class Store extends Dexie {
   strokes!: EntityTable<StoredStroke, "id">
   lanes!: EntityTable<StoredLane, "id">
@@ -119,7 +129,7 @@ export class Store extends Dexie {
 
   constructor(
     readonly account: number,
-    private readonly failed: (error: Error) => void = console.error,
+    private readonly hears: StoreEvents = { failed: console.error },
   ) {
     // What is kept outlives a battery that dies: not only the browser.
     // Nor is it opened by itself: a store that was closed for good would come back, in a newer form or as an empty one.
@@ -131,13 +141,12 @@ export class Store extends Dexie {
       stuck: "id",
       marks: "key",
     })
-    // A newer version of the application, in another tab, must not be held up by this one.
     this.use({ stack: "dbcore", name: "under way", create: (core) => this.watchOver(core) })
     this.on("versionchange", ({ newVersion }) => {
-      // For good: whatever this page still does must neither go into the newer store nor bring a deleted one back.
-      this.close()
-      this.failed(new TakenOverError(newVersion ? "renewal" : "signing out"))
+      void this.giveUp(newVersion ? "renewal" : "signing out")
+      return false
     })
+    this.on("blocked", () => this.hears.heldUp?.(true))
     this.version(2).stores({ rolls: "id", brushes: "id, roll", sources: "id" })
     // Sources are told with what they began with now, and recipes are told at all: everything is asked for anew.
     this.version(3)
@@ -170,9 +179,28 @@ export class Store extends Dexie {
         await tx.table("sheets").toCollection().modify({ revision: 1, keptAt: 0 })
         await tx.table("marks").delete("since")
       })
-    this.open().catch((error: Error) =>
-      this.failed(error.name === "VersionError" ? new TakenOverError("renewal") : error),
-    )
+    this.open()
+      .catch((error: Error) =>
+        this.fails(error.name === "VersionError" ? new TakenOverError("renewal") : error),
+      )
+      .finally(() => this.hears.heldUp?.(false))
+  }
+
+  /**
+   * Another page wants the store. Closed for good: whatever this page still does must neither go into the newer store
+   * nor bring a deleted one back. What is in hand is ended first; the newer page waits for it, and says so.
+   */
+  private async giveUp(by: TakenOverError["by"]): Promise<void> {
+    while (by === "renewal" && !(handsFree() && this.rests)) {
+      await whenHandsFree()
+      if (!this.rests) await this.untilRest()
+    }
+    this.close()
+    this.fails(new TakenOverError(by))
+  }
+
+  private fails(error: Error, again = false): void {
+    this.hears.failed?.(error, again)
   }
 
   /** Where acts are noted. */
@@ -262,18 +290,40 @@ export class Store extends Dexie {
     return () => this.readers.delete(read)
   }
 
-  /** Write what was shown already. Where that fails, the screen goes back to what the store has, and it is told. */
-  async write(act: Promise<void>): Promise<void> {
+  /** Until all acts of this tab that are being written have been. */
+  private untilRest(): Promise<void> {
+    return new Promise((go) => {
+      const end = this.onRest(() => {
+        end()
+        go()
+      })
+    })
+  }
+
+  /**
+   * Write what was shown already. Where that fails it is told; the screen goes back to what the store has, unless it is
+   * tried `again`. Returns whether it was written.
+   */
+  async write(act: Promise<void>, again = false): Promise<boolean> {
     this.writing++
     this.begun++
     try {
       await act
+      this.hears.wrote?.()
+      return true
     } catch (error) {
-      if (this.isOpen()) this.failed(error as Error)
+      if (this.isOpen()) this.fails(error as Error, again)
+      return false
     } finally {
       this.writing--
       if (this.rests) this.readers.forEach((read) => read())
     }
+  }
+
+  /** What comes from elsewhere was written; or could not be, and comes again by itself. */
+  tookIn(error?: Error): void {
+    if (!error) this.hears.wrote?.()
+    else if (this.isOpen()) this.fails(error, true)
   }
 
   async mark<T>(key: string, otherwise: T): Promise<T> {

@@ -18,40 +18,57 @@ export const presentStore = computed(() => open.value?.store)
 /** The carrier of who is signed in. */
 export const openCarrier = (): Carrier | undefined => open.value?.carrier
 
-/** What last went wrong with the store itself, as a sentence. */
-export const trouble = shallowRef("")
+/** What last went wrong with the store itself, as a sentence: each time anew, however often it is the same. */
+export const trouble = shallowRef<{ sentence: string }>()
+
+/** Whether the device has no room: nothing more is kept on it until something fits again. */
+export const full = shallowRef(false)
+
+/** What waits for another page of Hollowmist to close. */
+export const heldUp = shallowRef<"opening" | "signing out">()
 
 /** What another page did by which this one has no store any more. */
 export const takenOver = shallowRef<TakenOverError["by"]>()
 
+/** Whether something could not be written for want of room. */
+export function wantsRoom(error: unknown): boolean {
+  const { name, message, inner } = error as Error & { inner?: Error }
+  return /quota/i.test(`${name} ${message} ${inner?.name}`)
+}
+
 /** Why this device could not keep something, as a sentence. */
 export function keepingTrouble(error: unknown): string {
-  const { name, message } = error as Error
-  return /quota/i.test(`${name} ${message}`)
+  return wantsRoom(error)
     ? "This device is full: what you did last could not be kept here. Free some space on it, and do it again."
     : "This device could not keep what you did last. Do it again; if that fails too, close other tabs and reload."
 }
 
-function tell(error: Error): void {
+/** Something could not be written. What is tried again by itself shows where it stands, and is not told each time. */
+export function couldNotKeep(error: Error, again = false): void {
   if (error instanceof TakenOverError) {
     open.value?.carrier.stop()
     takenOver.value = error.by
     return
   }
-  trouble.value = keepingTrouble(error)
+  if (wantsRoom(error)) full.value = true
+  if (!again) trouble.value = { sentence: keepingTrouble(error) }
   console.error(error)
 }
 
 function hold(sentence: string): void {
   const begun = sentence.charAt(0).toUpperCase() + sentence.slice(1)
-  trouble.value = `${begun.replace(/\.?$/, ".")} It is held for you in the settings.`
+  trouble.value = { sentence: `${begun.replace(/\.?$/, ".")} It is held for you in the settings.` }
 }
 
 /** Open an account's store, and carry for it. */
 export function openDevice({ id }: { id: number }): Device {
   if (open.value?.store.account === id) return open.value
   closeDevice()
-  const store = new Store(id, tell)
+  const store = new Store(id, {
+    failed: couldNotKeep,
+    wrote: () => (full.value = false),
+    heldUp: (is) => (heldUp.value = is ? "opening" : undefined),
+  })
   open.value = { store, carrier: startCarrier(store, hold) }
   // Without being asked, a browser may clear what it holds when the device fills up.
   void navigator.storage?.persist?.()
@@ -74,7 +91,14 @@ export function closeDevice(): void {
 export async function forgetDevice(): Promise<void> {
   const account = open.value?.store.account
   closeDevice()
-  if (account !== undefined) await Dexie.delete(nameOf(account))
+  if (account === undefined) return
+  const leaving = new Dexie(nameOf(account))
+  leaving.on("blocked", () => {
+    heldUp.value = "signing out"
+    return false
+  })
+  await leaving.delete()
+  heldUp.value = undefined
 }
 
 /** How many acts of the account that is signed in wait for the server. */

@@ -46,12 +46,12 @@ export function useHistory<Change>(store: Store, thing: string, acts: HistoryAct
     const ids = [...gone].map((one) => one.id)
     touched.clear()
     gone.clear()
-    void store.write(
-      store.transaction("rw", store.steps, async () => {
-        await store.steps.bulkPut(steps.map((one) => ({ ...one })))
-        await store.steps.bulkDelete(ids)
-      }),
-    )
+    const written = store.transaction("rw", store.steps, async () => {
+      await store.steps.bulkPut(steps.map((one) => ({ ...one })))
+      await store.steps.bulkDelete(ids)
+    })
+    // What did not fit goes with the next.
+    void store.write(written, true).then((kept) => kept || steps.forEach((one) => touched.add(one)))
   }
 
   function push(change: Change): void {

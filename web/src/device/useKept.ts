@@ -10,10 +10,32 @@ import type { Kept } from "./tables/kind"
 import { useLive, useStoreLive } from "./useLive"
 
 export type Standing =
-  "opening" | "kept" | "keeping" | "waiting" | "signed-out" | "conflict" | "refused" | "gone" | "missing"
+  | "opening"
+  | "kept"
+  | "keeping"
+  | "waiting"
+  | "signed-out"
+  | "conflict"
+  | "refused"
+  | "gone"
+  | "missing"
+  | "unkept"
+
+/** How it stands, in words; nothing where the document's own message says it. */
+export const SAYS: Partial<Record<Standing, string>> = {
+  opening: "opening",
+  kept: "kept",
+  keeping: "keeping",
+  "signed-out": "you are signed out: all is safe on this device",
+  waiting: "keeping waits: all is safe on this device",
+  conflict: "changed on another device",
+  unkept: "not kept yet: this device has no room for it",
+}
 
 /** While a setting moves, its state is written this often, ms. */
 const WRITTEN = 200
+/** A state that did not fit on the device is tried again after so long, ms. */
+const AGAIN = 2000
 
 export interface Keeper<Row extends Kept> {
   store: Store
@@ -46,6 +68,8 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
   /** What was changed and not written yet. */
   const unwritten = shallowRef<Row>()
+  /** Whether that could not be written: it stands on the screen alone. */
+  const unkept = ref(false)
   /** The state in the store that this one was made from, as far as it is known here. */
   let seen: Row | undefined
   let timer = 0
@@ -56,6 +80,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
     if (!opened.value) return "opening"
     if (!row.value || row.value.gone) return "gone"
     if (row.value.theirs) return "conflict"
+    if (unkept.value) return "unkept"
     if (stuck.value.length > 0) return "refused"
     if (acts.value === 0 && !unwritten.value) return "kept"
     if (way.value === "near") return "keeping"
@@ -116,6 +141,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
 
   function write(): void {
     window.clearTimeout(timer)
+    timer = 0
     const state = unwritten.value
     if (!state) return
     last = performance.now()
@@ -125,9 +151,15 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
       // Whatever is written next was made from this.
       seen = state
     })
-    void store.write(done).then(async () => {
+    void store.write(done, unkept.value).then(async (written) => {
+      if (!store.isOpen()) return
+      unkept.value = !written
+      if (!written) {
+        timer ||= window.setTimeout(write, AGAIN)
+        return
+      }
       // Not before it is known here that it waits: it would seem to be kept for a moment.
-      if (store.isOpen()) acts.value = await countActs()
+      acts.value = await countActs()
       if (unwritten.value === state) unwritten.value = undefined
     })
   }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // Pen fitting: press lightly, as usual and hard, a few times each; the core fits range and curve to that hand.
 import type { Node } from "@/documents/brush"
-import { computed, ref, shallowRef, watch } from "vue"
+import { computed, onScopeDispose, ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
+import { takeInHand } from "@/device/inHand"
 import { useEngine } from "@/engine/useEngine"
 import { FITTING } from "@/generated/layout"
 import { ribbon } from "@/parts/plot"
@@ -13,6 +14,7 @@ import { asLink, useFitting } from "@/engine/useFitting"
 const router = useRouter()
 const { api, ready } = useEngine()
 const { fitting, keep, takeBack } = useFitting()
+onScopeDispose(takeInHand())
 const FIELDS = [
   { label: "lightly", hint: "Draw three lines as lightly as you ever would." },
   { label: "as usual", hint: "Draw three lines the way you mostly press." },

@@ -3,6 +3,7 @@
 import { useEventListener } from "@vueuse/core"
 import { computed, ref, useTemplateRef } from "vue"
 import { ribbon } from "@/parts/plot"
+import { gathered } from "@/parts/useSheetPointers"
 
 defineProps<{ label: string; hint: string }>()
 /** Pressures 0..1, stroke after stroke. */
@@ -18,8 +19,7 @@ const SHOWN = 3
 
 function gather(event: PointerEvent): void {
   if (!pressing.value) return
-  const all = event.getCoalescedEvents()
-  pressing.value = [...pressing.value, ...(all.length > 0 ? all : [event]).map((one) => one.pressure)]
+  pressing.value = [...pressing.value, ...gathered(event).map((one) => one.pressure)]
 }
 
 useEventListener(field, "pointerdown", (event: PointerEvent) => {

@@ -3,6 +3,7 @@ import { unzip } from "fflate"
 import { api, reach } from "@/api/client"
 import { saveFile } from "@/api/files"
 import type { components } from "@/generated/api"
+import { inHand } from "@/device/inHand"
 import { lendPicture } from "@/device/pictures"
 import { untilCarried } from "@/device/useDevice"
 import type { Store } from "@/device/store"
@@ -31,7 +32,7 @@ export async function savePack(of: PackOf): Promise<void> {
   for (const one of of.brush ?? []) asked.append("brush", one)
   for (const one of of.sheet ?? []) asked.append("sheet", one)
   for (const key of ["everything", "originals"] as const) if (of[key]) asked.set(key, "true")
-  await saveFile(`/api/packs?${asked}`)
+  await inHand(() => saveFile(`/api/packs?${asked}`))
 }
 
 /** How a pack is read: only looked into; changed brushes as copies; some of its brushes. */

@@ -1,5 +1,6 @@
 // Files that come to a place: chosen, dropped on it, or opened with the application from elsewhere on the device.
-import { useDropZone, useFileDialog } from "@vueuse/core"
+import { useDropZone } from "@vueuse/core"
+import { useFileChoice } from "@/device/useFileChoice"
 import { ref, shallowRef, type Ref } from "vue"
 import { notice } from "@/parts/notice"
 
@@ -55,9 +56,9 @@ export function useFiles(place: Ref<HTMLElement | null>) {
     onDrop: (given, event) => void drop(given, event),
     preventDefaultForUnhandled: true,
   })
-  const dialog = useFileDialog({ accept: ".hollowmist,.zip,image/*", multiple: true, reset: true })
+  const dialog = useFileChoice({ accept: ".hollowmist,.zip,image/*", multiple: true, reset: true })
   dialog.onChange(take)
-  const folder = useFileDialog({ directory: true, multiple: true, reset: true })
+  const folder = useFileChoice({ directory: true, multiple: true, reset: true })
   folder.onChange((given) => {
     const found = [...(given ?? [])].filter(({ name }) => TAKEN.test(name))
     if (given?.length && found.length === 0) notice("There is no pack and no picture in this folder.")

@@ -2,6 +2,7 @@
 import { computed, onScopeDispose, ref, shallowRef } from "vue"
 import { makeBrush } from "@/acts/keepBrush"
 import { makeRoll } from "@/acts/keepRoll"
+import { inHand } from "@/device/inHand"
 import { openCarrier } from "@/device/useDevice"
 import type { Store } from "@/device/store"
 import { proposalsOf } from "@/pictures/proposals"
@@ -39,7 +40,9 @@ export function useReading(store: Store) {
     unwanted.value = new Set()
     busy.value = true
     coming.value = []
-    for (const file of files) await add(file)
+    await inHand(async () => {
+      for (const file of files) await add(file)
+    })
     busy.value = false
   }
 
@@ -78,8 +81,10 @@ export function useReading(store: Store) {
     }
   }
 
+  const read = () => inHand(readAll)
+
   /** Bring all of it in, one file after the other, until it is stopped. */
-  async function read(): Promise<void> {
+  async function readAll(): Promise<void> {
     busy.value = true
     let roll = ""
     for (const [at, one] of coming.value.entries()) {

@@ -1,6 +1,6 @@
 // Pointers on the proof sheet: a pen, a finger or a mouse draws; two fingers pan and zoom; a palm does nothing.
 import type { Kind } from "@/documents/stroke"
-import { useEventListener } from "@vueuse/core"
+import { tryOnScopeDispose, useEventListener } from "@vueuse/core"
 import type { Ref } from "vue"
 
 export interface PointerActs {
@@ -21,6 +21,16 @@ const PALM = 400
 /** A second finger turns a stroke into a pinch only while the stroke is this young (ms) and short (px). */
 const YOUNG = 300
 const SHORT = 30
+
+/** All that the browser gathered into an event, oldest first; some gather nothing. */
+export function gathered(event: PointerEvent): PointerEvent[] {
+  const all = event.getCoalescedEvents?.() ?? []
+  return all.length > 0 ? all : [event]
+}
+
+/** Whether a pen or a mouse moves without touching: it was lifted, though nothing said so. */
+const hovers = ({ pointerType, buttons, pressure }: PointerEvent) =>
+  pointerType !== "touch" && buttons === 0 && pressure === 0
 
 export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerActs): void {
   const fingers = new Map<number, { x: number; y: number }>()
@@ -48,6 +58,11 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   }
 
   function fingerDown(event: PointerEvent): void {
+    if (event.isPrimary) {
+      // The first finger that touches: whichever were down before were lifted, though nothing said so.
+      fingers.clear()
+      if (drawing?.kind === "finger") stop(false)
+    }
     const palm = drawing?.kind === "pen" || performance.now() - penSeen < PALM
     if (palm) return
     fingers.set(event.pointerId, place(event))
@@ -74,10 +89,13 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
       if (drawing?.kind === "finger") stop(true)
       fingers.clear()
     }
+    // A stroke whose end nobody told of ends where the next begins.
+    if (drawing && (drawing.kind === kind || drawing.id === event.pointerId)) stop(false)
     if (!drawing) start(event, kind)
   })
 
   function follow(event: PointerEvent): void {
+    if (drawing?.id === event.pointerId && hovers(event)) return stop(false)
     const kind = KINDS[event.pointerType]
     if (drawing?.id === event.pointerId && kind && kind !== drawing.kind) {
       // A pen that suddenly calls itself something else: what it drew stays, and the rest is a stroke of its own.
@@ -86,8 +104,7 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     }
     if (drawing?.id === event.pointerId) {
       drawing.far = Math.max(drawing.far, Math.hypot(event.clientX - drawing.x, event.clientY - drawing.y))
-      const gathered = event.getCoalescedEvents()
-      acts.move(gathered.length > 0 ? gathered : [event])
+      acts.move(gathered(event))
       if (fingers.has(event.pointerId)) fingers.set(event.pointerId, place(event))
     }
   }
@@ -121,7 +138,18 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     if (drawing?.id === event.pointerId) stop(cancelled)
   }
 
-  useEventListener(target, "pointerup", (event: PointerEvent) => leave(event, false))
+  /** Whatever is down is as good as lifted: what was drawn is whole, and the next touch begins anew. */
+  function lift(): void {
+    fingers.clear()
+    panning = undefined
+    stop(false)
+  }
+
+  useEventListener(target, ["pointerup", "lostpointercapture"], (event: PointerEvent) => leave(event, false))
+  // Another place, another page, another way round of the screen: the paper moves away from under the pen.
+  tryOnScopeDispose(lift)
+  useEventListener(window, ["resize", "pagehide"], lift)
+  useEventListener(document, "visibilitychange", () => document.visibilityState === "hidden" && lift())
   // A pen whose contact the system took away still leaves what it drew; a finger's was a gesture.
   useEventListener(target, "pointercancel", (event: PointerEvent) =>
     leave(event, event.pointerType === "touch"),

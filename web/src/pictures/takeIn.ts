@@ -2,6 +2,7 @@
 import type { StoredSource } from "@/device/tables/sources"
 import { imageSize } from "image-size"
 import { makeSource, takeInFile } from "@/acts/keepSource"
+import { inHand } from "@/device/inHand"
 import { keepPicture } from "@/device/pictures"
 import type { Store } from "@/device/store"
 import { keepingTrouble } from "@/device/useDevice"
@@ -109,7 +110,8 @@ export async function takeIn(store: Store, file: Blob, name: string, makes?: Mak
   await ready
   let begun
   try {
-    begun = await api.beginSource(kind === "svg" ? await drawn(bytes) : new Blob([bytes]), makes)
+    const opened = kind === "svg" ? await drawn(bytes) : new Blob([bytes])
+    begun = await inHand(() => api.beginSource(opened, makes))
   } catch {
     throw new Error(
       `${name} cannot be opened here: it is damaged, or of a kind that this browser does not know. Save it as a PNG, then add it.`,

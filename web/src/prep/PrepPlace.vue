@@ -5,12 +5,14 @@ import { ElButton, ElDialog } from "element-plus"
 import { computed, ref, watch } from "vue"
 import { onBeforeRouteLeave, useRoute, useRouter } from "vue-router"
 import { letFollow } from "@/acts/keepSource"
-import { presentStore } from "@/device/useDevice"
+import { presentStore, useWaiting } from "@/device/useDevice"
+import { SAYS } from "@/device/useKept"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
 import GoneElsewhere from "@/shell/GoneElsewhere.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
+import SignInAgain from "@/shell/SignInAgain.vue"
 import NewBrush from "@/pictures/NewBrush.vue"
 import { duplicate } from "@/pictures/useSources"
 import FiguresBar from "./FiguresBar.vue"
@@ -30,6 +32,7 @@ const store = presentStore.value!
 const prep = makePrep(store, props.source, from)
 providePrep(prep)
 const pen = usePenWork(prep)
+const { way } = useWaiting(store)
 const { standing, message, working, users } = prep.keeping
 /** As others know it. */
 const known = computed(() => prep.keeping.shipped.value ?? prep.keeping.row.value)
@@ -67,21 +70,10 @@ watch(prep.state, (now) => {
   opened ??= now
 })
 
-const says = computed(
-  () =>
-    ({
-      opening: "opening",
-      kept: prep.shipped.value ? "ships with Hollowmist" : "kept",
-      keeping: "keeping",
-      waiting: "keeping waits: all is safe on this device",
-      "signed-out": "you are signed out: all is safe on this device",
-      conflict: "changed on another device",
-      gone: message.value,
-      refused: message.value,
-      missing: message.value,
-    })[standing.value],
-)
-
+const says = computed(() => {
+  if (standing.value === "kept" && prep.shipped.value) return "ships with Hollowmist"
+  return SAYS[standing.value] ?? message.value
+})
 async function copy(): Promise<void> {
   await prep.finish()
   const made = known.value && (await duplicate(store, known.value))
@@ -133,11 +125,12 @@ const points = computed((): [number, number][] => {
       <span
         class="hm-small standing"
         :class="{
-          worry: ['waiting', 'signed-out', 'refused', 'missing', 'gone', 'conflict'].includes(standing),
+          worry: !['opening', 'kept', 'keeping'].includes(standing),
         }"
         role="status"
         >{{ says }}</span
       >
+      <SignInAgain :way="way" />
       <span class="space" />
       <ElButton v-if="prep.shipped.value" type="primary" @click="copy">Take a copy to change</ElButton>
       <template v-else>

@@ -2,7 +2,7 @@
 import type { StoredBrush } from "@/device/tables/brushes"
 import { Package, Plus, Search, SquareCheck } from "@lucide/vue"
 import { ElOption, ElPopover, ElSelect } from "element-plus"
-import { useFileDialog } from "@vueuse/core"
+import { useFileChoice } from "@/device/useFileChoice"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { saveFile } from "@/api/files"
@@ -104,7 +104,7 @@ async function begin(roll: Filled): Promise<void> {
   await bench(await own.addBrush(roll))
 }
 
-const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
+const files = useFileChoice({ accept: "image/*", multiple: false, reset: true })
 files.onChange(async (given) => {
   const [file] = given ?? []
   const brush = named.value

@@ -5,6 +5,7 @@ import { ElButton, ElInputNumber, ElProgress, ElSwitch } from "element-plus"
 import { computed, ref, toRaw, useTemplateRef } from "vue"
 import { sendForm } from "@/api/client"
 import { handOver, saveToldFile } from "@/api/files"
+import { inHand } from "@/device/inHand"
 import { untilCarried } from "@/device/useDevice"
 import { lengthOf } from "@/documents/sheet"
 import { MOST_DPI } from "@/generated/layout"
@@ -58,7 +59,7 @@ async function png(name: string, only?: number): Promise<boolean> {
 async function doing(what: string, act: () => Promise<unknown>): Promise<void> {
   busy.value = what
   try {
-    await act()
+    await inHand(act)
   } catch (error) {
     notice((error as Error).message)
   } finally {

@@ -3,6 +3,7 @@
 import { useElementSize, useObjectUrl } from "@vueuse/core"
 import { FlipHorizontal2, Maximize, Ruler } from "@lucide/vue"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
+import type { SheetStroke } from "@/documents/sheet"
 import { useSheetPointers } from "@/parts/useSheetPointers"
 import { useWheelZoom } from "@/parts/useWheelZoom"
 import { useEaselCanvas } from "@/pictures/useEaselCanvas"
@@ -25,13 +26,16 @@ const { api } = sheet.engine
 const room = useTemplateRef("room")
 const canvas = useTemplateRef("canvas")
 const { width, height } = useElementSize(room)
-const paper = usePaperView(width, height, sheet.document)
+/** How many strokes are drawn and not kept yet. */
+const underWay = ref(0)
+const paper = usePaperView(width, height, sheet.document, underWay)
 const { view, moved, screenDpi, fit, trueSize, pinch, style, corner, seen } = paper
 const offered = shallowRef<InstanceType<typeof StraightOffer>["$props"]["modelValue"]>()
-const drawing = useSheetDrawing(sheet, room, paper, active, async (stroke) => {
+async function heldStill(stroke: SheetStroke): Promise<void> {
   const ways = await api.straightened(stroke.samples)
   offered.value = ways && ways.length > 0 ? { stroke, ways } : undefined
-})
+}
+const drawing = useSheetDrawing(sheet, room, paper, active, heldStill, underWay)
 /** What has the pointer that is down: it keeps it, whatever is opened meanwhile. */
 let grabbed: Grab | undefined
 

@@ -2,9 +2,12 @@
 // Which sheet lies here, how large it is, whether it is kept, and what can be done with it.
 import { ChevronRight } from "@lucide/vue"
 import { computed } from "vue"
+import { full } from "@/device/useDevice"
+import { SAYS } from "@/device/useKept"
 import { sizeTold } from "@/documents/sheet"
 import PlaceBar from "@/parts/PlaceBar.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
+import SignInAgain from "@/shell/SignInAgain.vue"
 import { TRAYS, type Tray } from "./trays"
 import { useSheet } from "./useSheet"
 
@@ -14,9 +17,18 @@ const { row, document, waiting, standing } = useSheet()
 const says = computed(() => {
   if (standing.gone.value) return "deleted on another device"
   if (standing.theirs.value) return "in two states"
-  return waiting.away.value ? "away: all is safe on this device" : "kept"
+  if (full.value) return SAYS.unkept!
+  if (waiting.way.value === "signed out") return SAYS["signed-out"]!
+  return waiting.away.value ? SAYS.waiting! : "kept"
 })
-const worry = computed(() => waiting.away.value || standing.gone.value || standing.theirs.value !== undefined)
+const worry = computed(
+  () =>
+    full.value ||
+    waiting.way.value === "signed out" ||
+    waiting.away.value ||
+    standing.gone.value ||
+    standing.theirs.value !== undefined,
+)
 const told = computed(() => document.value && `${sizeTold(document.value)} · ${document.value.dpi} dpi`)
 </script>
 
@@ -36,6 +48,7 @@ const told = computed(() => document.value && `${sizeTold(document.value)} · ${
       </button>
       <span class="hm-small told">{{ told }}</span>
     </template>
+    <template #remedy><SignInAgain :way="waiting.way.value" /></template>
     <template #more><RoomMenu /></template>
   </PlaceBar>
 </template>

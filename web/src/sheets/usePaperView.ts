@@ -2,6 +2,7 @@
 import { useLocalStorage } from "@vueuse/core"
 import { computed, reactive, ref, watch, type Ref } from "vue"
 import type { View } from "@/engine/screen"
+import { useLyingStill } from "@/parts/useLyingStill"
 
 const CLOSEST = 16
 const FURTHEST = 0.02
@@ -12,11 +13,15 @@ const STRAIGHT = 4
 /** CSS px an inch where nobody has measured the screen. */
 const USUAL_DPI = 96
 
-/** `width` and `height` are the room on the screen, CSS px; `size` is the sheet's, px and dots per inch. */
+/**
+ * `width` and `height` are the room on the screen, CSS px; `size` is the sheet's, px and dots per inch. While strokes are
+ * under way nothing but fingers moves the paper.
+ */
 export function usePaperView(
   width: Ref<number>,
   height: Ref<number>,
   size: Ref<{ width: number; height: number; dpi: number } | undefined>,
+  underWay: Ref<number> = ref(0),
 ) {
   /** CSS px per sheet px, the place in the middle of the room, sheet px, and the turn, degrees clockwise. */
   const view = reactive({ zoom: 1, x: 0, y: 0, turn: 0, mirrored: false })
@@ -79,8 +84,12 @@ export function usePaperView(
     hold()
   }
 
-  watch([width, height], () => (moved.value ? hold() : fit()), { immediate: true })
-  watch(() => [size.value?.width, size.value?.height].join(), fit)
+  const settle = useLyingStill(underWay)
+  watch([width, height], () => settle(() => (moved.value ? hold() : fit())), { immediate: true })
+  watch(
+    () => [size.value?.width, size.value?.height].join(),
+    () => settle(fit),
+  )
 
   /** The box that lies over the room, turned: large enough that nothing of the room is left bare. */
   const box = computed(() => {

@@ -1,6 +1,7 @@
 // The stroke in hand on a sheet: from pointer events to the engine.
 import { newSeed, samplesFrom, type Kind, type Pen } from "@/documents/stroke"
 import { sampleOf } from "@/documents/lean"
+import { takeInHand } from "@/device/inHand"
 import { newId } from "@/documents/ids"
 import type { Inked, SheetStroke } from "@/documents/sheet"
 import { MOST_SAMPLES } from "@/generated/layout"
@@ -28,13 +29,16 @@ export function useSheetDrawing(
   active: Ref<number>,
   /** Hears of a stroke that was held still at its end: it may have been meant to be straight. */
   heldStill: (stroke: SheetStroke) => void,
+  /** How many strokes are drawn and not kept yet: until they are, the paper lies still under them. */
+  underWay: Ref<number>,
 ): PointerActs {
   const { api } = sheet.engine
   const { hand } = sheet
   const still = useTimeoutFn(() => (rested = true), STILL, { immediate: false })
   let rested = false
   let lastSeen = { x: 0, y: 0 }
-  let stroke: { id: string; start: number; sent: number; kind: Kind; erase: boolean } | undefined
+  let stroke:
+    { id: string; start: number; sent: number; kind: Kind; erase: boolean; letGo: () => void } | undefined
 
   function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
     const box = room.value!.getBoundingClientRect()
@@ -72,22 +76,28 @@ export function useSheetDrawing(
       ...{ look: look.id, ink: hand.ink.value, opacity: hand.opacity.value },
       ...{ sheet: sheet.id, drawnAt: sheet.strokes.nextMoment() },
     }
-    stroke = { id: newId(), start, sent: 0, kind, erase }
+    stroke = { id: newId(), start, sent: 0, kind, erase, letGo: takeInHand() }
+    underWay.value++
     void api.down("sheet", pen)
     return true
   }
 
   async function finish(): Promise<void> {
     if (!stroke) return
-    const { id } = stroke
+    const { id, letGo } = stroke
     const meant = rested
     still.stop()
     rested = false
     stroke = undefined
-    const drawn = await api.up("sheet", id)
-    if (!drawn) return
-    sheet.drew(drawn)
-    if (meant && !drawn.erase) heldStill(drawn as SheetStroke)
+    try {
+      const drawn = await api.up("sheet", id)
+      if (!drawn) return
+      sheet.drew(drawn)
+      if (meant && !drawn.erase) heldStill(drawn as SheetStroke)
+    } finally {
+      underWay.value--
+      letGo()
+    }
   }
 
   function send(events: PointerEvent[]): void {
@@ -121,6 +131,9 @@ export function useSheetDrawing(
     cancel() {
       still.stop()
       rested = false
+      if (!stroke) return
+      underWay.value--
+      stroke.letGo()
       stroke = undefined
       void api.cancel("sheet")
     },

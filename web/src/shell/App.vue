@@ -3,9 +3,22 @@ import { useEventListener } from "@vueuse/core"
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/device/useSession"
 import { pictureOf } from "@/device/pictures"
-import { closeDevice, openDevice, presentStore, putToSleep, takenOver, trouble } from "@/device/useDevice"
+import {
+  closeDevice,
+  couldNotKeep,
+  full,
+  heldUp,
+  openDevice,
+  presentStore,
+  putToSleep,
+  takenOver,
+  trouble,
+  wantsRoom,
+} from "@/device/useDevice"
+import { holdWhileChoosing } from "@/device/useFileChoice"
 import { setBringing, useEngine } from "@/engine/useEngine"
 import { notice } from "@/parts/notice"
+import HeldUp from "./HeldUp.vue"
 import TakenOver from "./TakenOver.vue"
 import { useRenewal } from "./useRenewal"
 
@@ -16,6 +29,7 @@ setBringing((digest) => {
   return pictureOf(presentStore.value, digest)
 })
 useRenewal()
+holdWhileChoosing()
 useEventListener(window, "pagehide", ({ persisted }) => persisted && putToSleep())
 // Awake again it begins anew, with what other pages did meanwhile.
 useEventListener(window, "pageshow", ({ persisted }) => persisted && location.reload())
@@ -33,7 +47,13 @@ watch(
   },
   { immediate: true },
 )
-watch(trouble, (sentence) => sentence && notice(sentence))
+watch(trouble, (told) => told && notice(told.sentence))
+// Whatever writes without waiting for it: a device without room is told of, and no fault of the page.
+useEventListener(window, "unhandledrejection", (event) => {
+  if (!wantsRoom(event.reason)) return
+  event.preventDefault()
+  couldNotKeep(event.reason as Error, true)
+})
 watch(generation, () =>
   notice("The ink stopped and was started anew. A stroke that was being drawn is lost; all else is here."),
 )
@@ -47,5 +67,26 @@ watch(generation, () =>
       :key="`${route.params.brush ?? route.params.source ?? route.params.sheet ?? String(route.name)} ${generation}`"
     />
   </RouterView>
+  <p v-if="full" class="full" role="alert">
+    This device is full: what you do is not kept any more. Free some space on it.
+  </p>
+  <HeldUp v-if="heldUp" :by="heldUp" />
   <TakenOver v-if="takenOver" :by="takenOver" />
 </template>
+
+<style scoped>
+.full {
+  position: fixed;
+  left: 50%;
+  bottom: 8px;
+  transform: translateX(-50%);
+  max-width: calc(100vw - 32px);
+  margin: 0;
+  padding: 10px 16px;
+  border-radius: 8px;
+  color: var(--paper);
+  background: var(--worry);
+  z-index: 4000;
+  pointer-events: none;
+}
+</style>

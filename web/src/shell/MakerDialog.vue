@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Who goes out with one's packs: name, note, licence, and a mark of one's own, a picture or drawn on the spot.
 import { ElInput, ElOption, ElSelect } from "element-plus"
-import { useFileDialog } from "@vueuse/core"
+import { useFileChoice } from "@/device/useFileChoice"
 import { ref, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
 import { useSession } from "@/device/useSession"
@@ -32,7 +32,7 @@ async function keepMark(file: Blob): Promise<void> {
   }
 }
 
-const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
+const files = useFileChoice({ accept: "image/*", multiple: false, reset: true })
 files.onChange((given) => given?.[0] && void keepMark(given[0]))
 
 function take(): void {

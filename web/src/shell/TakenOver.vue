@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Another page has the store now: this one is closed for good, and says what to do.
 import { ElButton } from "element-plus"
+import PageCover from "./PageCover.vue"
 
 const props = defineProps<{ by: "renewal" | "signing out" }>()
 const SAYS = {
@@ -15,24 +16,8 @@ function goOn(): void {
 </script>
 
 <template>
-  <div class="over" role="alertdialog" aria-label="This page is closed" data-covers>
+  <PageCover label="This page is closed">
     <p>{{ SAYS[by] }}</p>
     <ElButton type="primary" @click="goOn">{{ by === "renewal" ? "Reload this page" : "Sign in" }}</ElButton>
-  </div>
+  </PageCover>
 </template>
-
-<style scoped>
-.over {
-  position: fixed;
-  inset: 0;
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  justify-content: center;
-  gap: 16px;
-  padding: 24px;
-  text-align: center;
-  background: var(--room);
-  z-index: 5000;
-}
-</style>

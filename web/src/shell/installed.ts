@@ -5,8 +5,11 @@ import { registerSW } from "virtual:pwa-register"
 /** Whether a new version lies on the device and waits. */
 export const waits = ref(false)
 
+/** Whether it has taken over, let in from here or from another page: this one is of a version that is gone. */
+export const replaced = ref(false)
+
 let registration: ServiceWorkerRegistration | undefined
-let letIn: ((reload: boolean) => Promise<void>) | undefined
+let takeOver: (() => Promise<void>) | undefined
 
 /** Whether a version lies on the device at all. Browsers allow it on this very machine and over TLS alone. */
 export const installed = (): boolean => registration !== undefined
@@ -14,8 +17,12 @@ export const installed = (): boolean => registration !== undefined
 /** Keep this version on the device, and hear of newer ones. */
 export function install(): void {
   if (!import.meta.env.PROD || !("serviceWorker" in navigator)) return
-  letIn = registerSW({
+  const before = navigator.serviceWorker.controller
+  navigator.serviceWorker.addEventListener("controllerchange", () => before && (replaced.value = true))
+  takeOver = registerSW({
     onNeedRefresh: () => (waits.value = true),
+    // The page begins anew when nothing is in hand on it, and not because another one let the new version in.
+    onNeedReload: () => (replaced.value = true),
     onRegisteredSW: (_, found) => (registration = found),
     onRegisterError: (error: unknown) => console.warn("Hollowmist does not lie on this device", error),
   })
@@ -28,10 +35,9 @@ export function lookForNew(): void {
   void registration?.update().catch(() => undefined)
 }
 
-/** Let the new version in, or just begin anew where none lies on the device. */
-export function renew(): void {
-  if (registration?.waiting && letIn) void letIn(true)
-  else location.reload()
+/** Let the new version in that waits. */
+export function letIn(): void {
+  void takeOver?.()
 }
 
 /**

@@ -19,10 +19,9 @@ const { other, over } = bench.beside
 const canvas = useTemplateRef("canvas")
 const pointer = defineModel<Kind | "practice" | undefined>("pointer")
 const down = defineModel<boolean>("drawing", { required: true })
-useSheetPointers(
-  canvas,
-  useDrawing(bench, { canvas, view: props.view, pinch: (...how) => props.pinch(...how), pointer, down }),
-)
+const pinch: PointerActs["pinch"] = (...how) => props.pinch(...how)
+const { underWay } = bench
+useSheetPointers(canvas, useDrawing(bench, { canvas, view: props.view, pinch, pointer, down, underWay }))
 
 const attached = useEaselCanvas(canvas, "beside", () => props.seen)
 watch(attached, () => bench.beside.show())

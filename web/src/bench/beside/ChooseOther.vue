@@ -3,7 +3,7 @@
 import type { StoredCheckpoint } from "@/device/tables/checkpoints"
 import { ImageUp } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
-import { useFileDialog } from "@vueuse/core"
+import { useFileChoice } from "@/device/useFileChoice"
 import { computed } from "vue"
 import CheckpointCards from "../CheckpointCards.vue"
 import { useBench } from "../useBench"
@@ -16,7 +16,7 @@ const { others } = useOtherBrushes(bench.store, bench.id)
 /** The latest first. */
 const cards = computed(() => bench.checkpoints.list.value.toReversed().map((one) => ({ one })))
 
-const files = useFileDialog({ accept: "image/*", multiple: false, reset: true })
+const files = useFileChoice({ accept: "image/*", multiple: false, reset: true })
 files.onChange((given) => {
   const [file] = given ?? []
   if (file) choose({ kind: "picture", name: file.name, picture: URL.createObjectURL(file) })
