@@ -1,6 +1,7 @@
 // The store of the account that is signed in, and the carrier that goes with it: one of each in a tab.
 import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
+import { forgetBelongings } from "./belongings"
 import { startCarrier, type Carrier, type Way } from "./carrier"
 import { nameOf, Store, TakenOverError } from "./store"
 import { useLive } from "./useLive"
@@ -98,12 +99,14 @@ export async function forgetDevice(): Promise<void> {
     return false
   })
   await leaving.delete()
+  forgetBelongings()
   heldUp.value = undefined
 }
 
-/** How many acts of the account that is signed in wait for the server. */
-export async function countWaiting(): Promise<number> {
-  return (await open.value?.store.acts.count()) ?? 0
+/** How many acts of the account that is signed in wait for the server, and how many that refused. */
+export async function countWaiting(): Promise<{ waiting: number; refused: number }> {
+  const store = open.value?.store
+  return { waiting: (await store?.acts.count()) ?? 0, refused: (await store?.stuck.count()) ?? 0 }
 }
 
 /** What the server is asked for must have all that was done here in it; so long is waited for that, ms. */

@@ -140,6 +140,12 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
           <li v-if="one.report.spare > 0">{{ one.report.spare }} other files in it were left unopened</li>
         </ul>
       </section>
+      <section v-for="one in coming.filter(({ kind }) => kind === 'waiting')" :key="one.file.name">
+        <h3>{{ one.file.name }}</h3>
+        <p :class="{ refused: one.state === 'refused' }" role="status">
+          {{ one.message || "What you had done when you signed out, and what had not come to the server." }}
+        </p>
+      </section>
       <section v-if="pictures.length > 0">
         <h3>{{ pictures.length === 1 ? "A picture" : `${pictures.length} pictures` }}</h3>
         <p class="hm-small">

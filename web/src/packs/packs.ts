@@ -7,6 +7,7 @@ import { inHand } from "@/device/inHand"
 import { lendPicture } from "@/device/pictures"
 import { untilCarried } from "@/device/useDevice"
 import type { Store } from "@/device/store"
+import { WAITING } from "@/device/waitingFile"
 import { newId } from "@/documents/ids"
 
 export type Report = components["schemas"]["Report"]
@@ -97,11 +98,12 @@ export async function lendPictures(store: Store, file: Blob): Promise<void> {
   for (const picture of Object.values(found)) await lendPicture(store, new Uint8Array(picture))
 }
 
-/** What a file is: a pack, an archive of pictures, or one picture. */
-export async function kindOf(file: File): Promise<"pack" | "pictures" | "picture"> {
+/** What a file is: a pack, what waited when somebody signed out, an archive of pictures, or one picture. */
+export async function kindOf(file: File): Promise<"pack" | "waiting" | "pictures" | "picture"> {
   const head = new Uint8Array(await file.slice(0, 4).arrayBuffer())
   if (head[0] !== 0x50 || head[1] !== 0x4b) return file.name.endsWith(".hollowmist") ? "pack" : "picture"
   const names = await namesIn(file)
+  if (names.includes(WAITING)) return "waiting"
   return names.includes("manifest.json") || file.name.endsWith(".hollowmist") ? "pack" : "pictures"
 }
 

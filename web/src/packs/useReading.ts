@@ -5,13 +5,14 @@ import { makeRoll } from "@/acts/keepRoll"
 import { inHand } from "@/device/inHand"
 import { openCarrier } from "@/device/useDevice"
 import type { Store } from "@/device/store"
+import { takeUpWaiting } from "@/device/waitingFile"
 import { proposalsOf } from "@/pictures/proposals"
 import { takeIn } from "@/pictures/takeIn"
 import { kindOf, lendPictures, picturesIn, readPack, type Report } from "./packs"
 
 export interface Coming {
   file: File
-  kind: "pack" | "picture"
+  kind: "pack" | "waiting" | "picture"
   state: "waits" | "looking" | "looked" | "reading" | "done" | "refused"
   /** What it came to, or would come to. */
   report?: Report
@@ -93,7 +94,11 @@ export function useReading(store: Store) {
       put(at, { state: "reading", share: 0 })
       try {
         if (one.kind === "pack") await readOne(at, one)
-        else {
+        else if (one.kind === "waiting") {
+          const count = await takeUpWaiting(store, one.file)
+          const message = count === 1 ? "One thing waits here again." : `${count} things wait here again.`
+          put(at, { state: "done", message })
+        } else {
           const { source } = await takeIn(store, one.file, one.file.name)
           if (source && brushes.value) {
             roll ||= await makeRoll(store, { name: "From pictures" })

@@ -3,6 +3,7 @@ import { useEventListener } from "@vueuse/core"
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/device/useSession"
 import { pictureOf } from "@/device/pictures"
+import { comesIn } from "@/device/belongings"
 import {
   closeDevice,
   couldNotKeep,
@@ -40,6 +41,7 @@ watch(
   () => session.account?.id,
   async () => {
     if (!session.account) return closeDevice()
+    if (comesIn(session.account.id)) return location.reload()
     const { store } = openDevice(session.account)
     // What was wished without a network, and is not known on the server yet.
     const wishes = await store.whole(await store.acts.filter((one) => one.kind === "prefer").toArray())

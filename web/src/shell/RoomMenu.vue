@@ -2,9 +2,12 @@
 // Light of the room, drawing hand, and the way out.
 import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
-import { ref } from "vue"
+import { computed, ref } from "vue"
+import { handOver } from "@/api/files"
 import { useSession } from "@/device/useSession"
 import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
+import { writeWaiting } from "@/device/waitingFile"
+import { notice } from "@/parts/notice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import MakerDialog from "./MakerDialog.vue"
 import PocketsDialog from "./PocketsDialog.vue"
@@ -25,16 +28,39 @@ const making = ref(false)
 const showing = ref(false)
 /** What it shows is read from the store: not before it is asked for. */
 const asked = ref(false)
-/** How many acts wait, where a sign-out would let go of them. */
-const waiting = ref(0)
+/** What waits or was refused, where a sign-out would let go of it. */
+const lost = ref({ waiting: 0, refused: 0 })
+const written = ref(false)
+
+const says = computed(() => {
+  const { waiting, refused } = lost.value
+  const some = (count: number, one: string, many: string) =>
+    count === 0 ? [] : [count === 1 ? `one thing you did ${one}` : `${count} things you did ${many}`]
+  const told = [
+    ...some(waiting, "waits for the network", "wait for the network"),
+    ...some(refused, "was refused and is held for you", "were refused and are held for you"),
+  ].join(", and ")
+  return `${told.charAt(0).toUpperCase()}${told.slice(1)}. Signed out, they are gone from this device.`
+})
 
 async function leave(sure = false): Promise<void> {
-  waiting.value = await countWaiting()
-  if (waiting.value > 0 && !sure) return
+  lost.value = await countWaiting()
+  if (lost.value.waiting + lost.value.refused > 0 && !sure) return
   await forgetDevice()
   await session.leave()
   // A fresh page: its workers and what they hold are gone with the old one.
   location.assign("/sign-in")
+}
+
+async function write(): Promise<void> {
+  try {
+    const file = await writeWaiting(presentStore.value!)
+    handOver(file, `hollowmist-waiting-${new Date().toISOString().slice(0, 10)}.zip`)
+    written.value = true
+  } catch (error) {
+    notice("The file could not be written. Wait for the network, or free some space on this device first.")
+    console.error(error)
+  }
 }
 </script>
 
@@ -69,13 +95,16 @@ async function leave(sure = false): Promise<void> {
       <button type="button" class="hm-quiet out" @click="leave()">
         Sign out {{ session.account.username }}
       </button>
-      <template v-if="waiting > 0">
-        <p class="hm-small" role="alert">
-          {{ waiting === 1 ? "One thing you did waits" : `${waiting} things you did wait` }} for the network,
-          and would be lost. Wait for it, or sign out and let them go.
+      <div v-if="lost.waiting + lost.refused > 0" role="alert">
+        <p class="hm-small">{{ says }}</p>
+        <p v-if="written" class="hm-small">
+          They are in the file now. Signed in again, open it under <em>Rolls</em>, <em>Read packs</em>.
         </p>
-        <button type="button" class="hm-quiet out" @click="leave(true)">Sign out and let them go</button>
-      </template>
+        <button type="button" class="hm-quiet out" @click="write">Write them to a file</button>
+        <button type="button" class="hm-quiet out" @click="leave(true)">
+          {{ written ? "Sign out" : "Sign out and let them go" }}
+        </button>
+      </div>
     </div>
   </ElPopover>
   <MakerDialog v-model="making" />
