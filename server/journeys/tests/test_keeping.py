@@ -9,6 +9,7 @@ from django.db import connection
 from django.test import tag
 from hollowmist.settings import ROOT
 from PIL import Image
+from playwright.sync_api import expect
 from proofs.models import ProofStroke
 from rolls.actions.delete_brush import delete_brush
 
@@ -185,26 +186,66 @@ class RollsTests(JourneyCase):
 
 @tag("browser")
 class WorkerTests(JourneyCase):
-    def test_a_worker_that_dies_in_the_middle_of_a_stroke_takes_nothing_but_that_stroke(self):
-        page = self.page
-        page.add_init_script("""
+    def setUp(self):
+        super().setUp()
+        self.page.add_init_script("""
           window.workers = []
           const Plain = window.Worker
           window.Worker = class extends Plain { constructor(...given) { super(...given); window.workers.push(this) } }
         """)
-        self.open_bench(page)
-        pen, box = Pen(page), self.sheet_box()
-        foot = box["y"] + box["height"] - 60
-        pen.draw([(box["x"] + 300 + 8 * i, foot, 0.6) for i in range(30)])
-        self.wait_for(lambda: ProofStroke.objects.count() == 1)
-        self.wait_for(lambda: (self.pixels()[-80:, 300:540, 0] < 90).sum() > 200)
-        pen.draw([(box["x"] + 700 + 8 * i, foot, 0.6) for i in range(10)], lift=False)
+        self.page.route("**/assets/worker-*.js", self.breakable)
+        self.open_bench(self.page)
+        self.pen, self.box = Pen(self.page), self.sheet_box()
+        self.foot = self.box["y"] + self.box["height"] - 60
+
+    def breakable(self, route):
+        """A worker whose memory cannot grow once it is told so."""
+        answer = route.fetch()
+        ends = "setTimeout(() => { throw new RangeError('Maximum memory size exceeded') })"
+        body = f"self.addEventListener('message', ({{ data }}) => data === 'full' && {ends});\n{answer.text()}"
+        route.fulfill(response=answer, body=body)
+
+    def line(self, left, count=10, **how):
+        self.pen.draw([(self.box["x"] + left + 8 * i, self.foot, 0.6) for i in range(count)], **how)
+
+    def inked(self, left, right):
+        return int((self.pixels()[-80:, left:right, 0] < 90).sum())
+
+    def kept(self, count):
+        self.wait_for(lambda: ProofStroke.objects.count() == count, f"{count} strokes")
+
+    def test_a_worker_that_dies_in_the_middle_of_a_stroke_takes_nothing_with_it(self):
+        page = self.page
+        self.line(300, 30)
+        self.kept(1)
+        self.wait_for(lambda: self.inked(300, 540) > 200)
+        self.line(700, lift=False)
         page.evaluate("workers.at(-1).terminate()")
-        pen.event("mouseMoved", box["x"] + 820, foot, 0.6)
-        page.wait_for_selector("text=was started anew", timeout=25000)
-        pen.event("mouseReleased", box["x"] + 830, foot)
+        self.pen.event("mouseMoved", self.box["x"] + 820, self.foot, 0.6)
+        page.wait_for_selector("text=was started anew")
+        self.pen.event("mouseReleased", self.box["x"] + 830, self.foot)
         self.assertEqual(page.evaluate("workers.length"), 2)
-        self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() > 500)
-        self.wait_for(lambda: (self.pixels()[-80:, 300:540, 0] < 90).sum() > 200)
-        pen.draw([(box["x"] + 900 + 8 * i, foot, 0.6) for i in range(20)])
-        self.wait_for(lambda: ProofStroke.objects.count() == 2)
+        self.kept(2)
+        self.wait_for(lambda: self.inked(300, 540) > 200 and self.inked(700, 780) > 50)
+        self.line(900, 20)
+        self.kept(3)
+
+    def test_memory_that_runs_out_twice_is_told_with_the_strokes_still_on_the_page(self):
+        page = self.page
+        self.line(300, 30)
+        self.kept(1)
+        for left, word in ((700, "text=was started anew"), (900, "text=too little memory")):
+            # Lanes that come lay the paper out anew, with what is drawn on it.
+            self.wait_for(lambda: self.inked(300, 540) > 200)
+            self.line(left, lift=False)
+            page.evaluate("workers.at(-1).postMessage('full')")
+            page.wait_for_selector(word)
+            self.pen.event("mouseReleased", self.box["x"] + left + 90, self.foot)
+        self.kept(3)
+        self.assertGreater(self.inked(300, 540), 200)
+        # Drawn though there is nobody to ink it, it is kept all the same.
+        self.line(60, 12)
+        self.kept(4)
+        page.get_by_role("button", name="Try again").click()
+        self.wait_for(lambda: self.inked(60, 150) > 50 and self.inked(900, 980) > 50)
+        expect(page.get_by_text("too little memory")).to_have_count(0)

@@ -1,5 +1,5 @@
 // The stroke in hand: from pointer events to the engine, on every sheet that is drawn on together.
-import { newSeed, samplesFrom, type Kind, type Pen } from "@/documents/stroke"
+import { drawnOf, newSeed, samplesFrom, type Drawing, type Kind } from "@/documents/stroke"
 import type { Ref } from "vue"
 import { takeInHand } from "@/device/inHand"
 import { newId } from "@/documents/ids"
@@ -31,9 +31,9 @@ export function useDrawing(
   bench: Bench,
   { canvas, view, pinch, pointer, down, underWay }: Sheet,
 ): PointerActs {
-  const { api } = bench.engine
+  const { api, generation, orEnded } = bench.engine
   const practice = usePracticePen(bench)
-  let stroke: (Pen & { id: string; start: number; sent: number; letGo: () => void }) | undefined
+  let stroke: Drawing | undefined
   /** The easels that it is drawn on: those that were there when it was begun. */
   let easels = bench.beside.easels.value
 
@@ -54,17 +54,20 @@ export function useDrawing(
     const pen = { kind, erase, seed: newSeed(), layer: bench.sheetLayers.active.value, size }
     const letGo = takeInHand()
     underWay.value++
-    stroke = { ...pen, id: newId(), start, sent: 0, letGo }
+    stroke = { id: newId(), pen, start, sent: 0, letGo, parts: [], generation: generation.value }
     easels = bench.beside.easels.value
     for (const easel of easels) void api.down(easel, pen)
   }
 
   async function finish(): Promise<void> {
     if (!stroke) return
-    const { id, letGo } = stroke
+    const lifted = stroke
+    const { id, letGo } = lifted
     stroke = undefined
+    const own = () => drawnOf(lifted)
     try {
-      const [drawn] = await Promise.all(easels.map((easel) => api.up(easel, id)))
+      const [told] = await Promise.all(easels.map((easel) => orEnded(api.up(easel, id), own)))
+      const drawn = told ?? (lifted.generation === generation.value ? undefined : own())
       if (drawn) bench.drew(drawn)
     } finally {
       underWay.value--
@@ -76,12 +79,13 @@ export function useDrawing(
     if (!stroke) return
     if (stroke.sent + events.length > MOST_SAMPLES) {
       // One recorded stroke holds so many samples and no more: the line goes on as a stroke of its own.
-      const { kind, erase } = stroke
+      const { kind, erase } = stroke.pen
       void finish()
       begin(kind, erase, events[0]!.timeStamp)
     }
     stroke.sent += events.length
     const samples = samplesOf(events)
+    stroke.parts.push(samples)
     if (pointer.value === "practice") practice.lend(samples)
     const at = performance.timeOrigin + events.at(-1)!.timeStamp
     for (const easel of easels) void api.move(easel, samples, at)

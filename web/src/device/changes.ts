@@ -102,6 +102,7 @@ export async function pull(store: Store): Promise<boolean> {
       if (!(await standAsKept(store))) return false
       continue
     }
+    if (told.more) await store.setMark("of", told.number)
     await takeIn(store, told.changes)
     if (!told.more && !(await goBack(store))) {
       // From now on what is not here is nowhere.

@@ -136,6 +136,15 @@ export function useCaughtUp(store: Store) {
   )
 }
 
+/** How much of what the server has is here, 0..1, as long as not all of it has come once; `false` from then on. */
+export function useFetching(store: Store) {
+  return useLive(async (): Promise<{ share: number; away: boolean } | false | undefined> => {
+    if (await store.mark("caught up", false)) return false
+    const [since, of] = [await store.mark("since", 0), await store.mark("of", 0)]
+    return { share: of > 0 ? since / of : 0, away: (await store.mark<Way>("way", "near")) !== "near" }
+  }, undefined)
+}
+
 /** How much of an account waits on this device, and why. */
 export function useWaiting(store: Store) {
   const waiting = useLive(() => store.acts.count(), 0)

@@ -3,7 +3,7 @@
 import { strFromU8, strToU8, unzip, zip, type Unzipped } from "fflate"
 import { fromBase64, toBase64 } from "./base64"
 import { keepPicture } from "./pictures"
-import type { Act, Store, StuckAct } from "./store"
+import type { Act, Noted, Store, StuckAct } from "./store"
 import { KINDS } from "./tables"
 import { changedBy, digestsIn } from "./tables/kind"
 
@@ -102,8 +102,15 @@ export async function takeUpWaiting(store: Store, file: Blob): Promise<number> {
     for (const { table } of KINDS) {
       await store.table(table).bulkPut((rows[table] ?? []).filter(({ id }) => changed.has(id)))
     }
-    for (const { body, seq: _, ...act } of fresh) {
-      const seq = await store.acts.add({ ...act, sent: true, ...store.readable({ ...act, body }) })
+    for (const { body, ...noted } of fresh) {
+      const act: Partial<Noted> = { ...noted }
+      // The store counts for itself.
+      delete act.seq
+      const seq = await store.acts.add({
+        ...(act as Noted),
+        sent: true,
+        ...store.readable({ ...noted, body }),
+      })
       await store.bodies.add({ seq, body })
     }
     await store.stuck.bulkPut(stuck)

@@ -49,6 +49,31 @@ export type Pen = Omit<Stroke, "samples">
 /** A seed for a stroke that is begun. */
 export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1
 
+/** What the page has of a stroke that is being drawn. */
+export interface Drawing<P extends Pen = Pen> {
+  id: string
+  pen: P
+  /** When it was begun, and how many of its samples went to the worker. */
+  start: number
+  sent: number
+  /** All samples so far, and which worker has them: one that ends takes no stroke with it. */
+  parts: Float32Array<ArrayBuffer>[]
+  generation: number
+  /** It is not in hand any more. */
+  letGo: () => void
+}
+
+/** The stroke that was drawn, from what the page has of it. */
+export function drawnOf<P extends Pen>({ id, pen, parts }: Drawing<P>): P & { id: string } & Stroke {
+  const samples = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0))
+  let at = 0
+  for (const part of parts) {
+    samples.set(part, at)
+    at += part.length
+  }
+  return { ...pen, id, samples }
+}
+
 export interface KeptStroke extends Stroke {
   id: string
   /** The brush on whose bench it was drawn; none where it is from before that was kept. */

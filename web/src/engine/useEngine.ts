@@ -16,6 +16,12 @@ export interface Engine {
   readonly ready: Promise<void>
   /** Counts the workers: with another one all canvases must be lent anew. */
   generation: Ref<number>
+  /** Whether two workers ended one soon after the other: what lies open is more than the device can hold. */
+  exhausted: Ref<boolean>
+  /** Start another worker, though the last two ended. */
+  tryAgain: () => void
+  /** What a call comes to, or something else where the worker ends before it has answered. */
+  orEnded: <T, U>(call: Promise<T>, otherwise: () => U) => Promise<T | U>
   live: ShallowRef<Live>
   traces: ShallowRef<StationTraces | undefined>
   /** What the pixels of the crossings come to. */
@@ -51,7 +57,6 @@ declare global {
       penTimes: () => Promise<number[]>
       /** Whether all that was asked for is inked, drawn and measured. */
       rests: () => Promise<boolean>
-      /** Whether all of the sheet that lies open is inked, as far as the page knows. */
       /** Whether it is, once the engine has heard all that was told it. */
       sheetRests: () => Promise<boolean>
       /** How much memory the engine holds, bytes. */
@@ -64,6 +69,12 @@ declare global {
 /** Every so often the worker is asked whether it is there, ms; one that says nothing for so long is dead. */
 const ASKED = 1500
 const DEAD = 8000
+
+/** A worker that ends so soon after another, ms, would end again. */
+const SOON = 60_000
+
+/** A kernel that trapped, or memory that could not grow, as it comes through from the worker. */
+const isFatal = ({ name }: Error) => name === "RuntimeError" || name === "RangeError"
 
 /** Calls that stand alone: any worker can answer them. */
 const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush", "writeSheet"])
@@ -121,7 +132,7 @@ function makeEngine(): Engine {
     if (data.prepProblem) prepProblem.value = data.prepProblem
     if (data.laid !== undefined) laid.value = data.laid
     if (data.written !== undefined) written.value = data.written
-    if (data.broken) restart()
+    if (data.broken && !exhausted.value) restart()
   }
 
   function start(): void {
@@ -143,12 +154,37 @@ function makeEngine(): Engine {
   }
 
   const asking = new Asking()
+  const exhausted = ref(false)
+  let restarted = -Infinity
+  /** Those who wait for an answer that does not come any more. */
+  let ended = new Set<() => void>()
 
   function restart(): void {
+    const waiting = ended
+    ended = new Set()
+    const again = performance.now() - restarted < SOON
+    restarted = performance.now()
+    // What is seen stays as it is, and would go with the worker: there is nobody who could draw it anew.
+    if (again) exhausted.value = true
+    else startAnew()
+    waiting.forEach((tell) => tell())
+  }
+
+  function startAnew(): void {
     worker.terminate()
+    exhausted.value = false
     start()
     generation.value++
     void ready.then(() => asking.again())
+  }
+
+  function orEnded<T, U>(call: Promise<T>, otherwise: () => U): Promise<T | U> {
+    return new Promise((tell, fail) => {
+      const end = () => tell(otherwise())
+      if (exhausted.value) return end()
+      ended.add(end)
+      call.then(tell, fail).finally(() => ended.delete(end))
+    })
   }
 
   /** Called when somebody calls the worker: from then on it is asked whether it is there. */
@@ -168,7 +204,7 @@ function makeEngine(): Engine {
         return
       }
       silent = document.visibilityState === "visible" && asked ? silent + ASKED : 0
-      if (silent >= DEAD) return restart()
+      if (silent >= DEAD && !exhausted.value) return restart()
       wanted = false
       if (asked) return
       asked = true
@@ -191,7 +227,14 @@ function makeEngine(): Engine {
       (...given: never[]) => {
         called()
         if (name === "setBrush" && given[0] === "bench") changed.set(given[2]! as number, performance.now())
-        const call = () => (remote[name] as (...given: never[]) => Promise<unknown>)(...given)
+        const mine = worker
+        const call = () =>
+          (remote[name] as (...given: never[]) => Promise<unknown>)(...given).catch((error: Error) => {
+            if (!isFatal(error)) throw error
+            if (mine === worker && !exhausted.value) restart()
+            // As of a worker that ended: there is no answer.
+            return new Promise(() => {})
+          })
         return ALONE.has(name) ? asking.ask(call) : call()
       },
   })
@@ -199,6 +242,9 @@ function makeEngine(): Engine {
     ...{
       api,
       generation,
+      exhausted,
+      tryAgain: startAnew,
+      orEnded,
       live,
       traces,
       crossings,

@@ -172,11 +172,14 @@ function isFatal(error: unknown): error is Error {
   return error instanceof WebAssembly.RuntimeError || error instanceof RangeError
 }
 
-self.addEventListener("error", ({ error }) => isFatal(error) && tell({ broken: error.message }))
-self.addEventListener(
-  "unhandledrejection",
-  ({ reason }) => isFatal(reason) && tell({ broken: reason.message }),
-)
+/** The page hears of it as of news, and starts another worker: it is no fault of the page's. */
+function ends(event: Event, error: unknown): void {
+  if (!isFatal(error)) return
+  event.preventDefault()
+  tell({ broken: error.message })
+}
+self.addEventListener("error", (event) => ends(event, event.error))
+self.addEventListener("unhandledrejection", (event) => ends(event, event.reason))
 
 /** Where the browser can, what is drawn is seen without waiting for the page. */
 const AT_ONCE = { alpha: false, willReadFrequently: true, desynchronized: true }

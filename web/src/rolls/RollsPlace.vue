@@ -6,7 +6,7 @@ import { useFileChoice } from "@/device/useFileChoice"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import { saveFile } from "@/api/files"
-import { presentStore, untilCarried } from "@/device/useDevice"
+import { presentStore, untilCarried, useFetching } from "@/device/useDevice"
 import type { FilledRoll as Filled } from "@/device/useRollList"
 import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
@@ -14,6 +14,7 @@ import ReadPacks from "@/packs/ReadPacks.vue"
 import { savePack, type PackOf } from "@/packs/packs"
 import { useFiles } from "@/packs/useFiles"
 import { keepCover } from "@/pictures/keepCover"
+import FetchingYours from "@/shell/FetchingYours.vue"
 import PlaceNav from "@/shell/PlaceNav.vue"
 import RoomMenu from "@/shell/RoomMenu.vue"
 import ChosenBar from "./ChosenBar.vue"
@@ -37,7 +38,8 @@ const route = useRoute()
 const router = useRouter()
 const store = presentStore.value!
 const own = useRolls(store)
-const { rolls, problem, opened } = own
+const { rolls } = own
+const fetching = useFetching(store)
 const { text, order, seeking, found, filled } = useFound(store, rolls)
 const { shipped, take } = useShipped(store)
 const unfolded = ref<Record<string, boolean>>({})
@@ -222,8 +224,8 @@ function rollAct(roll: Filled, name: RollAct): void {
       <RoomMenu />
     </header>
     <div class="scroll">
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-else-if="opened && rolls.length === 0">
+      <FetchingYours />
+      <p v-if="fetching === false && rolls.length === 0">
         You have no roll yet. Make one, and put a first brush in.
       </p>
       <p v-else-if="seeking && found.length === 0" role="status">

@@ -1,14 +1,11 @@
 // The account's rolls, and what people do with them and with the brushes in them.
 import type { BrushMarks, StoredBrush } from "@/device/tables/brushes"
 import type { StoredRoll } from "@/device/tables/rolls"
-import { computed } from "vue"
 import { changeBrush, makeBrush } from "@/acts/keepBrush"
 import { changeRoll, makeRoll, moveRoll, putRollBack, takeRoll } from "@/acts/keepRoll"
 import { markBrush, placeBack, placeBrushes, type Pocket } from "@/acts/placeBrush"
 import { putBrushBack, takeBrush } from "@/acts/takeBrush"
-import type { Way } from "@/device/carrier"
 import type { Store } from "@/device/store"
-import { useLive } from "@/device/useLive"
 import { useRollList, type FilledRoll } from "@/device/useRollList"
 import type { BrushDocument } from "@/documents/brush"
 import { copyName } from "@/documents/names"
@@ -21,14 +18,6 @@ export const calledOf = (brushes: { name: string }[]): string =>
 
 export function useRolls(store: Store) {
   const rolls = useRollList(store)
-  const looked = useLive(() => store.mark("looked", ""), "")
-  const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
-  const opened = computed(() => looked.value !== "" || rolls.value.length > 0)
-  const problem = computed(() =>
-    !opened.value && way.value !== "near"
-      ? "Your rolls are not on this device yet, and Hollowmist cannot be reached just now."
-      : "",
-  )
   const rollOf = (id: string) => rolls.value.find((one) => one.id === id)
 
   /** Put copies of brushes into a roll, side by side; returns their ids. */
@@ -159,7 +148,7 @@ export function useRolls(store: Store) {
   }
 
   return {
-    ...{ rolls, problem, opened, duplicate, put, shift, remove, rename, mark, addBrush },
+    ...{ rolls, duplicate, put, shift, remove, rename, mark, addBrush },
     ...{ addRoll, duplicateRoll, describeRoll, shiftRoll, removeRoll },
   }
 }

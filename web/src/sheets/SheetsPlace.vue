@@ -7,7 +7,7 @@ import { ElInput } from "element-plus"
 import { computed, ref } from "vue"
 import { useRouter } from "vue-router"
 import { changeSheet, copySheet, makeSheet, putSheetBack, takeSheet } from "@/acts/keepSheet"
-import { openDevice, useCaughtUp } from "@/device/useDevice"
+import { openDevice, useCaughtUp, useFetching } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { useSession } from "@/device/useSession"
 import { useEngine } from "@/engine/useEngine"
@@ -31,6 +31,7 @@ const sheets = useLive(
 )
 /** One after the other: what was not seen here as it is by now is inked for the list, once all of it has come. */
 const caughtUp = useCaughtUp(store)
+const fetching = useFetching(store)
 const counted = useLive(() => store.sheetStrokes.count(), 0)
 let seeing = Promise.resolve()
 watchDebounced(
@@ -109,7 +110,7 @@ function name(sheet: StoredSheet): void {
         @remove="remove(one)"
       />
     </div>
-    <div v-if="sheets?.length === 0" class="empty">
+    <div v-if="fetching === false && sheets?.length === 0" class="empty">
       <p>A sheet is real paper: a label, a page, a poster, in mm and dots per inch, for all your brushes.</p>
       <button type="button" class="hm-quiet hm-on" @click="making = true">
         <FilePlus2 :size="20" /> Lay out the first one

@@ -1,5 +1,5 @@
 // The stroke in hand on a sheet: from pointer events to the engine.
-import { newSeed, samplesFrom, type Kind, type Pen } from "@/documents/stroke"
+import { drawnOf, newSeed, samplesFrom, type Drawing, type Kind, type Pen } from "@/documents/stroke"
 import { sampleOf } from "@/documents/lean"
 import { takeInHand } from "@/device/inHand"
 import { newId } from "@/documents/ids"
@@ -32,13 +32,12 @@ export function useSheetDrawing(
   /** How many strokes are drawn and not kept yet: until they are, the paper lies still under them. */
   underWay: Ref<number>,
 ): PointerActs {
-  const { api } = sheet.engine
+  const { api, generation, orEnded } = sheet.engine
   const { hand } = sheet
   const still = useTimeoutFn(() => (rested = true), STILL, { immediate: false })
   let rested = false
   let lastSeen = { x: 0, y: 0 }
-  let stroke:
-    { id: string; start: number; sent: number; kind: Kind; erase: boolean; letGo: () => void } | undefined
+  let stroke: Drawing<SheetPen> | undefined
 
   function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
     const box = room.value!.getBoundingClientRect()
@@ -76,7 +75,8 @@ export function useSheetDrawing(
       ...{ look: look.id, ink: hand.ink.value, opacity: hand.opacity.value },
       ...{ sheet: sheet.id, drawnAt: sheet.strokes.nextMoment() },
     }
-    stroke = { id: newId(), start, sent: 0, kind, erase, letGo: takeInHand() }
+    const letGo = takeInHand()
+    stroke = { id: newId(), pen, start, sent: 0, letGo, parts: [], generation: generation.value }
     underWay.value++
     void api.down("sheet", pen)
     return true
@@ -84,13 +84,16 @@ export function useSheetDrawing(
 
   async function finish(): Promise<void> {
     if (!stroke) return
-    const { id, letGo } = stroke
+    const lifted = stroke
+    const { id, letGo } = lifted
     const meant = rested
     still.stop()
     rested = false
     stroke = undefined
     try {
-      const drawn = await api.up("sheet", id)
+      const own = () => drawnOf(lifted)
+      const told = await orEnded(api.up("sheet", id), own)
+      const drawn = told ?? (lifted.generation === generation.value ? undefined : own())
       if (!drawn) return
       sheet.drew(drawn)
       if (meant && !drawn.erase) heldStill(drawn as SheetStroke)
@@ -104,7 +107,7 @@ export function useSheetDrawing(
     if (!stroke) return
     if (stroke.sent + events.length > MOST_SAMPLES) {
       // One recorded stroke holds so many samples and no more: the line goes on as a stroke of its own.
-      const { kind, erase } = stroke
+      const { kind, erase } = stroke.pen
       void finish()
       if (!begin(kind, erase, events[0]!.timeStamp)) return
     }
@@ -115,7 +118,9 @@ export function useSheetDrawing(
       rested = false
       still.start()
     }
-    void api.move("sheet", samplesOf(events), performance.timeOrigin + events.at(-1)!.timeStamp)
+    const samples = samplesOf(events)
+    stroke.parts.push(samples)
+    void api.move("sheet", samples, performance.timeOrigin + events.at(-1)!.timeStamp)
   }
 
   return {

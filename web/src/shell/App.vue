@@ -24,7 +24,7 @@ import TakenOver from "./TakenOver.vue"
 import { useRenewal } from "./useRenewal"
 
 const session = useSession()
-const { generation } = useEngine()
+const { generation, exhausted, tryAgain } = useEngine()
 setBringing((digest) => {
   if (!presentStore.value) throw new Error("Nobody is signed in whose picture this is.")
   return pictureOf(presentStore.value, digest)
@@ -56,9 +56,7 @@ useEventListener(window, "unhandledrejection", (event) => {
   event.preventDefault()
   couldNotKeep(event.reason as Error, true)
 })
-watch(generation, () =>
-  notice("The ink stopped and was started anew. A stroke that was being drawn is lost; all else is here."),
-)
+watch(generation, () => notice("The ink stopped and was started anew. All that you drew is here."))
 </script>
 
 <template>
@@ -69,15 +67,25 @@ watch(generation, () =>
       :key="`${route.params.brush ?? route.params.source ?? route.params.sheet ?? String(route.name)} ${generation}`"
     />
   </RouterView>
-  <p v-if="full" class="full" role="alert">
+  <p v-if="full" class="told" role="alert">
     This device is full: what you do is not kept any more. Free some space on it.
   </p>
+  <div v-else-if="exhausted" class="told" role="alert">
+    <p>
+      This device has too little memory for what lies open. All that you drew is kept. Close other pages and
+      applications, then try again.
+    </p>
+    <button type="button" class="hm-quiet" @click="tryAgain">Try again</button>
+  </div>
   <HeldUp v-if="heldUp" :by="heldUp" />
   <TakenOver v-if="takenOver" :by="takenOver" />
 </template>
 
 <style scoped>
-.full {
+.told {
+  display: flex;
+  gap: 16px;
+  align-items: center;
   position: fixed;
   left: 50%;
   bottom: 8px;
@@ -87,8 +95,16 @@ watch(generation, () =>
   padding: 10px 16px;
   border-radius: 8px;
   color: var(--paper);
-  background: var(--worry);
+  background: var(--ember);
   z-index: 4000;
-  pointer-events: none;
+}
+.told p {
+  margin: 0;
+  text-wrap: pretty;
+}
+.told button {
+  flex: none;
+  color: inherit;
+  text-decoration: underline;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A place where things lie side by side: the way to the others, what can be done here, and below it the things.
+import FetchingYours from "./FetchingYours.vue"
 import PlaceNav from "./PlaceNav.vue"
 import RoomMenu from "./RoomMenu.vue"
 </script>
@@ -12,6 +13,7 @@ import RoomMenu from "./RoomMenu.vue"
       <slot name="acts" />
       <RoomMenu />
     </header>
+    <FetchingYours />
     <slot />
   </main>
 </template>

@@ -4,6 +4,7 @@ import { useEventListener } from "@vueuse/core"
 import { ElButton, ElInput } from "element-plus"
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from "vue"
 import { useRouter } from "vue-router"
+import { presentStore, useFetching } from "@/device/useDevice"
 import { GENERATORS } from "@/generated/layout"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import NameDialog from "@/parts/NameDialog.vue"
@@ -18,6 +19,7 @@ import { useSources, type Coming, type Source } from "@/pictures/useSources"
 
 const router = useRouter()
 const { sources, problem, opened, open, takeInAll, make, duplicate, remove, rename } = useSources()
+const fetching = useFetching(presentStore.value!)
 const FILTERS = [
   { value: "all", label: "All" },
   { value: "shape", label: "Shapes" },
@@ -150,7 +152,7 @@ function brush(source: Source): void {
     <ComingIn v-if="coming.length > 0" :coming="coming" @close="coming = []" />
     <section aria-label="Yours">
       <h2>Yours</h2>
-      <p v-if="opened && own.length === 0 && !words" class="empty">
+      <p v-if="fetching === false && own.length === 0 && !words" class="empty">
         Take a photo of gravel, cloth or bark, or draw a shape: it becomes a source here, in steps that stay
         open.
       </p>
