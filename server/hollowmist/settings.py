@@ -41,8 +41,10 @@ INSTALLED_APPS = [
     "rest_framework",
     "drf_spectacular",
     "drf_spectacular_sidecar",
+    "django_q",
     "accounts",
     "acts",
+    "tasks",
     "sources",
     "rolls",
     "proofs",
@@ -143,9 +145,27 @@ USE_I18N = False
 USE_TZ = True
 
 # Counts of tries are shared by all processes.
-CACHES = {
-    "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "cache"},
-    "progress": {"BACKEND": "django.core.cache.backends.filebased.FileBasedCache", "LOCATION": RUN / "progress"},
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "cache"}}
+
+# Long work waits in the database for workers (`manage.py qcluster`); it says itself how far it is and what it came to.
+Q_CLUSTER = {
+    "name": "hollowmist",
+    "label": "Long work",
+    "orm": "default",
+    "workers": 2,
+    "poll": 0.2,
+    "timeout": 1800,
+    "retry": 3600,
+    "max_attempts": 1,
+    "ack_failures": True,
+    "save_limit": 50,
+    "catch_up": False,
+    # A worker that has inked large sheets gives their memory back.
+    "recycle": 40,
+}
+STORAGES = {
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+    "tasks": {"BACKEND": "django.core.files.storage.FileSystemStorage", "OPTIONS": {"location": RUN / "tasks"}},
 }
 
 WHITENOISE_ALLOW_ALL_ORIGINS = False

@@ -18,6 +18,7 @@ def application(request):
 urlpatterns = [
     path("api/", include("accounts.urls")),
     path("api/", include("acts.urls")),
+    path("api/", include("tasks.urls")),
     path("api/", include("sources.urls")),
     path("api/", include("rolls.urls")),
     path("api/", include("proofs.urls")),

@@ -40,13 +40,3 @@ class ReadQuerySerializer(serializers.Serializer):
         required=False, default=False, help_text="Bring brushes that are there, and others by now, in as copies."
     )
     brush = serializers.ListField(child=serializers.CharField(max_length=40), required=False, default=None)
-    reading = serializers.UUIDField(
-        required=False, default=None, help_text="An id of one's own, by which it is asked how far it is, and stopped."
-    )
-
-
-class ProgressSerializer(serializers.Serializer):
-    """How far a reading has come."""
-
-    done = serializers.IntegerField()
-    of = serializers.IntegerField(help_text="0 before it has begun.")

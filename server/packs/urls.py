@@ -6,6 +6,6 @@ from . import views
 
 urlpatterns = [
     path("packs", views.PacksView.as_view(), name="packs"),
-    path("packs/readings/<uuid:reading>", views.ReadingView.as_view(), name="reading"),
+    path("packs/written", views.WrittenPacksView.as_view(), name="written-packs"),
     path("pack-schema", views.PackSchemaView.as_view(), name="pack-schema"),
 ]

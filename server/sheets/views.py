@@ -1,15 +1,11 @@
 """The API of sheets: reading them, files out, and files in. What is done to them are acts."""
 
 from pathlib import PurePath
-from urllib.parse import quote
 
-from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, OpenApiResponse, extend_schema
+from drf_spectacular.utils import extend_schema
 from hollowmist.bounds import BoundedUpload
-from hollowmist_core.formats import FileWish
 from hollowmist_core.formats.inkml import MOST_BYTES as MOST_INKML
 from hollowmist_core.formats.ora import MOST_BYTES as MOST_ORA
 from hollowmist_core.sheets.document import json_schema
@@ -21,10 +17,9 @@ from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
+from tasks.views import ASKED, asked
 
-from .actions.piece import FORMATS, write_sheet
 from .actions.read_files import read_strokes, read_underlays
-from .actions.told_file import not_written, told_file
 from .models import Sheet
 from .serializers import (
     InkMLOnSheetSerializer,
@@ -33,9 +28,6 @@ from .serializers import (
     SheetSerializer,
     UnderlayFileSerializer,
 )
-
-TOLD = "application/octet-stream"
-"""Lines that tell of a file, and the file."""
 
 
 def own_sheet(account, sheet_id) -> Sheet:
@@ -53,12 +45,15 @@ class SheetsView(APIView):
         return Response(SheetSerializer(sheets, many=True).data)
 
 
-class _Wish(serializers.Serializer):
-    dpi = serializers.FloatField(min_value=1, max_value=MOST_DPI, required=False)
-    paper = serializers.BooleanField(default=True)
-    underlay = serializers.BooleanField(default=False)
-    guides = serializers.BooleanField(default=False)
-    told = serializers.BooleanField(default=False)
+class WishSerializer(serializers.Serializer):
+    """How a sheet is written as a file."""
+
+    dpi = serializers.FloatField(
+        min_value=1, max_value=MOST_DPI, required=False, default=None, help_text="Of PNG and OpenRaster; else its own."
+    )
+    paper = serializers.BooleanField(default=True, help_text="Whether the paper is seen below the ink.")
+    underlay = serializers.BooleanField(default=False, help_text="Whether the underlays are seen.")
+    guides = serializers.BooleanField(default=False, help_text="Whether the guides are drawn.")
 
 
 class SheetFileView(APIView):
@@ -67,48 +62,18 @@ class SheetFileView(APIView):
     throttle_classes = [ScopedRateThrottle]
     throttle_scope = "files"
 
-    @extend_schema(
-        parameters=[
-            OpenApiParameter("dpi", OpenApiTypes.NUMBER, description="Of PNG and OpenRaster; else the sheet's own."),
-            OpenApiParameter("paper", OpenApiTypes.BOOL, description="Whether the paper is seen below the ink."),
-            OpenApiParameter("underlay", OpenApiTypes.BOOL, description="Whether the underlays are seen."),
-            OpenApiParameter("guides", OpenApiTypes.BOOL, description="Whether the guides are drawn."),
-            OpenApiParameter(
-                "told", OpenApiTypes.BOOL, description="Whether lines come first that tell how far it is."
-            ),
-        ],
-        responses={(200, kind): OpenApiResponse(OpenApiTypes.BINARY) for kind in FORMATS.values()},
-    )
-    def get(self, request, sheet_id, form):
-        """PNG, OpenRaster, SVG, PDF or InkML, inked by the native core as the sheet was last kept.
+    @extend_schema(parameters=[WishSerializer], request=None, responses=ASKED)
+    def post(self, request, sheet_id, form):
+        """Have PNG, OpenRaster, SVG, PDF or InkML written, inked by the native core as the sheet was last kept.
 
-        What could not be had was left out, or inked plainly: `X-Left-Out` says so, as encoded sentences. With `told`
-        lines of JSON come before the file: `{"share": 0.25}` as it goes on, then its name, kind and what was left out,
-        or `{"detail": "..."}` where it was not written. It is given up once nobody waits for it.
+        What could not be had is left out, or inked plainly: the task's `about` says so in `left_out`.
         """
-        wish = _Wish(data=request.query_params.dict())
-        wish.is_valid(raise_exception=True)
+        given = WishSerializer(data=request.query_params.dict())
+        given.is_valid(raise_exception=True)
+        wish = dict(given.validated_data)
+        dpi = wish.pop("dpi")
         sheet = own_sheet(request.user, sheet_id)
-        asked = dict(wish.validated_data)
-        dpi, in_lines = asked.pop("dpi", None), asked.pop("told")
-        name = f"{slugify(sheet.name) or 'sheet'}.{form}"
-        if in_lines:
-
-            def write(told):
-                data, missing = write_sheet(sheet, form, dpi, FileWish(**asked), told)
-                return data, {"name": name, "type": FORMATS[form], "left_out": "; ".join(missing[:5])}
-
-            # Lines are handed on as they come.
-            unbuffered = {"X-Accel-Buffering": "no"}
-            return StreamingHttpResponse(told_file(write), content_type=TOLD, headers=unbuffered)
-        try:
-            data, missing = write_sheet(sheet, form, dpi, FileWish(**asked))
-        except (ValueError, LookupError) as error:
-            raise ValidationError({"detail": not_written(error)}) from None
-        called = {"Content-Disposition": f'attachment; filename="{name}"'}
-        if missing:
-            called["X-Left-Out"] = quote("; ".join(missing[:5]))
-        return HttpResponse(data, content_type=FORMATS[form], headers=called)
+        return asked(request.user, "sheet file", {"sheet": str(sheet.pk), "form": form, "dpi": dpi, "wish": wish})
 
 
 class SheetInkMLView(BoundedUpload, APIView):

@@ -10,7 +10,6 @@ import time
 import uuid
 import zipfile
 from pathlib import Path
-from unittest.mock import patch
 
 import numpy as np
 from accounts.models import Account
@@ -32,9 +31,12 @@ from sources.actions.make_source import take_in
 from sources.actions.pictures import keep_picture
 from sources.models import Picture, Source
 from sources.tests.pictures import gravel
+from tasks.registry import Stopped
+from tasks.tests import work_off
 
 from packs.actions.read_pack import read_pack
 from packs.actions.write_pack import write_pack
+from packs.work import read as read_in
 
 
 def rows() -> dict[str, int]:
@@ -314,57 +316,53 @@ class UnsoundTests(PackCase):
 
 
 class ApiTests(PackCase):
+    def read(self, data, query=""):
+        """Have a pack read by the API; returns how that stands in the end."""
+        return work_off(self.client, self.client.post(f"/api/packs{query}", data, content_type=pack.MEDIA_TYPE))[0]
+
+    def write(self, query):
+        return work_off(self.client, self.client.post(f"/api/packs/written?{query}"))
+
     def test_it_tells_how_far_it_is_and_stops_when_it_is_told_to(self):
-        data, reading = sound_pack(40), uuid.uuid4()
-        self.client.force_login(self.account)
-        there = rows()
-        how_far = f"/api/packs/readings/{reading}"
-        self.assertEqual(self.client.get(how_far).json(), {"done": 0, "of": 0})
-        with patch("packs.progress.EVERY", 0):
-            self.client.post(f"/api/packs?look=true&reading={reading}", data, content_type=pack.MEDIA_TYPE)
-            told = self.client.get(how_far).json()
-            # 40 brushes, a source, a checkpoint, a lane; a look reads all but what comes last.
-            self.assertEqual(told["of"], 43)
-            self.assertGreaterEqual(told["done"], 40)
-            self.client.delete(how_far)
-            stopped = self.client.post(f"/api/packs?reading={reading}", data, content_type=pack.MEDIA_TYPE)
-        self.assertEqual((stopped.status_code, rows()), (409, there))
-        self.assertIn("nothing of it came in", stopped.json()["detail"])
-        # Nobody else's reading is told or stopped.
-        self.client.force_login(self.other)
-        self.assertEqual(self.client.get(how_far).json(), {"done": 0, "of": 0})
-        theirs = self.client.post(f"/api/packs?reading={reading}", data, content_type=pack.MEDIA_TYPE)
-        self.assertEqual(theirs.status_code, 200)
+        told = {"look": False, "copies": False, "brush": None}
+        there, shares = rows(), []
+
+        def tell(share):
+            shares.append(share)
+            if len(shares) == 20:
+                raise Stopped
+
+        with self.assertRaises(Stopped):
+            read_in(self.account, told, io.BytesIO(sound_pack(40)), tell)
+        self.assertEqual(rows(), there)
+        # 40 brushes, a source, a checkpoint, a lane.
+        self.assertEqual(shares, [number / 43 for number in range(20)])
 
     def test_it_goes_out_and_in_by_the_api(self):
         self.fill()
-        answer = self.client.get(f"/api/packs?roll={self.roll.pk}")
-        data = b"".join(answer.streaming_content)
-        self.assertEqual(answer["Content-Type"], pack.MEDIA_TYPE)
-        self.assertIn('filename="chart-inking.hollowmist"', answer["Content-Disposition"])
+        told, data = self.write(f"roll={self.roll.pk}")
+        self.assertEqual((told["media_type"], told["name"]), (pack.MEDIA_TYPE, "chart-inking.hollowmist"))
         self.client.force_login(self.other)
-        look = self.client.post("/api/packs?look=true", data, content_type=pack.MEDIA_TYPE)
-        self.assertEqual([one["outcome"] for one in look.json()["lines"] if one["what"] == "brush"], ["in"] * 3)
+        look = self.read(data, "?look=true")["about"]
+        self.assertEqual([one["outcome"] for one in look["lines"] if one["what"] == "brush"], ["in"] * 3)
         self.assertFalse(Brush.objects.of(self.other).exists())
-        read_in = self.client.post("/api/packs", data, content_type=pack.MEDIA_TYPE)
-        self.assertEqual((read_in.status_code, Brush.objects.of(self.other).count()), (200, 3))
+        self.assertEqual((self.read(data)["state"], Brush.objects.of(self.other).count()), ("done", 3))
         told = self.client.get("/api/changes?since=0").json()["changes"]
         self.assertEqual(sum(one["table"] == "brushes" for one in told), 3)
 
     def test_what_is_no_pack_is_refused_with_a_sentence(self):
         self.client.force_login(self.account)
         for data, words in ((b"", "empty"), (b"x" * 999, "no pack"), (sound_pack()[:500], "did not come whole")):
-            answer = self.client.post("/api/packs", data, content_type=pack.MEDIA_TYPE)
-            self.assertEqual(answer.status_code, 400)
-            self.assertIn(words, answer.json()["detail"])
-        self.assertEqual(self.client.get("/api/packs?roll=what").status_code, 400)
+            told = self.read(data)
+            self.assertEqual(told["state"], "failed")
+            self.assertIn(words, told["detail"])
+        self.assertEqual(self.client.post("/api/packs/written?roll=what").status_code, 400)
 
     def test_nothing_of_another_account_goes_out(self):
         self.fill()
         self.client.force_login(self.other)
-        query = f"roll={self.roll.pk}&brush={self.brushes[0].pk}"
-        data = b"".join(self.client.get(f"/api/packs?{query}").streaming_content)
+        _, data = self.write(f"roll={self.roll.pk}&brush={self.brushes[0].pk}")
         manifest = pack.Pack(io.BytesIO(data)).manifest
         self.assertEqual((manifest.rolls, manifest.brushes, manifest.sources), ([], [], []))
         self.client.logout()
-        self.assertEqual(self.client.get("/api/packs").status_code, 401)
+        self.assertEqual(self.client.post("/api/packs/written").status_code, 401)

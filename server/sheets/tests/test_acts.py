@@ -163,7 +163,7 @@ class ActTests(SheetCase):
         self.assertEqual(SheetStroke.objects.get(pk=pk).deleted_at, None)
         self.assertIsNone(Sheet.objects.get().deleted_at)
         self.assertEqual(self.client.get("/api/sheets").json(), [])
-        self.assertEqual(self.client.get(f"/api/sheets/{self.sheet}.svg").status_code, 404)
+        self.assertEqual(self.client.post(f"/api/sheets/{self.sheet}.svg").status_code, 404)
 
     def test_an_act_that_comes_twice_is_done_once(self):
         pk = uuid.uuid4()

@@ -1,20 +1,18 @@
 """Sheets out as files and in from files, by the API."""
 
 import io
-import json
-import threading
 import uuid
 import zipfile
 from unittest import mock
-from urllib.parse import unquote
+from urllib.parse import urlencode
 
 import numpy as np
 import pypdfium2
 from accounts.models import Account
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
-from django.test import SimpleTestCase, TransactionTestCase
 from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
 from hollowmist_core.document import default_document, read
 from hollowmist_core.formats import inkml
 from hollowmist_core.formats.pack import Pack
@@ -27,13 +25,14 @@ from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
 from sources.actions.pictures import keep_ink, keep_picture, keep_pixels
+from tasks.tests import work_off
 
 from sheets.actions.keep_look import keep_look
 from sheets.actions.piece import piece_of
-from sheets.actions.told_file import told_file
 from sheets.models import Look, Sheet, SheetStroke
+from sheets.work import write_file
 
-from .test_acts import SheetCase, WithSheet, line
+from .test_acts import SheetCase, line
 
 
 def png(color="#b4532a", size=(80, 60)) -> bytes:
@@ -43,18 +42,23 @@ def png(color="#b4532a", size=(80, 60)) -> bytes:
     return out.getvalue()
 
 
-class OutTests(SheetCase):
+class FileCase(SheetCase):
     def setUp(self):
         super().setUp()
         self.keep(1, document={"width": 200, "height": 100, "dpi": 150.0})
         self.stroke(size=14.0, ink="#24506e")
 
-    def file(self, form, **query):
-        answer = self.client.get(f"/api/sheets/{self.sheet}.{form}", query)
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-        self.assertIn(f"label.{form}", answer["Content-Disposition"])
-        return answer.content
+    def asked(self, form, **query):
+        """Have a file written; returns how that stands in the end, and the file."""
+        return work_off(self.client, self.client.post(f"/api/sheets/{self.sheet}.{form}?{urlencode(query)}"))
 
+    def file(self, form, **query):
+        told, data = self.asked(form, **query)
+        self.assertEqual((told["state"], told["name"]), ("done", f"label.{form}"), told)
+        return data
+
+
+class OutTests(FileCase):
     def test_what_is_missing_or_not_sound_is_told_and_the_rest_is_inked(self):
         picture = keep_ink(self.account, np.full((8, 8), 200, np.uint8))
         look, lost = uuid.uuid4(), uuid.uuid4()
@@ -67,17 +71,16 @@ class OutTests(SheetCase):
         samples = np.frombuffer(bytes(broken.samples), SAMPLE).copy()
         samples["x"][1] = np.nan
         SheetStroke.objects.filter(pk=broken.pk).update(samples=samples.tobytes())
-        answer = self.client.get(f"/api/sheets/{self.sheet}.png")
-        self.assertEqual(answer.status_code, 200)
-        told = unquote(answer["X-Left-Out"])
+        made, data = self.asked("png")
+        told = made["about"]["left_out"]
         self.assertIn(f"the picture {picture.digest[:8]} is damaged", told)
         self.assertIn("a stroke was left out: samples: x of sample 1 is nan", told)
-        ink = np.asarray(Image.open(io.BytesIO(answer.content)))
+        ink = np.asarray(Image.open(io.BytesIO(data)))
         self.assertGreater((ink[..., 0] < 100).sum(), 500)
         # Sound sheets say nothing.
         SheetStroke.objects.exclude(look__in=[look, lost]).first()
         SheetStroke.objects.filter(look__in=[look, lost]).delete()
-        self.assertNotIn("X-Left-Out", self.client.get(f"/api/sheets/{self.sheet}.png").headers)
+        self.assertEqual(self.asked("png")[0]["about"], {"left_out": ""})
 
     def test_underlays_and_guides_are_there_as_wished(self):
         guides = {"grid": True, "grid_gap": 5.0}
@@ -128,9 +131,9 @@ class OutTests(SheetCase):
         self.assertIn(b"#8a3b22", self.file("svg"))
 
     def test_wishes_that_cannot_be_are_refused(self):
-        self.assertEqual(self.client.get(f"/api/sheets/{self.sheet}.png", {"dpi": 5000}).status_code, 400)
-        self.assertEqual(self.client.get(f"/api/sheets/{self.sheet}.gif").status_code, 404)
-        self.assertEqual(self.client.get(f"/api/sheets/{uuid.uuid4()}.png").status_code, 404)
+        self.assertEqual(self.client.post(f"/api/sheets/{self.sheet}.png?dpi=5000").status_code, 400)
+        self.assertEqual(self.client.post(f"/api/sheets/{self.sheet}.gif").status_code, 404)
+        self.assertEqual(self.client.post(f"/api/sheets/{uuid.uuid4()}.png").status_code, 404)
 
     def test_a_packed_sheet_comes_back_with_its_strokes_and_looks(self):
         picture = keep_pixels(self.account, np.full((30, 40, 4), 200, np.uint8))
@@ -202,75 +205,32 @@ class BoundTests(SheetCase):
     def test_no_file_is_begun_that_would_need_more_than_there_is(self):
         self.keep(1, document={"width": 8192, "height": 8192, "dpi": 150.0})
         for form in ("png", "ora"):
-            answer = self.client.get(f"/api/sheets/{self.sheet}.{form}", {"dpi": 1200})
-            self.assertEqual(answer.status_code, 400)
-            self.assertIn("choose fewer dpi", answer.json()["detail"])
+            told, data = work_off(self.client, self.client.post(f"/api/sheets/{self.sheet}.{form}?dpi=1200"))
+            self.assertEqual((told["state"], data), ("failed", None))
+            self.assertIn("choose fewer dpi", told["detail"])
 
 
-class ToldTests(WithSheet, TransactionTestCase):
-    def setUp(self):
-        super().setUp()
-        self.keep(1, document={"width": 200, "height": 100, "dpi": 150.0})
+class ToldTests(FileCase):
+    def test_shares_are_told_in_their_order_while_it_is_written(self):
         for number in range(8):
             self.stroke(size=4.0 + number)
-
-    def asked(self, form) -> tuple[list[dict], bytes]:
-        """The lines that come before a file, and the file."""
-        answer = self.client.get(f"/api/sheets/{self.sheet}.{form}", {"told": "true"})
-        rest, lines = answer.getvalue(), []
-        while not lines or "share" in lines[-1]:
-            line, _, rest = rest.partition(b"\n")
-            lines.append(json.loads(line))
-        return lines, rest
-
-    def test_lines_tell_how_far_a_file_is_and_the_same_file_follows(self):
-        for form in ("svg", "ora", "pdf", "png", "inkml"):
-            lines, data = self.asked(form)
-            plain = self.client.get(f"/api/sheets/{self.sheet}.{form}")
-            self.assertEqual(data, plain.content, form)
-            kind = {"name": f"label.{form}", "type": plain["Content-Type"], "left_out": "", "size": len(data)}
-            self.assertEqual(lines[-1], kind)
-            shares = [one["share"] for one in lines[:-1]]
+        sheet = {"sheet": str(self.sheet), "dpi": None, "wish": {"paper": True, "underlay": False, "guides": False}}
+        for form in ("svg", "pdf"):
+            shares: list[float] = []
+            write_file(self.account, sheet | {"form": form}, None, shares.append)
             self.assertEqual(shares, sorted(shares))
-            if form in ("svg", "pdf"):
-                self.assertGreater(len(shares), 4, form)
+            self.assertGreater(len(shares), 4, form)
 
     def test_what_cannot_be_written_is_told_with_what_to_do(self):
-        with mock.patch("hollowmist_core.sheets.tracing.MOST_STROKES", 3):
-            (line,), rest = self.asked("svg")
-        self.assertIn("write it as PNG or OpenRaster", line["detail"])
-        self.assertEqual(rest, b"")
+        with mock.patch("hollowmist_core.sheets.tracing.MOST_STROKES", 0):
+            told, data = self.asked("svg")
+        self.assertEqual((told["state"], data), ("failed", None))
+        self.assertIn("write it as PNG or OpenRaster", told["detail"])
 
-
-class GivenUpTests(SimpleTestCase):
-    def test_a_file_that_nobody_waits_for_is_given_up(self):
-        ended, may, shares = threading.Event(), threading.Semaphore(1), []
-
-        def write(told):
-            try:
-                for number in range(100):
-                    told(number / 100)
-                    shares.append(number)
-                    may.acquire(timeout=30)
-                return b"", {}
-            finally:
-                ended.set()
-
-        lines = told_file(write)
-        # The share 0 is no news, so that this is the second one, after which the writer waits.
-        self.assertEqual(json.loads(next(lines)), {"share": 0.01})
-        lines.close()
-        may.release(100)
-        self.assertTrue(ended.wait(30))
-        self.assertEqual(shares, [0, 1])
-
-    def test_what_the_server_fails_at_is_told_in_a_sentence(self):
-        def write(_told):
-            raise RuntimeError("an error of ours")
-
-        with mock.patch("threading.excepthook"):
-            (line,) = told_file(write)
-        self.assertIn("try again", json.loads(line)["detail"])
+    def test_a_sheet_that_was_deleted_meanwhile_is_told(self):
+        answer = self.client.post(f"/api/sheets/{self.sheet}.png")
+        Sheet.objects.filter(pk=self.sheet).update(deleted_at=timezone.now())
+        self.assertIn("deleted meanwhile", work_off(self.client, answer)[0]["detail"])
 
 
 class InTests(SheetCase):

@@ -1,14 +1,13 @@
 // Packs: written and read by the server, looked into here.
 import { unzip } from "fflate"
 import { api, reach } from "@/api/client"
-import { saveFile } from "@/api/files"
+import { saveMade, workOff } from "@/api/tasks"
 import type { components } from "@/generated/api"
 import { inHand } from "@/device/inHand"
 import { lendPicture } from "@/device/pictures"
 import { untilCarried } from "@/device/useDevice"
 import type { Store } from "@/device/store"
 import { WAITING } from "@/device/waitingFile"
-import { newId } from "@/documents/ids"
 
 export type Report = components["schemas"]["Report"]
 export type Line = components["schemas"]["Line"]
@@ -28,12 +27,8 @@ const MEDIA_TYPE = "application/vnd.hollowmist.pack+zip"
 /** Have the server write a pack, and hand it over as a file. Throws a sentence where it cannot be had. */
 export async function savePack(of: PackOf): Promise<void> {
   await untilCarried()
-  const asked = new URLSearchParams()
-  for (const one of of.roll ?? []) asked.append("roll", one)
-  for (const one of of.brush ?? []) asked.append("brush", one)
-  for (const one of of.sheet ?? []) asked.append("sheet", one)
-  for (const key of ["everything", "originals"] as const) if (of[key]) asked.set(key, "true")
-  await inHand(() => saveFile(`/api/packs?${asked}`))
+  const ask = () => reach(api.POST("/api/packs/written", { params: { query: of } }))
+  await inHand(async () => saveMade(await workOff(ask)))
 }
 
 /** How a pack is read: only looked into; changed brushes as copies; some of its brushes. */
@@ -42,9 +37,6 @@ export interface How {
   copies?: boolean
   brush?: string[]
 }
-
-/** How often the server is asked how far it is, ms. */
-const EVERY = 400
 
 /**
  * Have the server read a pack, and tell how far it is, 0..1. Throws its sentence where that is refused, stopped, or
@@ -56,34 +48,18 @@ export async function readPack(
   signal: AbortSignal,
   tell: (share: number) => void,
 ): Promise<Report> {
-  const reading = newId()
-  const path = { reading }
-  const timer = window.setInterval(async () => {
-    const { data } = await reach(api.GET("/api/packs/readings/{reading}", { params: { path } }))
-    if (data && data.of > 0) tell(data.done / data.of)
-  }, EVERY)
-  const stop = () => void reach(api.DELETE("/api/packs/readings/{reading}", { params: { path } }))
-  signal.addEventListener("abort", stop, { once: true })
-  try {
-    return await sendPack(file, { ...how, reading }, signal)
-  } finally {
-    window.clearInterval(timer)
-    signal.removeEventListener("abort", stop)
-  }
-}
-
-async function sendPack(file: Blob, query: How & { reading: string }, signal: AbortSignal): Promise<Report> {
-  const call = api.POST("/api/packs", {
-    params: { query },
-    body: file as never,
-    bodySerializer: (bytes) => bytes as never,
-    headers: { "Content-Type": MEDIA_TYPE },
-    signal,
-  })
-  const { data, message } = await reach(call)
-  if (signal.aborted) throw new Error("Stopped: nothing of it came in.")
-  if (!data) throw new Error(message)
-  return data
+  const ask = () =>
+    reach(
+      api.POST("/api/packs", {
+        params: { query: how },
+        body: file as never,
+        bodySerializer: (bytes) => bytes as never,
+        headers: { "Content-Type": MEDIA_TYPE },
+        signal,
+      }),
+    )
+  const { about } = await workOff(ask, tell, signal)
+  return about as unknown as Report
 }
 
 /** Have a pack's pictures on this device, so that its brushes can be inked before any of it comes in. */

@@ -3,8 +3,9 @@
 import { FileDown, FileUp, X } from "@lucide/vue"
 import { ElButton, ElInputNumber, ElProgress, ElSwitch } from "element-plus"
 import { computed, ref, toRaw, useTemplateRef } from "vue"
-import { sendForm } from "@/api/client"
-import { handOver, saveToldFile } from "@/api/files"
+import { api, reach, sendForm } from "@/api/client"
+import { handOver } from "@/api/files"
+import { saveMade, workOff } from "@/api/tasks"
 import { inHand } from "@/device/inHand"
 import { untilCarried } from "@/device/useDevice"
 import { lengthOf } from "@/documents/sheet"
@@ -89,15 +90,22 @@ const byServer = computed(() => FORMS.some(({ form }) => form === busy.value))
 const write = (form: string) =>
   doing(form, async () => {
     await untilCarried()
-    const seen = { paper: paper.value, underlay: underlay.value, guides: guides.value }
-    const query = new URLSearchParams(Object.entries(seen).map(([name, on]) => [name, String(on)]))
-    if (form === "ora") query.set("dpi", String(dpi.value))
-    query.set("told", "true")
+    const query = {
+      ...{ paper: paper.value, underlay: underlay.value, guides: guides.value },
+      ...(form === "ora" && { dpi: dpi.value }),
+    }
     stopping = new AbortController()
     share.value = 0
-    const address = `/api/sheets/${sheet.id}.${form}?${query}`
-    const left = await saveToldFile(address, (now) => (share.value = now), stopping.signal)
-    if (left) notice(`Not all of it is in the file: ${left}.`)
+    const path = { sheet_id: sheet.id, form }
+    const ask = () => reach(api.POST("/api/sheets/{sheet_id}.{form}", { params: { path, query } }))
+    try {
+      const made = await workOff(ask, (now) => (share.value = now), stopping.signal)
+      await saveMade(made)
+      const left = (made.about as { left_out: string }).left_out
+      if (left) notice(`Not all of it is in the file: ${left}.`)
+    } catch (error) {
+      if (!stopping.signal.aborted) throw error
+    }
   })
 
 async function readStrokes(event: Event): Promise<void> {

@@ -7,12 +7,13 @@ from django.core.management.base import BaseCommand
 from django.utils import timezone
 from rolls.models import Brush
 from sources.actions.pictures import drop_unused, touch
+from tasks.actions.forget import forget_tasks
 
 from accounts.models import Account
 
 
 class Command(BaseCommand):
-    """Run by `script/server` at every start."""
+    """Run once a day by the queue: see `manage.py schedule`."""
 
     help = "Remove what was deleted more than 30 days ago, sessions that have ended, and pictures long unused."
 
@@ -27,4 +28,5 @@ class Command(BaseCommand):
         touch(one for one in marks if one)
         gone["Picture"] = drop_unused()
         gone["DoneAct"] = forget_old_acts()
+        gone["Task"] = forget_tasks()
         self.stdout.write(", ".join(f"{count} {name}" for name, count in gone.items() if count) or "nothing to purge")

@@ -1,0 +1,46 @@
+"""Packs written and read, as long work."""
+
+import tempfile
+
+from django.utils.text import slugify
+from hollowmist.bounds import IN_MEMORY
+from hollowmist_core.formats.pack import MEDIA_TYPE, SUFFIX, Pack
+from rolls.models import Brush, Roll
+from sheets.models import Sheet
+from tasks.registry import Made, Tell, register
+
+from .actions.read_pack import read_pack
+from .actions.write_pack import write_pack
+from .serializers import ReportSerializer
+
+
+def _name_of(account, told: dict) -> str:
+    """What the file is called: after the roll, the brush or the sheet in it, where it is one."""
+    if told["everything"]:
+        return f"{account.username}-everything"
+    rolls = Roll.objects.filter(account=account, pk__in=told["roll"])
+    brushes = Brush.objects.of(account).filter(pk__in=told["brush"])
+    sheets = Sheet.objects.filter(account=account, pk__in=told["sheet"])
+    names = [name for found in (rolls, brushes, sheets) for name in found.values_list("name", flat=True)]
+    return names[0] if len(names) == 1 else "brushes"
+
+
+def write(account, told: dict, given, tell: Tell) -> Made:
+    """Write a pack of rolls, of single brushes and sheets, or of everything."""
+    out = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
+    every = told["everything"]
+    write_pack(account, out, told["roll"], told["brush"], every, told["originals"], sheets=told["sheet"])
+    tell(1.0)
+    out.seek(0)
+    return Made(out, f"{slugify(_name_of(account, told)) or 'pack'}{SUFFIX}", MEDIA_TYPE)
+
+
+def read(account, told: dict, given, tell: Tell) -> Made:
+    """Read a pack, or look into it; what is told of it is the report."""
+    shares = lambda done, of: tell(done / of if of else 0.0)  # noqa: E731
+    report = read_pack(account, Pack(given), told["brush"], told["copies"], told["look"], tell=shares)
+    return Made(about=ReportSerializer(report).data)
+
+
+register("write pack", write)
+register("read pack", read)

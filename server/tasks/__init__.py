@@ -1,0 +1,1 @@
+"""Long work: asked for now, done in a while by a process that answers nobody."""
