@@ -13,6 +13,7 @@ from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
+from tasks.tests import workers_here
 
 CHROMIUM = os.environ.get("HOLLOWMIST_CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
@@ -148,6 +149,7 @@ class JourneyCase(StaticLiveServerTestCase):
 
     def setUp(self):
         """Make the account, its brushes and a page."""
+        self.enterContext(workers_here())
         self.account = Account.objects.create_user("maren", password="slate-and-rope")
         self.roll = keep_roll(self.account, name="Chart inking")
         self.made = {name: add_brush(self.roll, name, document) for name, document in self.brushes.items()}

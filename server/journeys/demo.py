@@ -6,6 +6,7 @@ from accounts.models import Account
 from django.core.management import call_command
 from django.test import Client, override_settings
 from rolls.models import Brush
+from tasks.tests import workers_here
 
 from .browser import PATIENCE, JourneyCase
 from .shelf import ShelfProcess
@@ -27,6 +28,7 @@ class DemoCase(JourneyCase):
 
     def setUp(self):
         """Make the demo account; there is no page yet."""
+        self.enterContext(workers_here())
         call_command("seed_demo")
         self.account = Account.objects.get(username="skerrow")
         Brush.objects.update(kept_at=MOMENT)

@@ -1,5 +1,11 @@
 """Long work in tests: done at once, where the test asks for it."""
 
+import threading
+from contextlib import contextmanager
+from unittest import mock
+
+from django.db import connections
+
 from tasks.actions.run import run
 from tasks.models import Task
 
@@ -18,3 +24,25 @@ def work_off(client, answer) -> tuple[dict, bytes | None]:
         assert sent["Content-Type"] == told["media_type"]
         assert len(file) == told["size"]
     return told, file
+
+
+@contextmanager
+def workers_here():
+    """Workers as threads of this process, on its database; at the end all that they do is waited for."""
+    begun = []
+
+    def work(task_id):
+        try:
+            run(str(task_id))
+        finally:
+            # A thread's connections are its own.
+            connections.close_all()
+
+    def enqueue(task_id):
+        begun.append(threading.Thread(target=work, args=(task_id,)))
+        begun[-1].start()
+
+    with mock.patch("tasks.actions.ask.enqueue", enqueue):
+        yield
+    for one in begun:
+        one.join()
