@@ -42,3 +42,16 @@ class CredentialsSerializer(serializers.Serializer):
 
     username = serializers.CharField(max_length=150)
     password = serializers.CharField(max_length=128, trim_whitespace=False)
+
+
+class PasswordSerializer(serializers.Serializer):
+    """Another password, and the one until now."""
+
+    before = serializers.CharField(max_length=128, trim_whitespace=False)
+    password = serializers.CharField(max_length=128, trim_whitespace=False)
+
+
+class ClosingSerializer(serializers.Serializer):
+    """That it is meant."""
+
+    password = serializers.CharField(max_length=128, trim_whitespace=False)

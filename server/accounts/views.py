@@ -1,7 +1,7 @@
 """Signing in and out, and opening an account."""
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.core.exceptions import ValidationError as ModelError
 from django.middleware.csrf import get_token
 from drf_spectacular.utils import extend_schema
@@ -11,8 +11,10 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
+from .actions.change_password import change_password
+from .actions.close_account import close_account
 from .actions.open_account import open_account
-from .serializers import CredentialsSerializer, SessionSerializer
+from .serializers import ClosingSerializer, CredentialsSerializer, PasswordSerializer, SessionSerializer
 
 TOO_MANY = "That were too many wrong passwords."
 
@@ -75,4 +77,47 @@ class AccountsView(APIView):
         except ModelError as error:
             raise ValidationError(error.message_dict) from None
         login(request, account, backend="django.contrib.auth.backends.ModelBackend")
+        return session_of(request)
+
+
+class Guarded(APIView):
+    """A view that asks for the password once more, so many times an hour."""
+
+    throttle_classes = [ScopedRateThrottle]
+    throttle_scope = "doors"
+
+    def told(self, kind, request) -> dict:
+        """What was sent, checked."""
+        given = kind(data=request.data)
+        given.is_valid(raise_exception=True)
+        return given.validated_data
+
+
+class PasswordView(Guarded):
+    """The password of who is signed in."""
+
+    @extend_schema(request=PasswordSerializer, responses=SessionSerializer)
+    def put(self, request):
+        """Another one. This device stays signed in; all others are signed out."""
+        told = self.told(PasswordSerializer, request)
+        try:
+            change_password(request.user, **told)
+        except ModelError as error:
+            raise ValidationError(error.message_dict) from None
+        update_session_auth_hash(request._request, request.user)
+        return session_of(request)
+
+
+class ClosingView(Guarded):
+    """The end of an account."""
+
+    @extend_schema(request=ClosingSerializer, responses=SessionSerializer)
+    def post(self, request):
+        """Let go of the account that is signed in, with all its work, for good."""
+        told = self.told(ClosingSerializer, request)
+        try:
+            close_account(request.user, told["password"])
+        except ModelError as error:
+            raise ValidationError(error.message_dict) from None
+        logout(request)
         return session_of(request)

@@ -83,6 +83,9 @@ LAN = os.environ.get("HOLLOWMIST_TLS") == "lan"
 PROXIES = int(os.environ.get("HOLLOWMIST_PROXIES", "0"))
 """How many proxies of ours stand in front, each of which tells who asked it. What is told beyond them is anybody's."""
 
+ROOM = int(os.environ.get("HOLLOWMIST_ROOM_MB", "8000")) * 10**6
+"""How many bytes of pictures an account may hold."""
+
 X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if TLS and not LAN else 0
@@ -192,7 +195,7 @@ REST_FRAMEWORK = {
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
     "EXCEPTION_HANDLER": "hollowmist.errors.exception_handler",
     # By account, or by address where nobody is signed in.
-    "DEFAULT_THROTTLE_RATES": {"new-accounts": "20/hour", "readings": "60/min", "files": "60/min"},
+    "DEFAULT_THROTTLE_RATES": {"new-accounts": "20/hour", "readings": "60/min", "files": "60/min", "doors": "20/hour"},
     "NUM_PROXIES": PROXIES,
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
 }

@@ -17,6 +17,7 @@ class Picture(models.Model):
 
     digest = models.CharField(max_length=64, primary_key=True)
     data = models.BinaryField()
+    size = models.BigIntegerField(default=0, help_text="Bytes of it.")
     media_type = models.CharField(max_length=40)
     created_at = models.DateTimeField(auto_now_add=True)
     used_at = models.DateTimeField(default=timezone.now, help_text="When it was last taken into use, or let go of.")

@@ -1,5 +1,6 @@
 """Reading sources and pictures, and bringing pictures. What is another account's does not exist here."""
 
+from django.conf import settings
 from django.db.models import Prefetch
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -10,7 +11,7 @@ from hollowmist.sessions import OTHER_ACCOUNT
 from hollowmist_core.formats.picture import MOST_BYTES
 from hollowmist_core.prepare.kinds import GRAIN
 from hollowmist_core.prepare.recipe import Recipe
-from rest_framework import status
+from rest_framework import serializers, status
 from rest_framework.parsers import BaseParser
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
@@ -19,7 +20,7 @@ from rest_framework.views import APIView
 from rolls.models import Brush, PictureUse
 
 from .actions.bring_picture import bring_picture
-from .actions.pictures import ink_of, own_pictures
+from .actions.pictures import held_by, ink_of, own_pictures
 from .files import as_file, ink_file
 from .models import KeptRecipe, Source
 from .serializers import KeptRecipeSerializer, WholeSourceSerializer
@@ -122,6 +123,22 @@ class PictureView(BoundedUpload, APIView):
         data = request.data if isinstance(request.data, bytes) else b""
         bring_picture(request.user, digest, data)
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class RoomSerializer(serializers.Serializer):
+    """How much an account holds, bytes, and how much it may."""
+
+    used = serializers.IntegerField()
+    most = serializers.IntegerField()
+
+
+class RoomView(APIView):
+    """The room that the pictures of an account take."""
+
+    @extend_schema(responses=RoomSerializer)
+    def get(self, request):
+        """How much is used, and how much there is."""
+        return Response({"used": held_by(request.user), "most": settings.ROOM})
 
 
 class RecipesView(APIView):

@@ -3,6 +3,7 @@
 import uuid
 
 from acts.tests import act
+from django.core.cache import cache
 from django.test import Client, TestCase
 from rolls.models import Brush
 
@@ -11,6 +12,7 @@ from accounts.models import Account
 
 class SessionTests(TestCase):
     def setUp(self):
+        cache.clear()
         self.account = Account.objects.create_user("maren", password="slate-and-rope")
 
     def post(self, path, **body):
@@ -39,6 +41,28 @@ class SessionTests(TestCase):
         weak = self.post("/api/accounts", username="tove", password="12345")
         self.assertIn("password", weak.json())
         self.assertFalse(Account.objects.filter(username="tove").exists())
+
+    def put(self, **body):
+        return self.client.put("/api/password", body, content_type="application/json")
+
+    def test_another_password_keeps_this_device_signed_in_and_no_other(self):
+        elsewhere = Client()
+        for one in (self.client, elsewhere):
+            one.post("/api/session", {"username": "maren", "password": "slate-and-rope"}, "application/json")
+        wrong = self.put(before="guess", password="kelp-and-lantern")
+        self.assertIn("not your password", str(wrong.json()["before"]))
+        for weak in ("12345", "slate-and-rope"):
+            self.assertEqual(self.put(before="slate-and-rope", password=weak).status_code, 400)
+        self.assertEqual(self.put(before="slate-and-rope", password="kelp-and-lantern").status_code, 200)
+        self.assertEqual(self.client.get("/api/rolls").status_code, 200)
+        self.assertEqual(elsewhere.get("/api/rolls").status_code, 401)
+        self.assertEqual(self.post("/api/session", username="maren", password="slate-and-rope").status_code, 400)
+        self.assertEqual(self.post("/api/session", username="maren", password="kelp-and-lantern").status_code, 200)
+
+    def test_wrong_passwords_at_the_inner_doors_are_counted_too(self):
+        self.client.force_login(self.account)
+        said = [self.put(before=f"guess {i}", password="kelp-and-lantern").status_code for i in range(21)]
+        self.assertEqual((said[0], said[-1]), (400, 429))
 
     def test_theme_and_hand_are_kept(self):
         self.client.force_login(self.account)

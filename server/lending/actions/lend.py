@@ -57,6 +57,12 @@ def take_back(account, roll_id) -> None:
     loan.delete()
 
 
+def take_all_back(account) -> None:
+    """Take back all that an account lends, before it is closed."""
+    for roll in Loan.objects.filter(account=account).values_list("roll", flat=True):
+        take_back(account, roll)
+
+
 def loans_of(account) -> list[dict]:
     """What is lent: its roll, its lot, when it was sent, and whether it was changed since."""
     found = []

@@ -6,8 +6,10 @@ from datetime import timedelta
 
 import numpy as np
 from acts.registry import KINDS
-from django.db.models import Exists, OuterRef
+from django.conf import settings
+from django.db.models import Exists, OuterRef, Sum
 from django.utils import timezone
+from hollowmist.refusal import Refused
 from hollowmist_core.formats.picture import WORKING_SIDE, PictureError, grey_png
 from hollowmist_core.prepare.kinds import MOST_GRAIN
 from PIL import Image
@@ -20,7 +22,8 @@ UNDO_REACHES = timedelta(days=30)
 def keep_picture(account, data: bytes, media_type: str) -> Picture:
     """Keep a file for an account under the hash of its bytes; the same file is kept once."""
     digest = hashlib.sha256(data).hexdigest()
-    standing, _ = Picture.objects.get_or_create(digest=digest, defaults={"data": data, "media_type": media_type})
+    fresh = {"data": data, "size": len(data), "media_type": media_type}
+    standing, _ = Picture.objects.get_or_create(digest=digest, defaults=fresh)
     if account is not None:
         standing.holders.add(account)
     touch([digest])
@@ -30,6 +33,21 @@ def keep_picture(account, data: bytes, media_type: str) -> Picture:
 def touch(digests) -> None:
     """Note that pictures are in use just now, or were until now: undo may ask for them for a while."""
     Picture.objects.filter(pk__in=list(digests)).update(used_at=timezone.now())
+
+
+def held_by(account) -> int:
+    """How many bytes of pictures an account holds."""
+    return Picture.objects.filter(holders=account).aggregate(held=Sum("size"))["held"] or 0
+
+
+def refuse_full(account, size: int) -> None:
+    """Refuse a file of so many bytes where the account would hold more than it may."""
+    if held_by(account) + size > settings.ROOM:
+        most = settings.ROOM // 10**6
+        raise Refused(
+            f"The picture was not kept: your pictures would take more than the {most:,} MB that there are for an "
+            "account. Delete sources or sheets that you do not need; their room is free a month later."
+        )
 
 
 def keep_ink(account, ink: np.ndarray) -> Picture:

@@ -195,6 +195,20 @@ class FileTests(SourceTests):
         self.assertEqual(answer["answer"], "refused")
         self.assertIn("add the picture once more", answer["detail"])
 
+    def test_an_account_that_holds_as_much_as_it_may_is_told_so_and_loses_nothing(self):
+        self.bring(gravel())
+        held = self.client.get("/api/room").json()
+        self.assertEqual(held["used"], len(gravel()))
+        more = encoded(Image.new("RGB", (640, 480), (9, 9, 9)))
+        with self.settings(ROOM=held["used"] + len(more) - 1):
+            answer, _ = self.bring(more)
+            self.assertEqual(answer.status_code, 400)
+            self.assertIn("Delete sources or sheets", answer.json()["detail"])
+            # What it holds already takes no more room.
+            self.assertEqual(self.bring(gravel())[0].status_code, 204)
+        self.assertEqual(self.client.get("/api/room").json()["used"], held["used"])
+        self.assertEqual(self.bring(more)[0].status_code, 204)
+
     def test_what_did_not_come_whole_is_not_kept(self):
         answer, _ = self.bring(gravel()[:2000], digest_of(gravel()))
         self.assertEqual(answer.status_code, 400)

@@ -9,6 +9,7 @@ import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import { writeWaiting } from "@/device/waitingFile"
 import { notice } from "@/parts/notice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import AccountDialog from "./AccountDialog.vue"
 import MakerDialog from "./MakerDialog.vue"
 import PocketsDialog from "./PocketsDialog.vue"
 import WhatWaits from "./WhatWaits.vue"
@@ -25,6 +26,7 @@ const HANDS = [
 ] as const
 
 const making = ref(false)
+const account = ref(false)
 const showing = ref(false)
 /** What it shows is read from the store: not before it is asked for. */
 const asked = ref(false)
@@ -91,6 +93,7 @@ async function write(): Promise<void> {
       </button>
       <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
+      <button type="button" class="hm-quiet out" @click="account = true">Account and password</button>
       <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
       <button type="button" class="hm-quiet out" @click="leave()">
         Sign out {{ session.account.username }}
@@ -108,6 +111,7 @@ async function write(): Promise<void> {
     </div>
   </ElPopover>
   <MakerDialog v-model="making" />
+  <AccountDialog v-model="account" />
   <PocketsDialog v-if="asked && presentStore" :key="`pockets ${presentStore.account}`" v-model="showing" />
 </template>
 

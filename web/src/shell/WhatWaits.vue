@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What lies on this device: how much waits for the server and why, what it refused, and how full the device is.
 import { computed, onMounted, ref } from "vue"
+import { api, reach } from "@/api/client"
 import { letGo, tryAgain } from "@/device/stuck"
 import { useWaiting } from "@/device/useDevice"
 import type { Store } from "@/device/store"
@@ -22,10 +23,23 @@ const says = computed(() => {
   return `${things}${pictures.value > 0 ? beside : ""}, ${WAYS[way.value]}.`
 })
 
+/** What the account's pictures take on the server, told well before there is no more room. */
+const room = ref({ says: "", scarce: false })
+const SCARCE = 0.9
+const mb = (bytes: number) => `${Math.ceil(bytes / 1e6).toLocaleString("en-GB")} MB`
+
+onMounted(async () => {
+  const { data } = await reach(api.GET("/api/room"))
+  if (data) {
+    const scarce = data.used > SCARCE * data.most
+    const says = `Your pictures take ${mb(data.used)} of ${mb(data.most)} on the server.`
+    room.value = { scarce, says: scarce ? `${says} Delete sources or sheets that you do not need.` : says }
+  }
+})
+
 onMounted(async () => {
   const { usage = 0, quota = 0 } = (await navigator.storage?.estimate?.()) ?? {}
   if (quota > 0) {
-    const mb = (bytes: number) => `${Math.ceil(bytes / 1e6).toLocaleString("en-GB")} MB`
     held.value = `Hollowmist holds ${mb(usage)} here; there is room for ${mb(quota)}.`
   }
 })
@@ -34,6 +48,7 @@ onMounted(async () => {
 <template>
   <div class="waits">
     <p class="hm-small" role="status">{{ says }} {{ held }}</p>
+    <p v-if="room.says" class="hm-small" :class="{ scarce: room.scarce }">{{ room.says }}</p>
     <div v-for="act in stuck" :key="act.id" class="stuck" role="alert">
       <p>{{ act.detail }}</p>
       <button type="button" class="hm-quiet" @click="tryAgain(store, act.id)">Try again</button>
@@ -43,6 +58,9 @@ onMounted(async () => {
 </template>
 
 <style scoped>
+.scarce {
+  color: var(--ember);
+}
 .stuck {
   padding: 8px 0;
   border-top: 1px solid var(--rule);
