@@ -33,6 +33,7 @@ const asked = ref(false)
 /** What waits or was refused, where a sign-out would let go of it. */
 const lost = ref({ waiting: 0, refused: 0 })
 const written = ref(false)
+const asks = computed(() => lost.value.waiting + lost.value.refused > 0)
 
 const says = computed(() => {
   const { waiting, refused } = lost.value
@@ -47,11 +48,16 @@ const says = computed(() => {
 
 async function leave(sure = false): Promise<void> {
   lost.value = await countWaiting()
-  if (lost.value.waiting + lost.value.refused > 0 && !sure) return
+  if (asks.value && !sure) return
   await forgetDevice()
   await session.leave()
   // A fresh page: its workers and what they hold are gone with the old one.
   location.assign("/sign-in")
+}
+
+function stay(): void {
+  lost.value = { waiting: 0, refused: 0 }
+  written.value = false
 }
 
 async function write(): Promise<void> {
@@ -67,11 +73,11 @@ async function write(): Promise<void> {
 </script>
 
 <template>
-  <ElPopover trigger="click" placement="bottom-end" :width="300">
+  <ElPopover trigger="click" placement="bottom-end" :width="300" @hide="stay">
     <template #reference>
       <button type="button" class="hm-quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
     </template>
-    <div v-if="session.account" class="menu">
+    <div v-if="session.account && !asks" class="menu">
       <p class="hm-small">Light of the room</p>
       <ChoiceBar
         label="Light of the room"
@@ -98,16 +104,18 @@ async function write(): Promise<void> {
       <button type="button" class="hm-quiet out" @click="leave()">
         Sign out {{ session.account.username }}
       </button>
-      <div v-if="lost.waiting + lost.refused > 0" role="alert">
-        <p class="hm-small">{{ says }}</p>
-        <p v-if="written" class="hm-small">
-          They are in the file now. Signed in again, open it under <em>Rolls</em>, <em>Read packs</em>.
-        </p>
-        <button type="button" class="hm-quiet out" @click="write">Write them to a file</button>
-        <button type="button" class="hm-quiet out" @click="leave(true)">
-          {{ written ? "Sign out" : "Sign out and let them go" }}
-        </button>
-      </div>
+    </div>
+    <div v-else-if="session.account" class="menu" role="alert">
+      <p>{{ says }}</p>
+      <p v-if="written">
+        They are in the file now. Signed in again, open it under <em>Rolls</em>,
+        <em>Read packs or pictures</em>.
+      </p>
+      <button type="button" class="hm-quiet out" @click="write">Write them to a file</button>
+      <button type="button" class="hm-quiet out" @click="leave(true)">
+        {{ written ? "Sign out" : "Sign out and let them go" }}
+      </button>
+      <button type="button" class="hm-quiet out" @click="stay">Stay signed in</button>
     </div>
   </ElPopover>
   <MakerDialog v-model="making" />
@@ -119,6 +127,11 @@ async function write(): Promise<void> {
 .menu {
   display: grid;
   gap: 6px;
+  max-height: calc(100dvh - 96px);
+  overflow-y: auto;
+}
+.menu p {
+  text-wrap: pretty;
 }
 .out {
   justify-self: start;
