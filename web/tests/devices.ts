@@ -2,6 +2,7 @@
 import Dexie from "dexie"
 import { IDBFactory } from "fake-indexeddb"
 import { onTestFinished } from "vitest"
+import type { StuckAct } from "@/device/store"
 import type { Step } from "@/documents/recipe"
 import { defaultSheet, type Inked, type SheetStroke } from "@/documents/sheet"
 
@@ -35,13 +36,25 @@ export function faultyWay(through: Way, chance: () => number, faulty: () => bool
   }
 }
 
+/** A second tab on a device: the first one carries, as its lock has it. */
+export async function tabOn({ store: first, factory }: Device): Promise<Device> {
+  const { Store } = await import("@/device/store")
+  Dexie.dependencies.indexedDB = factory
+  const store = new Store(first.account)
+  await store.open()
+  onTestFinished(() => store.close())
+  const wake = () => void store.setMark("asked", crypto.randomUUID())
+  return { store, factory, carrier: { wake, stop: () => {} } }
+}
+
 export async function device(account: number) {
+  const factory = new IDBFactory()
   const [{ Store }, { startCarrier }] = await Promise.all([
     import("@/device/store"),
     import("@/device/carrier"),
   ])
   // A database of its own, as on a tablet of its own.
-  Dexie.dependencies.indexedDB = new IDBFactory()
+  Dexie.dependencies.indexedDB = factory
   const store = new Store(account)
   await store.open()
   const carrier = startCarrier(store)
@@ -49,7 +62,7 @@ export async function device(account: number) {
     carrier.stop()
     store.close()
   })
-  return { store, carrier }
+  return { store, carrier, factory }
 }
 
 export type Device = Awaited<ReturnType<typeof device>>
@@ -185,7 +198,7 @@ export async function doSomething(
 }
 
 /** The number up to which all changes are here, once nothing waits to be carried or to be asked for again. */
-export async function settledAt({ store }: Device): Promise<number | undefined> {
+export async function settledAt({ store }: Pick<Device, "store">): Promise<number | undefined> {
   const waits = (await store.acts.count()) > 0 || (await store.mark("passed over", 0)) > 0
   return waits ? undefined : store.mark("since", 0)
 }
@@ -193,16 +206,40 @@ export async function settledAt({ store }: Device): Promise<number | undefined> 
 /** A lane whose strokes were all taken away elsewhere: nobody else's act is ever refused. */
 const NO_STROKES = "there is no stroke to record"
 
+/** What was made and taken away after a backup: a server that was set back to that never heard of it. */
+const NOWHERE = "is not among yours"
+
+/** Whether any of some things is on a device. */
+async function anyOf(store: Device["store"], things: string[]): Promise<boolean> {
+  const { KINDS } = await import("@/device/tables")
+  const found = await Promise.all(KINDS.map(({ table }) => store.table(table).bulkGet(things)))
+  return found.flat().some((row) => row !== undefined)
+}
+
+/** Whether a device has all that an act changes and needs. */
+async function hasAll(store: Device["store"], act: StuckAct): Promise<boolean> {
+  const { KINDS, neededBy } = await import("@/device/tables")
+  const { changedBy } = await import("@/device/tables/kind")
+  const wanted = [...changedBy(act), ...neededBy(act)]
+  const found = await Promise.all(KINDS.map(({ table }) => store.table(table).bulkGet(wanted)))
+  return wanted.every((_, i) => found.some((rows) => rows[i] !== undefined))
+}
+
 /**
  * Choose where two devices made two states: both stay, and what was deleted and changed is put back or let go. So is
  * what was refused, once it was looked at.
  */
 export async function choose({ store }: Device): Promise<void> {
   const { letGo } = await import("@/device/stuck")
-  for (const { id, detail, lost } of await store.stuck.toArray()) {
-    if (lost) continue
-    if (!detail.includes(NO_STROKES)) throw new Error(detail)
-    await letGo(store, id)
+  for (const act of await store.stuck.toArray()) {
+    // What was let go of for good, and was never here, is nothing that could be put back.
+    if (act.lost && (await anyOf(store, act.lost))) continue
+    const known =
+      act.lost ||
+      act.detail.includes(NO_STROKES) ||
+      (act.detail.includes(NOWHERE) && !(await hasAll(store, act)))
+    if (!known) throw new Error(`${act.kind}: ${act.detail}`)
+    await letGo(store, act.id)
   }
   const { keepBoth } = await import("@/acts/keepBrush")
   const { keepMine } = await import("@/acts/keepSource")

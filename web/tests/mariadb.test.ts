@@ -1,7 +1,7 @@
 // Two devices over a way full of faults, to a real server with its MariaDB: `server/journeys/tests/test_devices.py`
 // starts it and says where it is.
 import http from "node:http"
-import { describe, expect, it, onTestFinished, vi } from "vitest"
+import { describe, expect, it, vi } from "vitest"
 import {
   chanceOf,
   choose,
@@ -10,6 +10,7 @@ import {
   faultyWay,
   held,
   settledAt,
+  tabOn,
   toldBy,
   type Way,
 } from "./devices"
@@ -20,15 +21,29 @@ interface Kept {
   /** The cookie that signs them in. */
   session: string
   roll: string
+  /** Cookie of another account, which has nothing. */
+  fresh: { session: string }
 }
 
-const { url, accounts, acts, guard } = JSON.parse(process.env.HOLLOWMIST_SERVER ?? '{"accounts": []}') as {
+const { url, accounts, acts, guard, control, befalls } = JSON.parse(
+  process.env.HOLLOWMIST_SERVER ?? '{"accounts": []}',
+) as {
   url: string
   accounts: Kept[]
   /** How many acts each account's devices do. */
   acts: number
   /** Name of the cookie that goes with each change. */
   guard: string
+  /** Where what befalls a server is asked for: a purge, a backup, and going back to it. */
+  control: string
+  /** Whether any of that happens. */
+  befalls: boolean
+}
+
+interface Task {
+  id: string
+  state: string
+  detail: string
 }
 
 /** The way to the server of who has a session; `token` goes with each change, as a cookie and as a header. */
@@ -62,6 +77,43 @@ function wayOf(session: string, token = ""): Way {
   }
 }
 
+/** Have something befall the server. */
+async function befall(what: "purge" | "backup" | "restore"): Promise<void> {
+  const done = new Promise<number>((tell, fail) => {
+    const asked = http.request(new URL(what, control), { method: "POST" }, (answer) => {
+      answer.resume()
+      answer.on("end", () => tell(answer.statusCode ?? 500))
+    })
+    asked.on("error", fail)
+    asked.end()
+  })
+  if ((await done) !== 200) throw new Error(`no ${what}`)
+}
+
+/** What long work comes to, once it is over. */
+async function workedOff(way: Way, asked: Response): Promise<Task> {
+  let task = (await asked.json()) as Task
+  while (["waiting", "running"].includes(task.state)) {
+    await new Promise((go) => setTimeout(go, 50))
+    task = await (await way(`http://hollowmist.test/api/tasks/${task.id}`)).json()
+  }
+  if (task.state !== "done") throw new Error(`${task.state}: ${task.detail}`)
+  return task
+}
+
+/** A pack of everything that an account has on the server. */
+async function packed(way: Way): Promise<ArrayBuffer> {
+  const query = "everything=true&originals=true"
+  const asked = await way(`http://hollowmist.test/api/packs/written?${query}`, { method: "POST" })
+  const { id } = await workedOff(way, asked)
+  return (await way(`http://hollowmist.test/api/tasks/${id}/file`)).arrayBuffer()
+}
+
+async function readIn(way: Way, pack: ArrayBuffer): Promise<void> {
+  const headers = { "Content-Type": "application/vnd.hollowmist.pack+zip" }
+  await workedOff(way, await way("http://hollowmist.test/api/packs", { method: "POST", body: pack, headers }))
+}
+
 /** All that the server tells an account. */
 async function allChanges(way: Way) {
   const found: Parameters<typeof toldBy>[0] = []
@@ -74,11 +126,39 @@ async function allChanges(way: Way) {
   return found
 }
 
+/** What a pack carries of an account, whatever its ids and places are where it was read. */
+function carried(changes: Awaited<ReturnType<typeof allChanges>>): string[] {
+  const found: unknown[] = []
+  const rows = changes as { table: string; id: string; row: Record<string, unknown> | null }[]
+  const there = new Set(rows.filter(({ row }) => row).map(({ id }) => id))
+  for (const { table, row } of rows) {
+    // What lies in something that was taken away comes back with that alone.
+    const inside = [row?.lane, row?.roll, row?.sheet, table === "checkpoints" && row?.brush].filter(Boolean)
+    if (!row || inside.some((one) => !there.has(one as string))) continue
+    const { name, note, document, seed, ink, why, recipe, steps, favourite } = row
+    if (table !== "rolls" && table !== "looks")
+      found.push([table, name, note, document, seed, ink, why, recipe, steps, favourite])
+  }
+  return found.map((one) => JSON.stringify(one)).sort()
+}
+
+/** When what befalls, as a share of all acts. */
+const BEFALLS: [number, "purge" | "backup" | "restore" | "pack" | "read"][] = befalls
+  ? [
+      [0.2, "pack"],
+      [0.3, "backup"],
+      [0.4, "purge"],
+      [0.5, "restore"],
+      [0.6, "read"],
+      [0.8, "purge"],
+    ]
+  : []
+
 describe.runIf(accounts.length > 0)("two devices over a way full of faults, to MariaDB", () => {
   it.each(accounts.map((one, i) => ({ ...one, seed: i + 1 })))(
     "hold the same in the end (seed $seed)",
     { timeout: 300_000 },
-    async ({ id, session, roll, seed }) => {
+    async ({ id, session, roll, seed, fresh }) => {
       const chance = chanceOf(seed)
       const hello = await wayOf(session)("http://hollowmist.test/api/session")
       const plain = wayOf(session, ((await hello.json()) as { csrf: string }).csrf)
@@ -88,10 +168,20 @@ describe.runIf(accounts.length > 0)("two devices over a way full of faults, to M
         faultyWay(plain, chance, () => faulty),
       )
       const both = [await device(id), await device(id)]
+      // The first has a second tab open, in which somebody works too.
+      const tab = await tabOn(both[0]!)
+      const hands = [both[0]!, tab, both[1]!]
+      let pack: ArrayBuffer | undefined
       for (let i = 0; i < acts; i++) {
-        const which = chance() < 0.5 ? 0 : 1
-        await doSomething(both[which]!, chance, i, roll)
-        if (chance() < 0.3) both[which]!.carrier.wake()
+        for (const [share, what] of BEFALLS) {
+          if (i !== Math.floor(share * acts)) continue
+          if (what === "pack") pack = await packed(plain)
+          else if (what === "read") await readIn(plain, pack!)
+          else await befall(what)
+        }
+        const hand = hands[Math.floor(3 * chance())]!
+        await doSomething(hand, chance, i, roll)
+        if (chance() < 0.3) hand.carrier.wake()
       }
       faulty = false
       await until(async () => {
@@ -106,7 +196,13 @@ describe.runIf(accounts.length > 0)("two devices over a way full of faults, to M
       const kept = toldBy(await allChanges(plain))
       expect(await held(both[0]!)).toBe(kept)
       expect(await held(both[1]!)).toBe(kept)
-      onTestFinished(() => both.forEach(({ carrier }) => carrier.stop()))
+      hands.forEach(({ carrier }) => carrier.stop())
+      // A pack of everything, read into an account that has nothing, is all of it.
+      const into = wayOf(fresh.session, "")
+      const welcome = await into("http://hollowmist.test/api/session")
+      const others = wayOf(fresh.session, ((await welcome.json()) as { csrf: string }).csrf)
+      await readIn(others, await packed(plain))
+      expect(carried(await allChanges(others))).toEqual(carried(await allChanges(plain)))
     },
   )
 })

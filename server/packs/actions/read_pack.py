@@ -222,7 +222,8 @@ class _Reading:
         model.objects.bulk_create([row for row in rows if row.pk not in there], batch_size=200)
         for row in rows:
             if row.pk in there:
-                row.save()
+                # One that was taken away is there too: made here by its id, it would be taken for a new one.
+                row.save(force_update=True)
 
     def document(self, path: str) -> tuple[dict, dict]:
         """A brush document of the pack with ids as they are here, and what of it is not understood."""

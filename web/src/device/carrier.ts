@@ -136,8 +136,8 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     return store.doing([store.stuck], () => holdBack(store, act, [...new Set(lost)]))
   }
 
-  /** Send some acts. Returns how it went with all of them. */
-  async function send(acts: Act[]): Promise<"on" | "later"> {
+  /** Send some acts. Returns how it went with all of them; `look` where changes must be asked for before any other. */
+  async function send(acts: Act[]): Promise<"on" | "later" | "look"> {
     for (const act of acts) {
       const went = await carryPictures(store, act)
       if (went === "later") return went
@@ -145,17 +145,22 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
       await hold(act, went.refused)
       return "on"
     }
+    // What was sent to a server that was set back meanwhile was not refused by the one that is known here.
+    const before = await store.mark("epoch", "")
     const body = { account: store.account, acts: acts.map(carried) }
     const call = api.POST("/api/acts", { body, signal: AbortSignal.timeout(PATIENCE) })
     const { data, status, message } = await reach(call)
     const answers = data?.answers
     const whole = Array.isArray(answers) && answers.length === acts.length
     if (data?.epoch && whole && answers.every((one, i) => one.id === acts[i]!.id)) {
+      const setBack = before !== "" && before !== data.epoch
       let anyRefused = false
       /** What the acts that went before in this very call were held for, by the things that they change. */
       const lost = new Map<string, string[]>()
       for (const [i, act] of acts.entries()) {
         const told = answers[i]!
+        // Set back to a backup it lacks what this needs: that is given back to it first.
+        if (setBack && told.answer !== "done") continue
         const along = [...changedBy(act), ...neededBy(act)].flatMap((one) => lost.get(one) ?? [])
         if (told.answer === "gone") {
           const things = (told.lost ?? []).map(({ thing }) => thing)
@@ -169,7 +174,7 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
       }
       alone = false
       if (anyRefused) await standAsKept(store)
-      return "on"
+      return setBack ? "look" : "on"
     }
     if (status === 409) await tell("another account")
     else if (status === 401) await tell("signed out")
@@ -195,7 +200,7 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     running = true
     window.clearTimeout(timer)
     try {
-      let way: "on" | "later" = "on"
+      let way: "on" | "later" | "look" = "on"
       let looked = 0
       do {
         again = false
@@ -204,7 +209,11 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
           const acts = await nextActs(store, alone ? 1 : MOST_ACTS)
           if (acts.length === 0) break
           way = await send(acts)
-          if (way === "later") break
+          if (way !== "on") break
+        }
+        if (way === "look") {
+          again = true
+          way = "on"
         }
         if (way === "on" && !(await pull(store))) way = "later"
         else if (way === "on") {

@@ -4,6 +4,7 @@ import type { components } from "@/generated/api"
 import type { Table } from "dexie"
 import { dequal } from "dequal"
 import type { Store } from "./store"
+import { noteAsItWas } from "./note"
 import { doWhatIsBack } from "./stuck"
 import { kindAt, KINDS, keepsDocument, within } from "./tables"
 import { changedBy, type Kept, type Kind, type Row } from "./tables/kind"
@@ -147,38 +148,54 @@ export async function standAsKept(store: Store): Promise<boolean> {
 
 /**
  * The server was set back to a backup: note what that lacks or has in an older state, a page at a time, before anything
- * of it is taken in; whatever ends this page meanwhile, nothing is lost. Returns whether the server was reached.
+ * of it is taken in; whatever ends this page meanwhile, nothing is lost. What waits is done after that, as it may need
+ * it. Returns whether the server was reached.
  */
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const there = new Set<string>()
   for (let since = 0, more = true; more;) {
     const told = await ask(store, since)
     if (!told) return false
-    await store.transaction("rw", store.held, async () => {
-      const waiting = await waitingThings(store)
-      for (const change of told.changes) {
-        there.add(change.id)
-        if (!waiting.has(change.id)) await restate(store, change)
-      }
-    })
+    await store.transaction("rw", store.held, () =>
+      beforeAllThatWaits(store, async (held) => {
+        for (const change of told.changes) {
+          there.add(change.id)
+          if (!held.has(change.id)) await restate(store, change)
+        }
+      }),
+    )
     since = told.changes.at(-1)?.number ?? since
     more = told.more
   }
-  await store.transaction("rw", store.held, async () => {
-    const waiting = await waitingThings(store)
-    for (const kind of KINDS) {
-      const lacking = (one: Row) => !there.has(one.id) && !waiting.has(one.id) && !one.gone
-      for (const row of await rowsOf(store, kind).filter(lacking).toArray()) {
-        if (kind.merge === "document") await rowsOf(store, kind).update(row.id, { revision: 0 })
-        await kind.keep(store, row, 0)
+  await store.transaction("rw", store.held, () =>
+    beforeAllThatWaits(store, async (held) => {
+      for (const kind of KINDS) {
+        const lacking = (one: Row) => !there.has(one.id) && !held.has(one.id) && !one.gone
+        for (const row of await rowsOf(store, kind).filter(lacking).toArray()) {
+          if (kind.merge === "document") await rowsOf(store, kind).update(row.id, { revision: 0 })
+          await kind.keep(store, row, 0)
+        }
       }
-    }
-    // What it has of pictures is not known any more.
-    await store.pictures.toCollection().modify({ waits: 1 })
-    await store.setMark("epoch", epoch)
-    await store.setMark("since", 0)
-  })
+      // What it has of pictures is not known any more.
+      await store.pictures.toCollection().modify({ waits: 1 })
+      await store.setMark("epoch", epoch)
+      await store.setMark("since", 0)
+    }),
+  )
   return true
+}
+
+/** Note acts that go before those that wait; `noting` hears what is held apart and stays as it is. */
+async function beforeAllThatWaits(
+  store: Store,
+  noting: (held: ReadonlySet<string>) => Promise<void>,
+): Promise<void> {
+  const held = new Set<string>()
+  await store.stuck.each((act) => changedBy(act).forEach((one) => held.add(one)))
+  const waiting = await store.whole(await store.acts.orderBy("seq").toArray())
+  await store.dropActs(waiting.map(({ seq }) => seq))
+  await noting(held)
+  for (const act of waiting) await noteAsItWas(store, act)
 }
 
 /** What a document holds, beside how it stands. */

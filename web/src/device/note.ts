@@ -1,6 +1,6 @@
 // Noting an act: in the transaction that does it on the device, so that neither is there without the other.
 import { newId } from "@/documents/ids"
-import type { Act, Store } from "./store"
+import type { Act, Noted, Store } from "./store"
 import type { Body } from "./tables/kind"
 
 /** A state that changes on is carried once it has stood for so long, ms. */
@@ -19,6 +19,15 @@ export async function note(
     const seq = await store.acts.add({ ...act, ...store.readable({ kind, thing, body }) })
     await store.bodies.add({ seq, body })
   })
+}
+
+/** Note an act that was noted before, in its place or on another device: it is the same one, and comes last now. */
+export async function noteAsItWas(store: Store, act: Act): Promise<void> {
+  const { body, ...noted }: Partial<Act> = { ...act }
+  // The store counts for itself.
+  delete noted.seq
+  const seq = await store.acts.add({ ...(noted as Noted), ...store.readable(act) })
+  await store.bodies.add({ seq, body: body! })
 }
 
 /**

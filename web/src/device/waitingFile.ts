@@ -2,8 +2,9 @@
 // taken up again on any device. A pack would hold things; what waits is also what was taken away, put back or placed.
 import { strFromU8, strToU8, unzip, zip, type Unzipped } from "fflate"
 import { fromBase64, toBase64 } from "./base64"
+import { noteAsItWas } from "./note"
 import { keepPicture } from "./pictures"
-import type { Act, Noted, Store, StuckAct } from "./store"
+import type { Act, Store, StuckAct } from "./store"
 import { KINDS } from "./tables"
 import { changedBy, digestsIn } from "./tables/kind"
 
@@ -102,17 +103,7 @@ export async function takeUpWaiting(store: Store, file: Blob): Promise<number> {
     for (const { table } of KINDS) {
       await store.table(table).bulkPut((rows[table] ?? []).filter(({ id }) => changed.has(id)))
     }
-    for (const { body, ...noted } of fresh) {
-      const act: Partial<Noted> = { ...noted }
-      // The store counts for itself.
-      delete act.seq
-      const seq = await store.acts.add({
-        ...(act as Noted),
-        sent: true,
-        ...store.readable({ ...noted, body }),
-      })
-      await store.bodies.add({ seq, body })
-    }
+    for (const act of fresh) await noteAsItWas(store, { ...act, sent: true })
     await store.stuck.bulkPut(stuck)
   })
   return acts.length + stuck.length
