@@ -1,4 +1,4 @@
-"""WSGI entry, served by gunicorn."""
+"""WSGI entry, served by gunicorn behind nginx."""
 
 import os
 

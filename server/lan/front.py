@@ -7,7 +7,10 @@ from pathlib import Path
 from string import Template
 
 from hollowmist.settings import ROOT
-from hollowmist_core.formats.pack import MOST_BYTES
+from hollowmist_core.formats import inkml, ora, pack, picture
+
+MOST_BYTES = max(inkml.MOST_BYTES, ora.MOST_BYTES, picture.MOST_BYTES)
+"""Of anything but a pack."""
 
 
 @dataclass(frozen=True)
@@ -35,7 +38,9 @@ class Door:
         listen = f"{self.listen} ssl http2" if self.pair else self.listen
         return (
             f"  server {{\n    listen {listen};\n{tls}"
-            f"    location / {{ proxy_pass http://127.0.0.1:{self.behind}; }}\n  }}\n"
+            f"    location / {{ proxy_pass http://127.0.0.1:{self.behind}; }}\n"
+            f"    location = /api/packs {{\n      client_max_body_size {pack.MOST_BYTES + 2**20};\n"
+            f"      proxy_pass http://127.0.0.1:{self.behind};\n    }}\n  }}\n"
         )
 
 
