@@ -7,18 +7,14 @@ const fetching = useFetching(presentStore.value!)
 </script>
 
 <template>
-  <div v-if="fetching" class="fetching" role="status">
-    <p>
-      {{
-        fetching.away
-          ? "Hollowmist cannot be reached just now: what is yours comes here as soon as it can be."
-          : "Fetching what is yours …"
-      }}
-    </p>
+  <p v-if="fetching && fetching.away" role="status">
+    Hollowmist cannot be reached just now: what is yours comes here as soon as it can be.
+  </p>
+  <div v-else-if="fetching" class="going" role="status" aria-busy="true">
+    <p>Fetching what is yours …</p>
     <ElProgress
-      v-if="!fetching.away"
       :percentage="Math.round(100 * fetching.share)"
-      :stroke-width="8"
+      :stroke-width="6"
       :show-text="false"
       aria-label="How much of it is here"
     />
@@ -26,11 +22,23 @@ const fetching = useFetching(presentStore.value!)
 </template>
 
 <style scoped>
-.fetching {
-  max-width: 480px;
-  padding: 12px 0;
+/* Beside what comes, and not above it: nothing moves away from under a thumb once all of it is here. */
+.going {
+  position: fixed;
+  left: 24px;
+  bottom: 24px;
+  width: 260px;
+  padding: 12px 16px 14px;
+  border-radius: 8px;
+  background: var(--room-deep);
+  box-shadow: var(--shadow);
+  pointer-events: none;
+  z-index: 10;
 }
-.fetching p {
+.going p {
   margin: 0 0 8px;
+}
+.going :deep(.el-progress-bar__outer) {
+  background: var(--rule);
 }
 </style>
