@@ -166,6 +166,8 @@ Q_CLUSTER = {
     # A worker that has inked large sheets gives their memory back.
     "recycle": 40,
 }
+# An index of the queue's own that MariaDB makes without its condition.
+SILENCED_SYSTEM_CHECKS = ["models.W037"]
 STORAGES = {
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
     "tasks": {"BACKEND": "django.core.files.storage.FileSystemStorage", "OPTIONS": {"location": RUN / "tasks"}},
