@@ -32,7 +32,7 @@ class GoneTests(SheetHands, JourneyCase):
         page = self.on_sheet()
         take_sheet(self.account, Sheet.objects.get().pk)
         self.stroke(page, 0.2, 0.6, 0.8, 0.6)
-        page.wait_for_selector(".standing:has-text('away')")
+        page.wait_for_selector(".standing:has-text('keeping waits')")
         page.unroute("**/api/**")
         page.get_by_role("button", name="Put it back").wait_for()
         return page
@@ -72,7 +72,7 @@ class GoneTests(SheetHands, JourneyCase):
         perform(self.account, "keepSheet", sheet.pk, sheet.revision, {"document": {"layers": theirs}})
         self.tray(page, "Layers")
         page.get_by_role("button", name="Lay another layer on top").click()
-        page.wait_for_selector(".standing:has-text('away')")
+        page.wait_for_selector(".standing:has-text('keeping waits')")
         page.unroute("**/api/**")
         page.get_by_role("button", name="Keep both").wait_for()
         row = page.locator("tr", has_text="Layers").locator("td").all_inner_texts()
