@@ -23,7 +23,8 @@ class Stage:
         self.page.locator(within).get_by_role(role, name=name, exact=exact).first.click()
 
     def settle(self) -> None:
-        """Wait until nothing moves any more."""
+        """Wait until all of the account is on the device, and nothing moves any more."""
+        self.page.wait_for_function("!document.querySelector('[data-fetching]')")
         settle(self.page)
 
 

@@ -10,7 +10,7 @@ const fetching = useFetching(presentStore.value!)
   <p v-if="fetching && fetching.away" role="status">
     Hollowmist cannot be reached just now: what is yours comes here as soon as it can be.
   </p>
-  <div v-else-if="fetching" class="going" role="status" aria-busy="true">
+  <div v-else-if="fetching" class="going" role="status" data-fetching>
     <p>Fetching what is yours …</p>
     <ElProgress
       :percentage="Math.round(100 * fetching.share)"
