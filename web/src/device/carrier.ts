@@ -159,8 +159,12 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
       const lost = new Map<string, string[]>()
       for (const [i, act] of acts.entries()) {
         const told = answers[i]!
-        // Set back to a backup it lacks what this needs: that is given back to it first.
-        if (setBack && told.answer !== "done") continue
+        if (setBack && told.answer !== "done") {
+          // It lacks what this needs: that is given back to it first. This is another act then: the answer to the one
+          // that it was is known.
+          await store.acts.update(act.seq, { id: newId() })
+          continue
+        }
         const along = [...changedBy(act), ...neededBy(act)].flatMap((one) => lost.get(one) ?? [])
         if (told.answer === "gone") {
           const things = (told.lost ?? []).map(({ thing }) => thing)
