@@ -1,6 +1,7 @@
 """Keep a source: a new one, or another state of one that is there. Brushes keep the copy that they have."""
 
-import numpy as np
+from contextlib import suppress
+
 from accounts.numbers import count_on, stands
 from django.db import transaction
 from django.utils import timezone
@@ -8,13 +9,10 @@ from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
 from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.prepare import recipe as recipes
-from hollowmist_core.prepare.run import follow
 
 from ..models import Picture, Source
-from .pictures import ink_for, ink_of, keep_ink, own_pictures, pixels_of, touch
-
-LIKE = 2
-"""A picture made on a device may differ from ours by so much of 255: both follow the recipe with the same kernels."""
+from .check_picture import check_later, ink_made
+from .pictures import ink_of, keep_ink, own_pictures, pixels_of, touch
 
 
 def told_row(source: Source) -> dict:
@@ -43,45 +41,31 @@ def _brought(account, digest: str | None) -> Picture | None:
 
 
 def _made(account, source: Source, picture: str | None) -> Picture:
-    """What a source's recipe comes to: the device's own picture where that is the same."""
-    original = pixels_of(source.working) if source.working else None
+    """The picture of a state: what the device made of it; ours where none came, or what came is none."""
+    theirs = own_pictures(account).filter(pk=picture).first() if picture else None
+    if theirs:
+        with suppress(PictureError):
+            ink_of(theirs)
+            return theirs
     try:
-        ink = follow(source.recipe, source.makes, original, ink_for(account)).bytes
+        return keep_ink(account, ink_made(account, source))
     except LookupError as error:
         raise Refused(f"The source was not kept. {error}") from None
-    return _of_device(account, picture, ink) or keep_ink(account, ink)
-
-
-def _of_device(account, picture: str | None, ink: np.ndarray) -> Picture | None:
-    """The picture that a device made of a state, where that is here and like the ink that it comes to."""
-    theirs = own_pictures(account).filter(pk=picture).first() if picture else None
-    return theirs if theirs and _like(theirs, ink) else None
 
 
 def _take_over(account, source: Source, picture: str | None) -> None:
-    """Take what a device made of the state that stands: a recipe is kept at once, its picture once it has rested.
-
-    Ours would stay beside the device's with other bytes, and brushes that follow would seem to lag for good.
-    """
+    """Take what a device made of the state that stands: a recipe is kept at once, its picture once it has rested."""
     if picture in (None, source.picture_id):
         return
-    theirs = _of_device(account, picture, ink_of(source.picture))
-    if theirs is None:
+    theirs = _made(account, source, picture)
+    if theirs.pk != picture:
         return
     touch([source.picture_id, picture])
     source.picture = theirs
     account.pictures.add(theirs)
     count_on(account, [source])
     source.save(update_fields=["picture", "number"])
-
-
-def _like(picture: Picture, ink: np.ndarray) -> bool:
-    """Whether a picture is that of some ink, as exactly as another engine makes it."""
-    try:
-        there = ink_of(picture)
-    except PictureError:
-        return False
-    return there.shape == ink.shape and bool(np.abs(there.astype(int) - ink).max(initial=0) <= LIKE)
+    check_later(source)
 
 
 @transaction.atomic
@@ -101,8 +85,8 @@ def keep_source(
     """Keep a state of a source, made from the state whose revision is `base`; 0 where it is new.
 
     Sending the state that already stands once more changes nothing but its picture. `picture` is the digest of what
-    the device made of it, which is kept where ours is the same within 2/255; `original` and `working` are those of the
-    file that a new source began with, and of its pixels as they are worked on.
+    the device made of it: it stands at once, and is held against ours later (`check_picture`). `original` and
+    `working` are those of the file that a new source began with, and of its pixels as they are worked on.
 
     Raises
     ------
@@ -122,6 +106,8 @@ def keep_source(
         source = Source(pk=source_id, account=account, revision=0)
         source.original, source.working = _brought(account, original), _brought(account, working)
         account.pictures.add(*filter(None, (source.original, source.working)))
+        if source.working:
+            pixels_of(source.working)
     elif stands(source, base, told, told_row):
         _take_over(account, source, picture)
         return source
@@ -137,4 +123,6 @@ def keep_source(
     source.kept_at = timezone.now()
     count_on(account, [source])
     source.save()
+    if made_anew:
+        check_later(source)
     return source
