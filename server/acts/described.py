@@ -28,7 +28,8 @@ def _row(kind: Kind) -> str:
     shown = "yes" if kind.pictures is not Kind.pictures else "-"
     acts = ", ".join(f"`{name}`" for name in kind.acts)
     of = f"of a {above}" if kind.parent else "of an account"
-    return f"| {kind.table} | {above} | {Merge(kind.merge)} | {kind.most:,} {of} | {shown} | {acts} | {kind.packed} |\n"
+    packed = kind.packing.told
+    return f"| {kind.table} | {above} | {Merge(kind.merge)} | {kind.most:,} {of} | {shown} | {acts} | {packed} |\n"
 
 
 def described() -> str:

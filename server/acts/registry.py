@@ -46,6 +46,8 @@ class Act:
     needs : mapping of str to str
         Field of the body that names other things -> the table of these: they must be there. "inked.look" is the
         `look` of each of `inked`.
+    together : bool
+        Whether `do` does many at once, as each by itself would take longer: it takes (account, [(thing, told), ...]).
     """
 
     told: type[serializers.Serializer]
@@ -53,6 +55,29 @@ class Act:
     does: str
     each: str = ""
     needs: Mapping[str, str] = field(default_factory=dict)
+    together: bool = False
+
+
+@dataclass(frozen=True)
+class Packing:
+    """How things of a kind go into packs and come in from them, which is done kind by kind, parents first.
+
+    Attributes
+    ----------
+    told : str
+        How a pack tells of it, for those who read about it.
+    choose : callable
+        Takes an `acts.packing.Writing`; notes what the things that go out need of other kinds, the last kind first.
+    write : callable
+        Takes a `Writing`; puts their entries.
+    read : callable
+        Takes an `acts.packing.Reading`; performs the acts by which they come in.
+    """
+
+    told: str
+    choose: Callable[..., None] = lambda writing: None
+    write: Callable[..., None] = lambda writing: None
+    read: Callable[..., None] = lambda reading: None
 
 
 @dataclass(frozen=True)
@@ -80,8 +105,7 @@ class Kind:
         What to do where there are as many.
     pictures : callable
         Takes rows; returns the digests of the pictures that they name, of all at once.
-    packed : str
-        How a pack tells of it, for those who read about it.
+    packing : Packing
     along : tuple of str
         A table, and the field of its model: rows that go with a thing for good, though they do not lie in it.
     purgeable : callable
@@ -97,7 +121,7 @@ class Kind:
     merge: Merge
     acts: Mapping[str, Act]
     most: int
-    packed: str
+    packing: Packing
     full: str = "delete one first"
     parent: str = ""
     pictures: Callable[[QuerySet], Iterable[str]] = lambda rows: ()
@@ -122,12 +146,12 @@ class Kind:
         """An account's rows that were not taken away."""
         return self.of(account).filter(deleted_at=None) if self.takes else self.of(account)
 
-    def refuse_full(self, account, parent=None) -> None:
-        """Refused where an account, or a parent by its id, has as many as it may."""
+    def refuse_full(self, account, parent=None, more: int = 1) -> None:
+        """Refused where an account, or a parent by its id, would have more than it may."""
         rows = self.present(account)
         if self.parent:
             rows = rows.filter(**{self.parent: parent})
-        if rows.count() >= self.most:
+        if rows.count() + more > self.most:
             raise Refused(f"there are {self.most:,} {self.names}, as many as can be kept; {self.full}")
 
 

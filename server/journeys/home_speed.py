@@ -9,7 +9,7 @@ import numpy as np
 from acts.actions.do_act import do_act
 from django.db import transaction
 from hollowmist_core.kernels.records import SAMPLE
-from proofs.actions.keep_stroke import keep_stroke
+from proofs.actions.keep_stroke import keep_strokes
 from proofs.models import ProofStroke
 
 from .browser import Pen, settle
@@ -46,7 +46,7 @@ def draw_many(account, brush, count=MANY) -> None:
         samples["y"] = rng.uniform(560, 900) + 30 * np.sin(6 * u + i)
         samples["t"], samples["pressure"], samples["altitude"] = 400 * u, 0.3 + 0.5 * u, 1.1
         told = {"kind": 0, "erase": False, "seed": i + 1, "brush": brush.pk, "drawn_at": 1000 + i}
-        keep_stroke(account, uuid.UUID(int=i + 1), samples.tobytes(), **told)
+        keep_strokes(account, [(uuid.UUID(int=i + 1), told | {"samples": samples.tobytes()})])
 
 
 def keep_ms(account, brush, rounds=40) -> float:

@@ -8,7 +8,7 @@ import numpy as np
 from accounts.models import Account
 from django.db import transaction
 from hollowmist_core.document import read
-from hollowmist_core.formats.pack import Pack
+from hollowmist_core.formats.pack import Packs
 from packs.actions.read_pack import read_pack
 from packs.actions.write_pack import write_pack
 from rolls.actions.add_brush import add_brush
@@ -113,7 +113,7 @@ def pack_s(account, documents) -> float:
     written = time.perf_counter() - start
     other = Account.objects.create_user("taker", password="kelp-and-fog")
     start = time.perf_counter()
-    read_pack(other, Pack(out))
+    read_pack(other, Packs(out))
     taken = time.perf_counter() - start
     assert Brush.objects.of(other).count() == LONG
     return max(written, taken)

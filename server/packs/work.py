@@ -4,7 +4,7 @@ import tempfile
 
 from django.utils.text import slugify
 from hollowmist.bounds import IN_MEMORY
-from hollowmist_core.formats.pack import MEDIA_TYPE, SUFFIX, Pack
+from hollowmist_core.formats.pack import MEDIA_TYPE, SUFFIX, Packs
 from rolls.models import Brush, Roll
 from sheets.models import Sheet
 from tasks.registry import Made, Tell, register
@@ -29,16 +29,14 @@ def write(account, told: dict, given, tell: Tell) -> Made:
     """Write a pack of rolls, of single brushes and sheets, or of everything."""
     out = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
     every = told["everything"]
-    write_pack(account, out, told["roll"], told["brush"], every, told["originals"], sheets=told["sheet"])
-    tell(1.0)
+    write_pack(account, out, told["roll"], told["brush"], every, told["originals"], sheets=told["sheet"], tell=tell)
     out.seek(0)
     return Made(out, f"{slugify(_name_of(account, told)) or 'pack'}{SUFFIX}", MEDIA_TYPE)
 
 
 def read(account, told: dict, given, tell: Tell) -> Made:
     """Read a pack, or look into it; what is told of it is the report."""
-    shares = lambda done, of: tell(done / of if of else 0.0)  # noqa: E731
-    report = read_pack(account, Pack(given), told["brush"], told["copies"], told["look"], tell=shares)
+    report = read_pack(account, Packs(given), told["brush"], told["copies"], told["look"], tell=tell)
     return Made(about=ReportSerializer(report).data)
 
 

@@ -1,9 +1,10 @@
 """The kinds of the proof sheet: strokes of one's own, and the lanes that are made of them."""
 
-from acts.registry import Act, Kind, Merge, Nothing, by_serializer, of_many, quiet, register
+from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, of_many, quiet, register
 
+from . import packing
 from .actions import lanes
-from .actions.keep_stroke import keep_stroke
+from .actions.keep_stroke import keep_strokes
 from .actions.take_strokes import put_strokes_back, take_strokes
 from .models import Lane, ProofStroke
 from .serializers import (
@@ -25,9 +26,9 @@ register(
         merge=Merge.SET,
         most=20_000,
         full="take some off first",
-        packed="as InkML: `lanes/loose.inkml`, and with their lanes",
+        packing=Packing("as InkML: `lanes/loose.inkml`, and with their lanes"),
         acts={
-            "keepStroke": Act(ProofStrokeSerializer, quiet(keep_stroke), "keep"),
+            "keepStroke": Act(ProofStrokeSerializer, keep_strokes, "keep", together=True),
             "takeStrokes": Act(StrokesSerializer, of_many(take_strokes), "take", each="strokes"),
             "putStrokesBack": Act(StrokesSerializer, of_many(put_strokes_back), "back", each="strokes"),
         },
@@ -41,7 +42,9 @@ register(
         row=by_serializer(KeptLaneSerializer),
         merge=Merge.SET,
         most=lanes.MOST_LANES,
-        packed="`lanes` of the manifest, strokes as InkML",
+        packing=Packing(
+            "`lanes` of the manifest, strokes as InkML", write=packing.write_lanes, read=packing.read_lanes
+        ),
         along=("strokes", "lane"),
         acts={
             "keepLane": Act(WishedLaneSerializer, quiet(lanes.keep_lane), "keep"),

@@ -1,7 +1,8 @@
 """The kinds of the bench: rolls, the brushes in their pockets, and the kept states of these."""
 
-from acts.registry import Act, Kind, Merge, Nothing, by_serializer, quiet, register
+from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, quiet, register
 
+from . import packing
 from .actions.delete_brush import delete_brush, restore_brush
 from .actions.keep_brush import keep_brush
 from .actions.keep_brush import told_row as brush_row
@@ -40,7 +41,7 @@ register(
         row=by_serializer(KeptRollSerializer),
         merge=Merge.LAST,
         most=2_000,
-        packed="`rolls` of the manifest",
+        packing=Packing("`rolls` of the manifest", write=packing.write_rolls, read=packing.read_rolls),
         acts={
             "keepRoll": Act(WishedRollSerializer, quiet(keep_roll), "keep"),
             "takeRoll": Act(Nothing, quiet(take_roll), "take"),
@@ -60,7 +61,9 @@ register(
         parent="roll",
         most=20_000,
         full="put it into another roll",
-        packed="`brushes/*.json`, with previews",
+        packing=Packing(
+            "`brushes/*.json`, with previews", packing.choose_brushes, packing.write_brushes, packing.read_brushes
+        ),
         acts={
             "keepBrush": Act(WishedBrushSerializer, _keep_brush, "keep", needs={"roll": "rolls"}),
             "placeBrush": Act(PlacedBrushSerializer, quiet(place_brush), "change", needs={"roll": "rolls"}),
@@ -80,7 +83,9 @@ register(
         merge=Merge.SET,
         parent="brush",
         most=2_000,
-        packed="`checkpoints/*.json`",
+        packing=Packing(
+            "`checkpoints/*.json`", packing.choose_checkpoints, packing.write_checkpoints, packing.read_checkpoints
+        ),
         acts={
             "keepCheckpoint": Act(
                 WishedCheckpointSerializer, quiet(keep_checkpoint), "keep", needs={"brush": "brushes"}

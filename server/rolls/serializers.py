@@ -74,6 +74,7 @@ class WishedBrushSerializer(serializers.Serializer):
     document = serializers.DictField()
     place = PlaceField()
     maker = MakerField(allow_null=True, required=False, default=None)
+    beyond = serializers.DictField(required=False, help_text="What a newer version told of it, to be told again.")
 
 
 class WishedRollSerializer(serializers.Serializer):

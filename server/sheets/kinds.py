@@ -1,12 +1,13 @@
 """The kinds of the sheets: sheets, the looks that strokes on them are inked with, and these strokes."""
 
-from acts.registry import Act, Kind, Merge, Nothing, by_serializer, of_many, quiet, register
+from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, of_many, quiet, register
 from proofs.serializers import StrokesSerializer
 
+from . import packing
 from .actions.keep_look import keep_look
 from .actions.keep_sheet import MOST_SHEETS, keep_sheet, mark_sheet, put_sheet_back, take_sheet
 from .actions.keep_sheet import told_row as sheet_row
-from .actions.strokes import ink_strokes, keep_sheet_stroke, put_sheet_strokes_back, take_sheet_strokes
+from .actions.strokes import ink_strokes, keep_sheet_strokes, put_sheet_strokes_back, take_sheet_strokes
 from .models import Look, Sheet, SheetStroke
 from .serializers import (
     MOST_STROKES,
@@ -33,7 +34,7 @@ register(
         row=sheet_row,
         merge=Merge.DOCUMENT,
         most=MOST_SHEETS,
-        packed="`sheets/*.json`",
+        packing=Packing("`sheets/*.json`"),
         acts={
             "keepSheet": Act(WishedSheetSerializer, _keep_sheet, "keep"),
             "markSheet": Act(MarkedSheetSerializer, quiet(mark_sheet), "mark"),
@@ -52,7 +53,7 @@ register(
         merge=Merge.SET,
         most=50_000,
         full="draw with one that you have used before",
-        packed="`looks/*.json`",
+        packing=Packing("`looks/*.json`", packing.choose_looks, packing.write_looks, packing.read_looks),
         acts={"keepLook": Act(WishedLookSerializer, quiet(keep_look), "keep")},
         pictures=lambda rows: rows.exclude(pictures=None).values_list("pictures", flat=True),
     ),
@@ -67,13 +68,14 @@ register(
         parent="sheet",
         most=MOST_STROKES,
         full="go on on a copy of it",
-        packed="`sheets/*.inkml`",
+        packing=Packing("`sheets/*.inkml`", packing.choose_sheets, packing.write_sheets, packing.read_sheets),
         acts={
             "keepSheetStroke": Act(
                 SheetStrokeSerializer,
-                quiet(keep_sheet_stroke),
+                keep_sheet_strokes,
                 "keep",
                 needs={"sheet_id": "sheets", "look": "looks"},
+                together=True,
             ),
             "inkStrokes": Act(
                 InkedStrokesSerializer, of_many(ink_strokes), "change", each="inked", needs={"inked.look": "looks"}

@@ -1,8 +1,9 @@
 """The kinds of the source shelf: shapes and grains, and recipes kept to be used again."""
 
-from acts.registry import Act, Kind, Merge, Nothing, by_serializer, quiet, register
+from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, quiet, register
 from hollowmist_core.prepare.recipe import pictures_of
 
+from . import packing
 from .actions.delete_source import delete_source, restore_source
 from .actions.keep_recipe import forget_recipe, keep_recipe, put_recipe_back
 from .actions.keep_source import keep_source
@@ -38,7 +39,9 @@ register(
         row=source_row,
         merge=Merge.DOCUMENT,
         most=5_000,
-        packed="`sources` of the manifest, pictures beside it",
+        packing=Packing(
+            "`sources` of the manifest, pictures beside it", write=packing.write_sources, read=packing.read_sources
+        ),
         acts={
             "keepSource": Act(WishedSourceSerializer, _keep_source, "keep"),
             "takeIn": Act(WishedFileSerializer, quiet(take_in), "keep"),
@@ -56,7 +59,7 @@ register(
         row=by_serializer(KeptRecipeSerializer),
         merge=Merge.SET,
         most=2_000,
-        packed="`recipes` of the manifest",
+        packing=Packing("`recipes` of the manifest", write=packing.write_recipes, read=packing.read_recipes),
         acts={
             "keepRecipe": Act(KeptRecipeSerializer, quiet(keep_recipe), "keep"),
             "forgetRecipe": Act(Nothing, quiet(forget_recipe), "take"),

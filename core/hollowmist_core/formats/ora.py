@@ -14,7 +14,7 @@ from PIL import Image
 
 from ..sheets.inking import Piece, inked
 from . import ON_PAPER, FileWish, Told, untold
-from .pack import UNSOUND
+from .pack.archive import UNSOUND
 from .sheet_svg import png_of
 
 MIMETYPE = "image/openraster"

@@ -9,7 +9,7 @@ from hollowmist.refusal import Gone, Refused, Stale
 from rest_framework.exceptions import ValidationError
 
 from ..models import DoneAct
-from .perform import perform
+from .perform import Wish, perform
 
 log = logging.getLogger(__name__)
 
@@ -31,7 +31,7 @@ def _first_sentence(detail) -> str:
 def _answer(account, act: dict) -> dict:
     """Do it, and say how it went; what it changed is undone where it was not done."""
     try:
-        return {"answer": "done", **perform(account, act["kind"], act["thing"], act["base"], act["body"])}
+        return {"answer": "done", **perform(account, act["kind"], Wish(act["thing"], act["body"], act["base"]))}
     except Stale as stale:
         return {"answer": "stale", "theirs": stale.theirs}
     except Gone as gone:

@@ -4,7 +4,9 @@ The rule is told here, once. Actions do what is left: they check what they are t
 """
 
 import uuid
-from collections.abc import Iterable
+from collections import Counter
+from collections.abc import Iterable, Sequence
+from typing import NamedTuple
 
 from accounts.numbers import Numbered, count_on
 from django.db import transaction
@@ -19,19 +21,32 @@ def unknown(name: str) -> Refused:
     return Refused(f"This server does not know what “{name:.40}” is. Update Hollowmist.")
 
 
-def perform(account, name: str, thing: uuid.UUID, base: int, body: dict) -> dict:
+class Wish(NamedTuple):
+    """What an act asks for.
+
+    Attributes
+    ----------
+    thing : UUID
+        What it changes.
+    body : dict
+        As the act's serializer reads it.
+    base : int
+        Revision of the state that it was made from; 0 of none.
+    """
+
+    thing: uuid.UUID
+    body: dict
+    base: int = 0
+
+
+def perform(account, name: str, wish: Wish) -> dict:
     """Perform one act of an account, or nothing of it.
 
     Parameters
     ----------
     name : str
         Kind of act, as `registry.ACTS` has it.
-    thing : UUID
-        What it changes.
-    base : int
-        Revision of the state that it was made from.
-    body : dict
-        As the act's serializer reads it.
+    wish : Wish
 
     Returns
     -------
@@ -47,26 +62,54 @@ def perform(account, name: str, thing: uuid.UUID, base: int, body: dict) -> dict
     Refused, ValueError, rest_framework.exceptions.ValidationError
         It cannot be done.
     """
+    return perform_all(account, name, [wish])[0]
+
+
+def perform_all(account, name: str, wishes: Sequence[Wish]) -> list[dict]:
+    """Perform acts of one kind, or nothing of any: what they share is looked at once. Else as `perform`."""
     if name not in ACTS:
         raise unknown(name)
     kind, act = ACTS[name]
     with transaction.atomic():
-        read = act.told(data=body)
-        read.is_valid(raise_exception=True)
-        told = read.validated_data
+        told = _read(act, wishes)
         if kind is None:
-            return act.do(account, thing, base, told) or {}
-        things = [thing] if not act.each else [_id(one) for one in told[act.each]]
+            return [act.do(account, wish.thing, wish.base, one) or {} for wish, one in zip(wishes, told, strict=True)]
+        things = [wish.thing for wish in wishes]
+        if act.each:
+            things = [_id(one) for each in told for one in each[act.each]]
         rows = own_rows(account, kind, things)
         if act.does not in ("take", "mark"):
             _refuse_lost(account, kind, act, things, rows, told)
-        if act.does in ("change", "mark") and not act.each and not rows:
+        if act.does in ("change", "mark") and not act.each and len(rows) < len(set(things)):
             raise Refused(f"this {kind.name} is not among yours; {kind.anew}")
-        if act.does == "keep" and not rows:
-            kind.refuse_full(account, told.get(kind.parent) or told.get(f"{kind.parent}_id"))
-        answered = act.do(account, thing, base, told) or {}
+        if act.does == "keep":
+            _refuse_full(account, kind, things, rows, told)
+        answered = _done(account, act, wishes, told)
         _tell_again(account, kind, act, things)
     return answered
+
+
+def _read(act: Act, wishes: Sequence[Wish]) -> list[dict]:
+    """Bodies as the act's serializer reads them."""
+    serializer = act.told()
+    return [serializer.run_validation(wish.body) for wish in wishes]
+
+
+def _done(account, act: Act, wishes: Sequence[Wish], told: list[dict]) -> list[dict]:
+    """Have an act's action do them: together where it knows how."""
+    if act.together:
+        act.do(account, [(wish.thing, one) for wish, one in zip(wishes, told, strict=True)])
+        return [{} for _ in wishes]
+    return [act.do(account, wish.thing, wish.base, one) or {} for wish, one in zip(wishes, told, strict=True)]
+
+
+def _refuse_full(account, kind: Kind, things: list, rows: list[Numbered], told: list[dict]) -> None:
+    """Refused where an account, or a parent, would have more new ones than it may."""
+    there = {row.pk for row in rows}
+    above = [one.get(kind.parent) or one.get(f"{kind.parent}_id") for one in told]
+    new = Counter(parent for thing, parent in zip(things, above, strict=True) if thing not in there)
+    for parent, count in new.items():
+        kind.refuse_full(account, parent, count)
 
 
 def _id(one) -> uuid.UUID:
@@ -109,7 +152,7 @@ def _needed(told: dict, path: str) -> set:
 
 def _lost_need(account, kind: Kind, wanted: set) -> list[Lost]:
     """What is not there of things that an act needs; Refused where it never was."""
-    rows = {row.pk: row for row in kind.of(account).filter(pk__in=wanted)}
+    rows = {row.pk: row for row in kind.of(account).filter(pk__in=wanted)} if wanted else {}
     lost = []
     for one in wanted:
         row = rows.get(one)
@@ -125,10 +168,16 @@ def _purged(account, kind: Kind, things) -> list[Purged]:
     return list(Purged.objects.filter(account=account, table=kind.table, thing__in=things))
 
 
-def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbered], told: dict) -> None:
+def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbered], told: list[dict]) -> None:
     """Gone where what the act needs, what its things lie in, or the thing itself was taken away meanwhile."""
-    needs = {} if act.does == "keep" and rows else act.needs
-    lost = [one for field, table in needs.items() for one in _lost_need(account, KINDS[table], _needed(told, field))]
+    if act.does == "keep" and rows:
+        # One that is there needs nothing more.
+        there = {row.pk for row in rows}
+        told = [one for thing, one in zip(things, told, strict=True) if thing not in there]
+    lost = []
+    for field, table in act.needs.items():
+        wanted = {need for one in told for need in _needed(one, field)}
+        lost += _lost_need(account, KINDS[table], wanted)
     # Thousands of strokes lie in one sheet: what they lie in is looked at once.
     inside = {getattr(row, f"{kind.parent}_id"): row for row in rows} if kind.parent else {}
     lost += [one for row in inside.values() for one in _lost_above(kind, row)]

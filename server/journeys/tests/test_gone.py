@@ -2,7 +2,7 @@
 
 import uuid
 
-from acts.actions.perform import perform
+from acts.actions.perform import Wish, perform
 from django.test import tag
 from rolls.models import Roll
 from sheets.actions.keep_sheet import take_sheet
@@ -69,7 +69,7 @@ class GoneTests(SheetHands, JourneyCase):
         sheet = Sheet.objects.get()
         layers = sheet.document["layers"]
         theirs = [*layers, {**layers[0], "which": 5, "name": "Rocks"}]
-        perform(self.account, "keepSheet", sheet.pk, sheet.revision, {"document": {"layers": theirs}})
+        perform(self.account, "keepSheet", Wish(sheet.pk, {"document": {"layers": theirs}}, sheet.revision))
         self.tray(page, "Layers")
         page.get_by_role("button", name="Lay another layer on top").click()
         page.wait_for_selector(".standing:has-text('keeping waits')")
@@ -88,12 +88,12 @@ class GoneTests(SheetHands, JourneyCase):
 
     def test_a_brush_that_was_put_into_a_roll_deleted_elsewhere_comes_back_with_it(self):
         page = self.page
-        perform(self.account, "keepRoll", uuid.uuid4(), 0, {"name": "Harbour", "place": "a5"})
+        perform(self.account, "keepRoll", Wish(uuid.uuid4(), {"name": "Harbour", "place": "a5"}))
         page.goto(f"{self.live_server_url}/rolls?named=Harbour")
         page.get_by_text("Put a first brush in").wait_for()
         page.route("**/api/**", lambda route: route.abort())
         harbour = Roll.objects.get(name="Harbour")
-        perform(self.account, "takeRoll", harbour.pk, 0, {})
+        perform(self.account, "takeRoll", Wish(harbour.pk, {}))
         page.get_by_text("Put a first brush in").click()
         page.wait_for_selector(".standing")
         page.go_back()

@@ -5,8 +5,9 @@ from collections.abc import Iterable
 
 from accounts.numbers import lock
 from django.db import transaction
-from hollowmist_core.formats.pack import Pack
-from packs.actions.read_pack import Report, read_pack
+from hollowmist_core.formats.pack import Packs
+from packs.actions.read_pack import read_pack
+from packs.actions.reading import Report
 from rolls.actions.keep_roll import keep_roll
 from rolls.models import Roll
 
@@ -37,9 +38,9 @@ def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None, look=
     hollowmist_core.formats.pack.PackError
         It is no sound pack; nothing of it came in.
     """
-    pack = Pack(io.BytesIO(shelf.pack(lot, sha256)))
+    packs = Packs(io.BytesIO(shelf.pack(lot, sha256)))
     with transaction.atomic():
         lock(account)
-        report = read_pack(account, pack, wanted, into=_roll_of(account))
+        report = read_pack(account, packs, wanted, look=look, into=_roll_of(account))
         transaction.set_rollback(look)
     return report

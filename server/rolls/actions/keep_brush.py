@@ -67,12 +67,23 @@ def note_uses(brush: Brush) -> None:
 
 @transaction.atomic
 def keep_brush(
-    account, brush_id, base: int, *, roll, name: str, note: str = "", document: dict, place: str, maker=None
+    account,
+    brush_id,
+    base: int,
+    *,
+    roll,
+    name: str,
+    note: str = "",
+    document: dict,
+    place: str,
+    maker=None,
+    beyond=None,
 ) -> Brush:
     """Keep a state of a brush, made from the state whose revision is `base`; 0 where it is new.
 
     `roll` and `place` tell the pocket of a new one, and `maker` whose it was, where it is a copy of what came from
-    elsewhere; one that is there stays where it is (`place_brush` moves it) and whose it was.
+    elsewhere, `beyond` what a newer version told of it; one that is there stays where it is (`place_brush` moves it)
+    and whose it was.
     Sending the state that already stands once more changes nothing.
 
     Raises
@@ -87,6 +98,7 @@ def keep_brush(
     told = {"name": name, "note": note, "document": document}
     if brush is None:
         brush = Brush(pk=brush_id, account=account, revision=0, roll_id=roll, place=place, maker=maker)
+        brush.beyond = beyond or {}
     elif stands(brush, base, told, told_row):
         return brush
     for field, value in told.items():

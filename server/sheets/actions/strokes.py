@@ -2,43 +2,17 @@
 
 from accounts.numbers import count_on
 from django.utils import timezone
-from hollowmist.refusal import Refused
-from hollowmist_core.proofs import read_samples
+from proofs.actions.recorded import keep_recorded
 
 from ..models import SheetStroke
 
 
-def _sound(samples: bytes, dries: bool) -> None:
-    if dries and samples:
-        raise Refused("samples: drying draws nothing; send no samples with it")
-    if dries:
-        return
-    try:
-        read_samples(samples)
-    except ValueError as error:
-        raise Refused(str(error)) from None
+def keep_sheet_strokes(account, wished: list) -> None:
+    """Keep strokes, (id, told) each, under the ids that their device gave them; `told` are fields of `SheetStroke`.
 
-
-def keep_sheet_stroke(account, stroke_id, sheet_id, look, samples: bytes, dries: bool = False, **told) -> SheetStroke:
-    """Keep a stroke under the id that its device gave it. One that is there already stays as it is.
-
-    `told` are the other fields of `SheetStroke`.
-
-    Raises
-    ------
-    Refused
-        The samples are not sound.
+    Raises as `keep_recorded` does.
     """
-    _sound(samples, dries)
-    standing = SheetStroke.objects.filter(pk=stroke_id).first()
-    if standing is not None:
-        return standing
-    stroke = SheetStroke(
-        pk=stroke_id, account=account, sheet_id=sheet_id, look=look, samples=samples, dries=dries, **told
-    )
-    count_on(account, [stroke])
-    stroke.save(force_insert=True)
-    return stroke
+    keep_recorded(account, [SheetStroke(pk=pk, account=account, **told) for pk, told in wished])
 
 
 def ink_strokes(account, inked) -> None:

@@ -14,7 +14,7 @@ from sources.actions.pictures import keep_picture
 
 from ..actions.keep_look import keep_look
 from ..actions.keep_sheet import keep_sheet
-from ..actions.strokes import keep_sheet_stroke
+from ..actions.strokes import keep_sheet_strokes
 from .chart import draw_chart
 from .drawing import Drawing, along
 from .label import draw_label
@@ -86,7 +86,8 @@ def lay_drawing(account, drawing: Drawing, id_of, at: int, looks: dict[str, uuid
         own = {"size": one.size, "ink": one.ink, "opacity": one.opacity, "drawn_at": at + index}
         stroke = id_of("sheet stroke", drawing.name, str(index))
         samples = as_a_pen_tells(one.samples)
-        keep_sheet_stroke(account, stroke, sheet_id, looks[one.brush], samples.tobytes(), **told, **own)
+        beside = {"sheet_id": sheet_id, "look": looks[one.brush], "samples": samples.tobytes()}
+        keep_sheet_strokes(account, [(stroke, told | own | beside)])
 
 
 def make_sheets(account, id_of) -> None:

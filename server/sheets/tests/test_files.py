@@ -15,7 +15,7 @@ from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 from hollowmist_core.document import default_document, read
 from hollowmist_core.formats import inkml
-from hollowmist_core.formats.pack import Pack
+from hollowmist_core.formats.pack import Pack, Packs
 from hollowmist_core.kernels.records import SAMPLE
 from hollowmist_core.native import Stroke
 from hollowmist_core.sheets.document import read_sheet
@@ -143,7 +143,7 @@ class OutTests(FileCase):
         out, again = io.BytesIO(), io.BytesIO()
         write_pack(self.account, out, sheets=[self.sheet])
         other = Account.objects.create_user("tove", password="gull-and-kelp")
-        report = read_pack(other, Pack(out))
+        report = read_pack(other, Packs(out))
         self.assertEqual([(one.what, one.outcome) for one in report.lines], [("sheet", "in")])
         sheet = Sheet.objects.get(account=other)
         self.assertEqual(sheet.document, Sheet.objects.get(account=self.account).document)
@@ -156,7 +156,7 @@ class OutTests(FileCase):
         )
         self.assertEqual(mine, theirs)
         self.assertEqual(Look.objects.get(account=other).document, Look.objects.get(account=self.account).document)
-        self.assertEqual([one.outcome for one in read_pack(other, Pack(out)).lines], ["there"])
+        self.assertEqual([one.outcome for one in read_pack(other, Packs(out)).lines], ["there"])
         self.assertEqual(SheetStroke.objects.filter(account=other).count(), 2)
         write_pack(self.account, again, everything=True)
         self.assertEqual(len(Pack(again).manifest.sheets), 1)
@@ -170,7 +170,7 @@ class OlderPackTests(SheetCase):
         self.keep(1, document={"tint": "#d9c7a3"})
         self.act("takeSheet", self.sheet)
         for _ in range(2):
-            read_pack(self.account, Pack(out))
+            read_pack(self.account, Packs(out))
         beside = Sheet.objects.get(account=self.account, deleted_at=None)
         self.assertNotEqual((str(beside.pk), beside.document["tint"]), (str(self.sheet), "#d9c7a3"))
         self.assertEqual((beside.strokes.count(), Sheet.objects.get(pk=self.sheet).strokes.count()), (1, 1))

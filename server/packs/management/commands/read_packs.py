@@ -6,7 +6,7 @@ from pathlib import Path
 from accounts.models import Account
 from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
-from hollowmist_core.formats.pack import SUFFIX, Pack
+from hollowmist_core.formats.pack import SUFFIX, Packs
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
@@ -36,7 +36,7 @@ class Command(BaseCommand):
             for number, one in enumerate(told):
                 account, _ = Account.objects.get_or_create(username=one.pop("username"), defaults=one)
                 with (folder / f"{number:05}{SUFFIX}").open("rb") as file:
-                    report = read_pack(account, Pack(file))
+                    report = read_pack(account, Packs(file))
                 left = [line for line in report.lines if line.outcome == "left"]
                 self.stdout.write(f"{account.username}: {len(report.lines) - len(left)} in or there, {len(left)} left")
                 for line in left:

@@ -3,7 +3,7 @@
 from accounts.models import Account
 from django.core.management.base import BaseCommand
 from django.db import transaction
-from hollowmist_core.formats.pack import Pack
+from hollowmist_core.formats.pack import Packs
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
@@ -26,4 +26,4 @@ class Command(BaseCommand):
             ship_sources()
         with transaction.atomic(), PACK.open("rb") as file:
             account = Account.objects.create_user(NAME, password=PASSWORD)
-            read_pack(account, Pack(file))
+            read_pack(account, Packs(file))

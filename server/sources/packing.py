@@ -1,0 +1,109 @@
+"""Sources and recipes in packs."""
+
+from contextlib import suppress
+
+from acts.actions.perform import Wish
+from acts.packing import Reading, Writing
+from django.db.models import Q
+from hollowmist_core.formats.pack import PackError, SourceEntry
+from hollowmist_core.prepare.recipe import pictures_of, read, read_steps
+
+from .actions.pictures import ink_of, pixels_of
+from .models import KeptRecipe, Source
+
+
+def write_sources(writing: Writing) -> None:
+    """Write an account's sources, and those that ship where a brush has one; what they began with on wish."""
+    own = Q(account=writing.account) if writing.everything else Q()
+    wanted = Source.objects.seen_by(writing.account).filter(own | Q(pk__in=writing.chosen["sources"]), deleted_at=None)
+    for one in writing.in_order(wanted.defer("note"), "name"):
+        began = {"original": one.original_id, "working": one.working_id} if writing.originals else {}
+        told = {"id": writing.id(one.pk), "name": one.name, "note": one.note, "makes": one.makes, "recipe": one.recipe}
+        told |= {"picture": one.picture_id, "shipped": one.account_id is None, **began}
+        writing.put("sources", told, {}, [one.picture_id, *began.values(), *pictures_of(one.recipe)])
+
+
+def read_sources(reading: Reading) -> None:
+    """Take in sources; those that ship here too are those."""
+    entries = reading.pack.manifest.sources
+    shipped = list(Source.objects.filter(account=None)) if any(one.shipped for one in entries) else []
+    by_picture = {one.picture_id: one for one in shipped}
+    by_name = {(one.name, one.makes): one for one in shipped}
+    own = [one for one in entries if not one.shipped]
+    standing = reading.standing("sources", reading.own_ids("sources", [one.id for one in own]))
+    for one in reading.each(entries):
+        alike = by_name.get((one.name, one.makes))
+        if alike and alike.recipe != one.recipe:
+            alike = None
+        # Another machine may ink the same recipe a grey level apart: it is the same source.
+        here = one.shipped and (by_picture.get(one.picture) or alike)
+        if here:
+            reading.here["sources"][one.id] = here.pk
+            reading.alike[one.picture] = here.picture_id
+            continue
+        with reading.attempt("source", one):
+            _read_source(reading, one, standing)
+
+
+def _read_source(reading: Reading, one: SourceEntry, standing: dict) -> None:
+    (pk,) = reading.own_ids("sources", [one.id])
+    recipe, there = read(one.recipe), standing.get(pk)
+    same = there and (there.name, there.makes, there.recipe) == (one.name, one.makes, recipe)
+    if there and there.deleted_at and not same:
+        pk, there = reading.another_id("sources", one.id), None
+    if there and there.deleted_at:
+        reading.do("putSourceBack", Wish(pk, {}))
+    elif there:
+        reading.picture(one.picture, ink_of)
+        reading.here["sources"][one.id] = pk
+        return reading.told("source", one, "there" if same else "changed")
+    else:
+        told = {"name": one.name, "note": one.note, "makes": one.makes, "recipe": recipe}
+        told |= {"picture": reading.picture(one.picture, ink_of)}
+        if one.original:
+            told |= {"original": reading.picture(one.original)}
+        if one.working:
+            told |= {"working": reading.picture(one.working, pixels_of)}
+        elif recipe["start"]["kind"] == "picture":
+            # Without what it began with it stays as it is: its picture is the beginning.
+            told |= {"recipe": {**recipe, "steps": []}, "working": one.picture}
+        _pictures(reading, told["recipe"])
+        reading.do("keepSource", Wish(pk, told))
+    reading.here["sources"][one.id] = pk
+    return reading.told("source", one, "in")
+
+
+def _pictures(reading: Reading, recipe: dict) -> None:
+    """Have the pictures that a recipe's steps name; without one of them it stays as it is."""
+    for digest in pictures_of(recipe):
+        with suppress(PackError):
+            reading.picture(digest, ink_of)
+
+
+def write_recipes(writing: Writing) -> None:
+    """Write an account's kept recipes, where everything goes out."""
+    if writing.everything:
+        for one in writing.in_order(KeptRecipe.objects.filter(account=writing.account, deleted_at=None), "name"):
+            told = {"id": writing.id(one.pk), "name": one.name, "steps": one.steps}
+            writing.put("recipes", told, {}, pictures_of({"steps": one.steps}))
+
+
+def read_recipes(reading: Reading) -> None:
+    """Take in recipes that are not there, where all of a pack is read."""
+    entries = reading.pack.manifest.recipes if reading.wanted is None and not reading.into else []
+    own = reading.own_ids("recipes", [one.id for one in entries])
+    standing = reading.standing("recipes", own)
+    for one, pk in zip(reading.each(entries), own, strict=True):
+        there = standing.get(pk)
+        with reading.attempt("recipe", one):
+            if there and there.deleted_at is None:
+                reading.told("recipe", one, "there")
+                continue
+            steps = read_steps(one.steps)
+            _pictures(reading, {"steps": steps})
+            if there and (there.name, there.steps) == (one.name, steps):
+                reading.do("putRecipeBack", Wish(pk, {}))
+            else:
+                pk = reading.another_id("recipes", one.id) if there else pk
+                reading.do("keepRecipe", Wish(pk, {"name": one.name, "steps": steps}))
+            reading.told("recipe", one, "in")
