@@ -6,8 +6,9 @@ from dataclasses import dataclass
 from pathlib import Path
 from string import Template
 
+from hollowmist.bounds import ENVELOPE, MOST_PACKS
 from hollowmist.settings import ROOT
-from hollowmist_core.formats import inkml, ora, pack, picture
+from hollowmist_core.formats import inkml, ora, picture
 
 MOST_BYTES = max(inkml.MOST_BYTES, ora.MOST_BYTES, picture.MOST_BYTES)
 """Of anything but a pack."""
@@ -39,8 +40,12 @@ class Door:
         return (
             f"  server {{\n    listen {listen};\n{tls}"
             f"    location / {{ proxy_pass http://127.0.0.1:{self.behind}; }}\n"
-            f"    location = /api/packs {{\n      client_max_body_size {pack.MOST_BYTES + 2**20};\n"
-            f"      proxy_pass http://127.0.0.1:{self.behind};\n    }}\n  }}\n"
+            # Whoever is not signed in is told so before anything so large is taken in.
+            f"    location = /api/packs {{\n      auth_request /signed-in;\n"
+            f"      client_max_body_size {MOST_PACKS + ENVELOPE};\n"
+            f"      proxy_pass http://127.0.0.1:{self.behind};\n    }}\n"
+            f"    location = /signed-in {{\n      internal;\n      client_max_body_size 0;\n      proxy_pass http://127.0.0.1:{self.behind}/api/room;\n"
+            f'      proxy_pass_request_body off;\n      proxy_set_header Content-Length "";\n    }}\n  }}\n'
         )
 
 

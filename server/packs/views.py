@@ -4,8 +4,8 @@ import json
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
-from hollowmist.bounds import BoundedUpload, FileBody, file_of
-from hollowmist_core.formats.pack import MOST_BYTES, json_schema
+from hollowmist.bounds import MOST_PACKS, BoundedUpload, FileBody, file_of
+from hollowmist_core.formats.pack import json_schema
 from rest_framework import serializers
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
@@ -20,7 +20,7 @@ class PacksView(BoundedUpload, APIView):
     """Packs that come in."""
 
     parser_classes = [FileBody]
-    most_bytes = MOST_BYTES
+    most_bytes = MOST_PACKS
     throttle_classes = [ScopedRateThrottle]
     throttle_scope = "files"
 

@@ -11,6 +11,8 @@ import urllib.request
 from contextlib import ExitStack, closing
 from pathlib import Path
 
+from accounts.models import Account
+from django.conf import settings
 from django.db import connection
 from django.test import TransactionTestCase
 from hollowmist.settings import ROOT
@@ -76,6 +78,28 @@ class FrontTests(TransactionTestCase):
         """Twenty new accounts an hour from an address: another name for oneself is no other address."""
         said = [self.open_account(f"10.9.8.{i}") for i in range(23)]
         self.assertEqual(said[-1], 429)
+
+    def test_of_whoever_is_not_signed_in_no_large_body_is_taken_in(self):
+        """Told before it is sent, it would be answered only once all of it had come."""
+        head = f"POST /api/packs HTTP/1.1\r\nHost: 127.0.0.1:{self.port}\r\nContent-Length: {2**30}\r\n\r\nPK"
+        with closing(socket.create_connection(("127.0.0.1", self.port), timeout=15)) as one:
+            one.sendall(head.encode())
+            self.assertIn(b"401", one.recv(4096).split(b"\r\n")[0])
+
+    def test_a_pack_of_whoever_is_signed_in_comes_through(self):
+        account = Account.objects.create_user("maren", password="slate-and-rope")
+        self.client.force_login(account)
+        cookie, token = self.client.cookies[settings.SESSION_COOKIE_NAME].value, "a" * 32
+        request = urllib.request.Request(
+            f"http://127.0.0.1:{self.port}/api/packs",
+            b"no pack",
+            {
+                "Content-Type": "application/octet-stream",
+                "Cookie": f"{settings.SESSION_COOKIE_NAME}={cookie}; {settings.CSRF_COOKIE_NAME}={token}",
+                "X-CSRFToken": token,
+            },
+        )
+        self.assertEqual(urllib.request.urlopen(request, timeout=15).status, 202)
 
     def open_account(self, forwarded):
         request = urllib.request.Request(

@@ -16,7 +16,7 @@ from hollowmist.refusal import Gone
 from hollowmist_core.formats.pack import Pack
 from rest_framework.exceptions import ValidationError
 from sources.actions.bring_picture import media_type_of
-from sources.actions.pictures import keep_picture
+from sources.actions.pictures import keep_brought
 from tasks.registry import Tell
 
 from ..models import Brought
@@ -145,7 +145,7 @@ class Reading:
         """Have a picture of the pack."""
         if digest not in self.kept:
             data = self.pack.picture(digest)
-            picture = keep_picture(self.account, data, media_type_of(data))
+            picture = keep_brought(self.account, data, media_type_of(data))
             (check or (lambda _: None))(picture)
             self.kept.add(digest)
         return digest

@@ -5,7 +5,7 @@ import hashlib
 from hollowmist_core.formats.picture import MOST_BYTES, PictureError
 
 from ..models import Picture
-from .pictures import keep_picture, refuse_full
+from .pictures import keep_brought
 
 MEDIA_TYPES = {
     b"\x89PNG": "image/png",
@@ -37,6 +37,4 @@ def bring_picture(account, digest: str, data: bytes) -> Picture:
         )
     if hashlib.sha256(data).hexdigest() != digest:
         raise PictureError("The picture did not come whole. It is sent again.")
-    if not Picture.objects.filter(pk=digest, holders=account).exists():
-        refuse_full(account, len(data))
-    return keep_picture(account, data, media_type_of(data))
+    return keep_brought(account, data, media_type_of(data))

@@ -50,6 +50,14 @@ def refuse_full(account, size: int) -> None:
         )
 
 
+def keep_brought(account, data: bytes, media_type: str) -> Picture:
+    """Keep a file that comes from elsewhere; Refused where an account that does not hold it yet has no room for it."""
+    digest = hashlib.sha256(data).hexdigest()
+    if not Picture.objects.filter(pk=digest, holders=account).exists():
+        refuse_full(account, len(data))
+    return keep_picture(account, data, media_type)
+
+
 def keep_ink(account, ink: np.ndarray) -> Picture:
     """Keep a finished source: ink as uint8 by rows, as a grey PNG that is black on white."""
     return keep_picture(account, grey_png(ink), "image/png")
