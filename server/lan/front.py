@@ -14,6 +14,30 @@ MOST_BYTES = max(inkml.MOST_BYTES, ora.MOST_BYTES, picture.MOST_BYTES)
 """Of anything but a pack."""
 
 
+SERVER = """  server {
+    listen @listen;
+@tls    location / { proxy_pass @behind; }
+    # Whoever is not signed in is told so before anything so large is taken in.
+    location = /api/packs {
+      auth_request /signed-in;
+      client_max_body_size @most_packs;
+      proxy_pass @behind;
+    }
+    location = /signed-in {
+      internal;
+      client_max_body_size 0;
+      proxy_pass @behind/api/room;
+      proxy_pass_request_body off;
+      proxy_set_header Content-Length "";
+    }
+  }
+"""
+
+
+class _Front(Template):
+    delimiter = "@"
+
+
 @dataclass(frozen=True)
 class Door:
     """An address that people come to, and the process behind it.
@@ -37,20 +61,8 @@ class Door:
         if self.pair:
             tls = "    ssl_certificate {};\n    ssl_certificate_key {};\n".format(*self.pair)
         listen = f"{self.listen} ssl http2" if self.pair else self.listen
-        return (
-            f"  server {{\n    listen {listen};\n{tls}"
-            f"    location / {{ proxy_pass http://127.0.0.1:{self.behind}; }}\n"
-            # Whoever is not signed in is told so before anything so large is taken in.
-            f"    location = /api/packs {{\n      auth_request /signed-in;\n"
-            f"      client_max_body_size {MOST_PACKS + ENVELOPE};\n"
-            f"      proxy_pass http://127.0.0.1:{self.behind};\n    }}\n"
-            f"    location = /signed-in {{\n      internal;\n      client_max_body_size 0;\n      proxy_pass http://127.0.0.1:{self.behind}/api/room;\n"
-            f'      proxy_pass_request_body off;\n      proxy_set_header Content-Length "";\n    }}\n  }}\n'
-        )
-
-
-class _Front(Template):
-    delimiter = "@"
+        behind, most = f"http://127.0.0.1:{self.behind}", MOST_PACKS + ENVELOPE
+        return _Front(SERVER).substitute(listen=listen, tls=tls, behind=behind, most_packs=most)
 
 
 def write_front(folder: Path, doors: list[Door]) -> Path:
