@@ -78,15 +78,32 @@ def perform_all(account, name: str, wishes: Sequence[Wish]) -> list[dict]:
         if act.each:
             things = [_id(one) for each in told for one in each[act.each]]
         rows = own_rows(account, kind, things)
-        if act.does not in ("take", "mark"):
-            _refuse_lost(account, kind, act, things, rows, told)
-        if act.does in ("change", "mark") and not act.each and len(rows) < len(set(things)):
-            raise Refused(f"this {kind.name} is not among yours; {kind.anew}")
-        if act.does == "keep":
-            _refuse_full(account, kind, things, rows, told)
-        answered = _done(account, act, wishes, told)
+        away = _purged_for_good(account, kind, act, things, rows)
+        going = [(wish, one) for wish, one in zip(wishes, told, strict=True) if act.each or wish.thing not in away]
+        if going:
+            _refuse(account, kind, act, [one for one in things if one not in away], rows, [one for _, one in going])
+        done = iter(_done(account, act, *zip(*going, strict=True)) if going else ())
+        answered = [{} if not act.each and wish.thing in away else next(done) for wish in wishes]
         _tell_again(account, kind, act, things)
     return answered
+
+
+def _refuse(account, kind: Kind, act: Act, things: list, rows: list[Numbered], told: list[dict]) -> None:
+    """Refused, or Gone, where the rule of a kind does not let an act be done."""
+    if act.does not in ("take", "mark"):
+        _refuse_lost(account, kind, act, things, rows, told)
+    if act.does in ("change", "mark") and not act.each and len(rows) < len(set(things)):
+        raise Refused(f"this {kind.name} is not among yours; {kind.anew}")
+    if act.does == "keep":
+        _refuse_full(account, kind, things, rows, told)
+
+
+def _purged_for_good(account, kind: Kind, act: Act, things: list, rows: list[Numbered]) -> set:
+    """Things that were let go of for good, and stay so: nothing is noted on them, and taking away wins over adding."""
+    there = {row.pk for row in rows}
+    missing = [one for one in things if one not in there]
+    stays = act.does == "mark" or (act.does == "keep" and kind.merge is Merge.SET)
+    return {one.thing for one in _purged(account, kind, missing)} if stays and missing else set()
 
 
 def _read(act: Act, wishes: Sequence[Wish]) -> list[dict]:

@@ -157,13 +157,26 @@ class PromiseTests(KindsCase):
                 self.world.keep("strokes", thing=self.world.laned)
                 answer = self.world.keep(table, "of the journey", base=3)
                 if KINDS[table].merge is Merge.SET:
+                    # Taking away wins: it is told so again, and nothing stands beside that.
                     self.assertEqual(answer["answer"], "done")
                     self.assertTrue(self.world.told(since)[str(self.world.things[table])]["purged"])
+                    self.assertFalse(KINDS[table].model.objects.filter(pk=self.world.things[table]).exists())
                 else:
                     self.assertEqual((answer["answer"], answer["lost"][0]["row"]), ("gone", None))
                 self.assertEqual(self.world.do(table, "back")["answer"], "done")
                 self.assertEqual(self.world.keep(table, "of the journey")["answer"], "done")
                 self.assertFalse(Purged.objects.filter(table=table, thing=self.world.things[table]).exists())
+
+    def test_what_is_noted_on_a_thing_that_was_let_go_of_is_lost_with_it(self):
+        for table, told in (("brushes", {"favourite": True}), ("sheets", {"used_at": 5})):
+            self.world.do(table, "take")
+            self.age(table, 31)
+            purge()
+            since = Account.objects.get(pk=self.account.pk).number
+            (mark,) = [name for name, one in KINDS[table].acts.items() if one.does == "mark"]
+            answer = act(self.client, self.account, mark, self.world.things[table], told)
+            self.assertEqual(answer["answer"], "done", answer)
+            self.assertTrue(self.world.told(since)[str(self.world.things[table])]["purged"])
 
     def test_the_strokes_of_a_lane_go_with_it_and_devices_are_told(self):
         self.world.do("lanes", "take")

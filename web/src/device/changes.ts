@@ -6,7 +6,7 @@ import { dequal } from "dequal"
 import type { Store } from "./store"
 import { noteAsItWas } from "./note"
 import { doWhatIsBack } from "./stuck"
-import { kindAt, KINDS, keepsDocument, within } from "./tables"
+import { changes, kindAt, KINDS, keepsDocument, within } from "./tables"
 import { changedBy, type Kept, type Kind, type Row } from "./tables/kind"
 
 type Page = components["schemas"]["Changes"]
@@ -190,8 +190,11 @@ async function beforeAllThatWaits(
   store: Store,
   noting: (held: ReadonlySet<string>) => Promise<void>,
 ): Promise<void> {
+  // What was refused or is held itself, and not only something that was done to it: it is not noted a second time.
   const held = new Set<string>()
-  await store.stuck.each((act) => changedBy(act).forEach((one) => held.add(one)))
+  await store.stuck.each((act) => {
+    if (changes(act.kind)?.acts.keep === act.kind) changedBy(act).forEach((one) => held.add(one))
+  })
   const waiting = await store.whole(await store.acts.orderBy("seq").toArray())
   await store.dropActs(waiting.map(({ seq }) => seq))
   await noting(held)
