@@ -6,7 +6,6 @@ import uuid
 from pathlib import Path
 
 import numpy as np
-from acts.actions.do_act import do_act
 from django.db import transaction
 from hollowmist_core.kernels.records import SAMPLE
 from proofs.actions.keep_stroke import keep_strokes
@@ -16,7 +15,6 @@ from .browser import Pen, settle
 from .way import Way
 
 LIMITS = {
-    "keep_ms": 25.0,
     "first_ink_offline_s": 2.0,
     "idle_cpu": 0.01,
     "sync_s": 5.0,
@@ -47,23 +45,6 @@ def draw_many(account, brush, count=MANY) -> None:
         samples["t"], samples["pressure"], samples["altitude"] = 400 * u, 0.3 + 0.5 * u, 1.1
         told = {"kind": 0, "erase": False, "seed": i + 1, "brush": brush.pk, "drawn_at": 1000 + i}
         keep_strokes(account, [(uuid.UUID(int=i + 1), told | {"samples": samples.tobytes()})])
-
-
-def keep_ms(account, brush, rounds=40) -> float:
-    """Processor time of the server for one state of a brush, ms."""
-    body = {"roll": str(brush.roll_id), "name": brush.name, "note": "", "place": brush.place}
-
-    def once(i):
-        act = {"id": uuid.uuid4(), "kind": "keepBrush", "thing": brush.pk, "base": brush.revision + i}
-        assert (
-            do_act(account, act | {"body": body | {"document": brush.document | {"size": 20.0 + i}}})["answer"]
-            == "done"
-        )
-
-    start = time.process_time()
-    for i in range(rounds):
-        once(i)
-    return 1000 * (time.process_time() - start) / rounds
 
 
 def first_ink_offline_s(case, brush) -> float:
@@ -188,9 +169,7 @@ def pen_fine_ms_p95(case) -> float:
 
 def figures(case) -> dict[str, float]:
     """All of them; `case` is a journey with the brushes that `script/bench` opens."""
-    plain = case.made["Twelve"]
     return {
-        "keep_ms": keep_ms(case.account, plain),
         "first_ink_offline_s": first_ink_offline_s(case, case.made["Rope Ribbon"]),
         "idle_cpu": idle_cpu(case, case.made["Rope Ribbon"]),
         "sync_s": sync_s(case, case.made["Rope Ribbon"]),

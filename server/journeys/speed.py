@@ -21,7 +21,7 @@ from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import home_speed, roll_speed, sheet_speed
+from . import home_speed, keeping_speed, roll_speed, sheet_speed
 from .browser import JourneyCase, Pen, encoded, rows_of, settle
 
 STAMPS = 3000
@@ -46,6 +46,7 @@ LIMITS = {
     "kept_s": 2.0,
     "memory_mb": 400.0,
     **home_speed.LIMITS,
+    **keeping_speed.LIMITS,
     **roll_speed.LIMITS,
     **sheet_speed.LIMITS,
 }
@@ -210,15 +211,15 @@ class SpeedCase(JourneyCase):
     }
 
     @classmethod
-    def measured(cls) -> dict[str, float]:
-        """All figures by name."""
+    def measured(cls, only: str | None = None) -> dict[str, float]:
+        """All figures by name, or those of one part of `PARTS`."""
         cls.setUpClass()
         case = cls("native")
         try:
             case._pre_setup()
             case.setUp()
-            figures = {**case.native(), **case.module(), **case.bench(), **case.memory()}
-            figures |= {**home_speed.figures(case), **roll_speed.figures(case), **sheet_speed.figures(case)}
+            parts = PARTS.values() if only is None else [PARTS[only]]
+            figures = {name: value for part in parts for name, value in part(case).items()}
             return {name: round(float(value), 6) for name, value in figures.items()}
         finally:
             for context in cls.browser.contexts:
@@ -402,3 +403,16 @@ class SpeedCase(JourneyCase):
             "first_ink_s": first_ink,
             "kept_s": kept,
         }
+
+
+PARTS = {
+    "native": SpeedCase.native,
+    "module": SpeedCase.module,
+    "bench": SpeedCase.bench,
+    "memory": SpeedCase.memory,
+    "home": home_speed.figures,
+    "keeping": keeping_speed.figures,
+    "rolls": roll_speed.figures,
+    "sheets": sheet_speed.figures,
+}
+"""Parts of the table, in the order in which they are measured: later ones open what earlier ones made."""

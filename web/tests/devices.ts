@@ -199,7 +199,8 @@ export async function doSomething(
 
 /** The number up to which all changes are here, once nothing waits to be carried or to be asked for again. */
 export async function settledAt({ store }: Pick<Device, "store">): Promise<number | undefined> {
-  const waits = (await store.acts.count()) > 0 || (await store.mark("passed over", 0)) > 0
+  const passed = (await store.mark("passed over", 0)) > 0 || (await store.mark("stand anew", "")) !== ""
+  const waits = (await store.acts.count()) > 0 || passed
   return waits ? undefined : store.mark("since", 0)
 }
 

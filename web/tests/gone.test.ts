@@ -1,8 +1,10 @@
 // What was taken away, let go of, or set back elsewhere while something of this device waits.
 import { beforeEach, describe, expect, it } from "vitest"
+import { keepCheckpoint } from "@/acts/keepCheckpoint"
 import { makeSheet } from "@/acts/keepSheet"
 import { letGoOf, putBack } from "@/acts/putBack"
-import { keepSheetStrokes } from "@/acts/sheetStrokes"
+import { inkStrokes, keepSheetStrokes } from "@/acts/sheetStrokes"
+import { letGo } from "@/device/stuck"
 import { newId } from "@/documents/ids"
 import { defaultSheet, type Look, type SheetStroke } from "@/documents/sheet"
 import { accepting, type ActsServer } from "./accepting"
@@ -27,6 +29,7 @@ let sheet: string
 let drawn: SheetStroke
 
 const carried = () => until(async () => (await here.store.acts.count()) === 0)
+const standsAnew = () => until(async () => (await here.store.mark("stand anew", "")) === "")
 const strokesThere = () => [...acts.rows.values()].filter((one) => one.table === "sheetStrokes" && one.row)
 
 beforeEach(async () => {
@@ -88,12 +91,52 @@ describe("a sheet that was deleted elsewhere and drawn on here", () => {
   })
 
   it("is let go of with what was drawn, on wish", async () => {
-    await drawAway(() => acts.touch("sheets", sheet, null))
+    const late = await drawAway(() => acts.touch("sheets", sheet, null))
     await letGoOf(here.store, "sheets", sheet)
     here.carrier.wake()
-    await carried()
-    expect([await here.store.sheets.count(), await here.store.sheetStrokes.count()]).toEqual([0, 0])
-    expect(await here.store.stuck.count()).toBe(0)
+    await standsAnew()
+    expect([await here.store.sheets.count(), await here.store.stuck.count()]).toEqual([0, 0])
+    expect(await here.store.sheetStrokes.get(late.id)).toBeUndefined()
+  })
+
+  it("is asked about once, and not over and over, while nothing is chosen", async () => {
+    server.reachable = false
+    const { look: with_, seed } = drawn
+    const inked = { look: with_, seed, size: null, ink: "#24506e", opacity: null, layer: 0 }
+    await inkStrokes(here.store, [{ ...inked, id: drawn.id }], [])
+    acts.touch("sheets", sheet, null)
+    server.reachable = true
+    here.carrier.wake()
+    await until(async () => (await here.store.stuck.count()) === 1)
+    acts.touch("sheetStrokes", drawn.id, acts.rows.get(drawn.id)!.row)
+    here.carrier.wake()
+    await until(async () => (await here.store.mark("since", 0)) === acts.number)
+    const asked = () => server.sent.filter(({ path }) => path.startsWith("/api/changes")).length
+    const before = asked()
+    await new Promise((go) => setTimeout(go, 100))
+    expect(asked() - before).toBeLessThan(3)
+  })
+
+  it("leaves nothing of what was made in it once that is let go of", async () => {
+    const id = newId()
+    acts.touch("brushes", id, {
+      roll: newId(),
+      name: "Rope",
+      document: look.document,
+      place: "a0",
+      revision: 1,
+    })
+    here.carrier.wake()
+    await until(async () => (await here.store.brushes.count()) === 1)
+    server.reachable = false
+    await keepCheckpoint(here.store, { brush: id, why: "hand", document: look.document })
+    acts.touch("brushes", id, null)
+    server.reachable = true
+    here.carrier.wake()
+    await until(async () => (await here.store.stuck.count()) === 1)
+    await letGo(here.store, (await here.store.stuck.toCollection().first())!.id)
+    here.carrier.wake()
+    await until(async () => (await here.store.checkpoints.count()) === 0)
   })
 
   it("takes what is on it along where nothing of this device waits", async () => {

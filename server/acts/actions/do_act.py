@@ -48,7 +48,7 @@ def _answer(account, act: dict) -> dict:
 
 
 def do_act(account, act: dict) -> dict:
-    """Do one act in one transaction that remembers it; one that was done is answered as it was.
+    """Do one act in one transaction that remembers it; one that was done is answered as it was, and does nothing.
 
     Parameters
     ----------
@@ -82,5 +82,7 @@ def _do_once(account, act: dict) -> dict:
         if known is not None:
             return {"answer": "refused", "detail": "This act was done by another account; it is none of yours."}
         answer = _answer(account, act)
-        DoneAct.objects.create(pk=act_id, account=account, answer=answer)
+        # Of one that was not done nothing is there: where its answer was lost, it may be done by now.
+        if answer["answer"] == "done":
+            DoneAct.objects.create(pk=act_id, account=account, answer=answer)
         return answer

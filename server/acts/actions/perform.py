@@ -198,10 +198,10 @@ def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbere
     # Thousands of strokes lie in one sheet: what they lie in is looked at once.
     inside = {getattr(row, f"{kind.parent}_id"): row for row in rows} if kind.parent else {}
     lost += [one for row in inside.values() for one in _lost_above(kind, row)]
+    there = {row.pk for row in rows}
+    if not act.each and (missing := [one for one in things if one not in there]) and act.does in ("keep", "change"):
+        lost += [Lost(kind.table, one.thing, None) for one in _purged(account, kind, missing)]
     if act.does == "keep" and kind.merge is not Merge.SET:
-        there = {row.pk for row in rows}
-        purged = _purged(account, kind, [one for one in things if one not in there])
-        lost += [Lost(kind.table, one.thing, None) for one in purged]
         lost += [Lost(kind.table, row.pk, kind.row(kind.model.objects.get(pk=row.pk))) for row in rows if _gone(row)]
     if act.does == "back":
         # What was let go of for good can be kept anew.

@@ -46,6 +46,16 @@ class OnceTests(ActsCase):
         self.assertEqual(Account.objects.get(pk=self.account.pk).number, number)
         self.assertEqual((ProofStroke.objects.count(), DoneAct.objects.count()), (1, 1))
 
+    def test_one_that_was_refused_is_done_where_it_comes_again_and_may_be_by_then(self):
+        """Its answer was lost, and what it needs was given back to a server that had been set back."""
+        strokes = {"strokes": [str(uuid.uuid4())], "name": "Ropes"}
+        sent = {"id": str(uuid.uuid4()), "kind": "keepLane", "thing": str(uuid.uuid4()), "body": strokes}
+        for wanted in ("refused", "done"):
+            given = {"account": self.account.pk, "acts": [sent]}
+            told = self.client.post("/api/acts", given, content_type="application/json").json()
+            self.assertEqual(told["answers"][0]["answer"], wanted)
+            send(self.client, self.account, ("keepStroke", strokes["strokes"][0], stroke()))
+
     def test_a_refused_act_leaves_nothing_and_what_stands_behind_it_is_done(self):
         one, two = uuid.uuid4(), uuid.uuid4()
         answers = send(

@@ -167,6 +167,14 @@ class PromiseTests(KindsCase):
                 self.assertEqual(self.world.keep(table, "of the journey")["answer"], "done")
                 self.assertFalse(Purged.objects.filter(table=table, thing=self.world.things[table]).exists())
 
+    def test_what_was_done_to_a_thing_that_was_let_go_of_waits_until_that_is_put_back(self):
+        self.world.do("brushes", "take")
+        self.age("brushes", 31)
+        purge()
+        told = {"roll": str(self.world.things["rolls"]), "place": "a5"}
+        answer = act(self.client, self.account, "placeBrush", self.world.things["brushes"], told)
+        self.assertEqual((answer["answer"], answer["lost"][0]["row"]), ("gone", None))
+
     def test_what_is_noted_on_a_thing_that_was_let_go_of_is_lost_with_it(self):
         for table, told in (("brushes", {"favourite": True}), ("sheets", {"used_at": 5})):
             self.world.do(table, "take")

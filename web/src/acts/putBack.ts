@@ -1,11 +1,10 @@
 // What was taken away on another device while something of this one was done to it: put it back with all that waits for
 // that, or let go of it.
 import type { Table } from "dexie"
-import { newId } from "@/documents/ids"
 import { drop } from "@/device/changes"
 import { note } from "@/device/note"
 import type { Store } from "@/device/store"
-import { doWhatIsBack, dropHeld } from "@/device/stuck"
+import { doWhatIsBack, dropHeld, standAnew } from "@/device/stuck"
 import { kindAt, within } from "@/device/tables"
 import type { Kept, Kind } from "@/device/tables/kind"
 
@@ -59,8 +58,6 @@ export function letGoOf(store: Store, table: string, id: string): Promise<void> 
     if (!kind) return
     await drop(store, kind, id)
     await dropHeld(store, new Set([id]))
-    // What it had changed beside is asked for anew.
-    await store.setMark("since", 0)
-    await store.setMark("asked", newId())
+    await standAnew(store)
   })
 }

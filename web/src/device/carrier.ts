@@ -160,9 +160,7 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
       for (const [i, act] of acts.entries()) {
         const told = answers[i]!
         if (setBack && told.answer !== "done") {
-          // It lacks what this needs: that is given back to it first. This is another act then: the answer to the one
-          // that it was is known.
-          await store.acts.update(act.seq, { id: newId() })
+          // It lacks what this needs: that is given back to it first.
           continue
         }
         const along = [...changedBy(act), ...neededBy(act)].flatMap((one) => lost.get(one) ?? [])

@@ -48,7 +48,9 @@ async function write(store: Store, kind: Kind, { id, row, purged }: Change): Pro
 async function takeIn(store: Store, changes: Change[]): Promise<void> {
   await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
-    const [first] = changes.filter(({ id }) => waiting.has(id))
+    // What is held is told again once it was done, or let go of: for that nobody need ask over and over.
+    const soon = await thingsOfActs(store)
+    const [first] = changes.filter(({ id }) => soon.has(id))
     const passed = await store.mark("passed over", Infinity)
     if (first && first.number < passed) await store.setMark("passed over", first.number)
     for (const change of changes) {
@@ -67,9 +69,14 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
   })
 }
 
+/** What acts that wait change. */
+async function thingsOfActs(store: Store): Promise<Set<string>> {
+  return new Set((await store.acts.orderBy("changes").uniqueKeys()) as string[])
+}
+
 /** What acts that wait change, or that were refused and hold more than their own body. */
 export async function waitingThings(store: Store): Promise<Set<string>> {
-  const things = new Set((await store.acts.orderBy("changes").uniqueKeys()) as string[])
+  const things = await thingsOfActs(store)
   // What was done to what is gone, and a document whose state was refused, stay on the screen as they are, until the
   // person puts back or lets go.
   await store.stuck.each((act) => {
@@ -90,6 +97,13 @@ async function ask(store: Store, since: number): Promise<Page | undefined> {
 /** Ask for changes until there are no more. Returns whether the server was reached. */
 export async function pull(store: Store): Promise<boolean> {
   for (;;) {
+    const anew = await store.mark("stand anew", "")
+    if (anew) {
+      if (!(await standAsKept(store))) return false
+      await store.transaction("rw", store.marks, async () => {
+        if ((await store.mark("stand anew", "")) === anew) await store.marks.delete("stand anew")
+      })
+    }
     const since = await store.mark("since", 0)
     const told = await ask(store, since)
     if (!told) return false

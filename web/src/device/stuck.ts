@@ -31,11 +31,19 @@ export async function dropHeld(store: Store, gone: ReadonlySet<string>): Promise
   await store.stuck.filter(({ lost = [] }) => lost.some((one) => gone.has(one))).delete()
 }
 
-/** Let go of a refused act. What it had changed on this device is asked for anew. */
+/**
+ * Have this device stand as the server has it, but for what waits: what was let go of may have changed, or made, what
+ * the server never heard of. Within a transaction.
+ */
+export async function standAnew(store: Store): Promise<void> {
+  await store.setMark("stand anew", newId())
+  await store.setMark("asked", newId())
+}
+
+/** Let go of a refused act, and of what it had changed on this device. */
 export function letGo(store: Store, id: string): Promise<void> {
   return store.transaction("rw", store.stuck, store.marks, async () => {
     await store.stuck.delete(id)
-    await store.setMark("since", 0)
-    await store.setMark("asked", newId())
+    await standAnew(store)
   })
 }

@@ -6,7 +6,7 @@ import os
 from django.core.management.base import BaseCommand
 from django.test.runner import DiscoverRunner
 
-from journeys.speed import LIMITS, SpeedCase
+from journeys.speed import LIMITS, PARTS, SpeedCase
 
 
 class Command(BaseCommand):
@@ -15,17 +15,18 @@ class Command(BaseCommand):
     help = "Measure speeds and print them as a table, or with --json as one object."
 
     def add_arguments(self, parser):
-        """Add --json."""
+        """Add --json and --only."""
         parser.add_argument("--json", action="store_true", dest="as_json")
+        parser.add_argument("--only", choices=PARTS)
 
-    def handle(self, *args, as_json, **options):
+    def handle(self, *args, as_json, only, **options):
         """Measure and print."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         runner = DiscoverRunner(verbosity=0, interactive=False)
         runner.setup_test_environment()
         databases = runner.setup_databases()
         try:
-            figures = SpeedCase.measured()
+            figures = SpeedCase.measured(only)
         finally:
             runner.teardown_databases(databases)
             runner.teardown_test_environment()
