@@ -9,7 +9,7 @@ from django.db import models
 
 
 class DoneAct(models.Model):
-    """An act that was done, and how it was answered. Kept for `actions.forget.DAYS`; sent again, it is answered alike."""
+    """An act that was done, and its answer. Kept for `actions.forget.DAYS`; sent again, it is answered alike."""
 
     id = models.UUIDField(primary_key=True, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="+")

@@ -13,7 +13,7 @@ from hollowmist_core.kernels.records import SAMPLE
 from proofs.models import Lane, ProofStroke
 from proofs.tests.test_api import body
 
-from acts.actions.changes import PAGE
+from acts.actions.changes import PAGE, Changes
 from acts.actions.forget import DAYS, forget_old_acts
 from acts.models import DoneAct, Epoch
 
@@ -186,6 +186,19 @@ class ChangesTests(ActsCase):
 
     def test_a_wrong_since_is_said(self):
         self.assertEqual(self.client.get("/api/changes?since=x").status_code, 400)
+
+    def test_set_back_while_a_request_is_worked_on_it_answers_nothing(self):
+        """What was done before that is lost, and must not be told as done in the database that there is now."""
+        key = uuid.uuid4()
+
+        def meanwhile(account, told):
+            Epoch.objects.all().delete()
+            return {"answer": "done"} if told else Changes([], False, 0, False)
+
+        with mock.patch("acts.views.do_act", side_effect=meanwhile):
+            self.assertEqual(send(self.client, self.account, ("keepStroke", key, stroke())).status_code, 503)
+        with mock.patch("acts.views.changes_since", side_effect=meanwhile):
+            self.assertEqual(self.client.get("/api/changes?since=0").status_code, 503)
 
     def test_a_restored_database_has_another_epoch(self):
         before = self.changes()["epoch"]

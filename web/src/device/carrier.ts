@@ -154,6 +154,8 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     const whole = Array.isArray(answers) && answers.length === acts.length
     if (data?.epoch && whole && answers.every((one, i) => one.id === acts[i]!.id)) {
       const setBack = before !== "" && before !== data.epoch
+      // What was done lies in that very database: whether it is still the same is asked from now on.
+      if (before === "") await store.setMark("epoch", data.epoch)
       let anyRefused = false
       /** What the acts that went before in this very call were held for, by the things that they change. */
       const lost = new Map<string, string[]>()
@@ -217,8 +219,11 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
           again = true
           way = "on"
         }
+        const left = await store.acts.count()
         if (way === "on" && !(await pull(store))) way = "later"
         else if (way === "on") {
+          // What is back brought what waited for it: that goes at once, though nobody wakes this while it is backing off.
+          if ((await store.acts.count()) > left) again = true
           await store.setMark("looked", newId())
           store.tookIn()
           // What could not be fetched is fetched after the next look.

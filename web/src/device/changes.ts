@@ -35,10 +35,36 @@ async function write(store: Store, kind: Kind, { id, row, purged }: Change): Pro
     await table.put(away)
     return
   }
-  const told = kind.read(id, row) as Kept
+  const [told] = readRow(kind, { table: kind.table, id, row } as Change)
+  if (!told) return
   const alike = own && !standing.theirs && dequal(held(told), held(standing))
   if (!own || alike || kind.merge !== "document") await table.put(told)
   else await table.put({ ...standing, gone: undefined, theirs: told })
+}
+
+/** Write rows that changed: all of a table at once where this device has no state of its own beside them. */
+async function writeAll(store: Store, changes: Change[]): Promise<void> {
+  for (const kind of KINDS) {
+    const told = changes.filter(({ table }) => table === kind.table)
+    if (told.length === 0) continue
+    const table = rowsOf(store, kind)
+    const standing = await table.bulkGet(told.map(({ id }) => id))
+    const beside = told.filter((one, i) => one.purged || standing[i]?.theirs || standing[i]?.gone)
+    const plain = told.filter((one) => !beside.includes(one))
+    await table.bulkDelete(plain.flatMap(({ id, row }) => (row ? [] : [id])))
+    await table.bulkPut(plain.flatMap((one) => readRow(kind, one)))
+    for (const one of beside) await write(store, kind, one)
+  }
+}
+
+/** A row as it lies here, or none: one that cannot be read does not keep the others away. */
+function readRow(kind: Kind, { table, id, row }: Change): Kept[] {
+  try {
+    return row ? [kind.read(id, row) as Kept] : []
+  } catch (error) {
+    console.error(`${table} ${id} could not be taken in`, error)
+    return []
+  }
 }
 
 /**
@@ -53,16 +79,10 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
     const [first] = changes.filter(({ id }) => soon.has(id))
     const passed = await store.mark("passed over", Infinity)
     if (first && first.number < passed) await store.setMark("passed over", first.number)
-    for (const change of changes) {
-      const kind = kindAt(change.table)
-      if (!kind || waiting.has(change.id)) continue
-      try {
-        await write(store, kind, change)
-      } catch (error) {
-        // One row that cannot be read does not keep the others away.
-        console.error(`${change.table} ${change.id} could not be taken in`, error)
-      }
-    }
+    await writeAll(
+      store,
+      changes.filter(({ id }) => !waiting.has(id)),
+    )
     await doWhatIsBack(store, new Set(changes.flatMap(({ id, row }) => (row ? [id] : []))))
     const last = changes.at(-1)
     if (last) await store.setMark("since", last.number)
@@ -94,6 +114,20 @@ async function ask(store: Store, since: number): Promise<Page | undefined> {
   return data?.epoch && Array.isArray(data.changes) && data.account === store.account ? data : undefined
 }
 
+/** Pages of changes since a number, each next one asked for while one is taken in; the last is none where nobody answers. */
+async function* pagesSince(store: Store, since: number): AsyncGenerator<Page | undefined> {
+  for (let asked = ask(store, since), more = true; more;) {
+    const told = await asked
+    more = told?.more ?? false
+    since = told?.changes.at(-1)?.number ?? since
+    if (more) asked = ask(store, since)
+    yield told
+  }
+}
+
+/** So many pages are taken in together, but for the first: whenever the store changes, what is shown is read anew. */
+const TOGETHER = 8
+
 /** Ask for changes until there are no more. Returns whether the server was reached. */
 export async function pull(store: Store): Promise<boolean> {
   for (;;) {
@@ -104,27 +138,34 @@ export async function pull(store: Store): Promise<boolean> {
         if ((await store.mark("stand anew", "")) === anew) await store.marks.delete("stand anew")
       })
     }
-    const since = await store.mark("since", 0)
-    const told = await ask(store, since)
+    const went = await pullPages(store)
+    if (went !== "again") return went
+  }
+}
+
+/** As `pull`; "again" where there is more to ask for. */
+async function pullPages(store: Store): Promise<boolean | "again"> {
+  const since = await store.mark("since", 0)
+  let waiting: Change[] = []
+  let pages = 0
+  for await (const told of pagesSince(store, since)) {
     if (!told) return false
     const epoch = await store.mark("epoch", told.epoch)
     if (epoch !== told.epoch || told.number < since) {
-      if (!(await giveBack(store, told.epoch))) return false
-      continue
+      return (await giveBack(store, told.epoch)) ? "again" : false
     }
     await store.setMark("epoch", told.epoch)
-    if (told.anew) {
-      if (!(await standAsKept(store))) return false
-      continue
-    }
+    if (told.anew) return (await standAsKept(store)) ? "again" : false
     if (told.more) await store.setMark("of", told.number)
-    await takeIn(store, told.changes)
-    if (!told.more && !(await goBack(store))) {
-      // From now on what is not here is nowhere.
-      if (!(await store.mark("caught up", false))) await store.setMark("caught up", true)
-      return true
-    }
+    waiting.push(...told.changes)
+    if (told.more && pages++ % TOGETHER > 0) continue
+    await takeIn(store, waiting)
+    waiting = []
   }
+  if (await goBack(store)) return "again"
+  // From now on what is not here is nowhere.
+  if (!(await store.mark("caught up", false))) await store.setMark("caught up", true)
+  return true
 }
 
 /** Go back to the first change that was passed over, once nothing waits any more. Returns whether there was one. */
@@ -144,13 +185,10 @@ function goBack(store: Store): Promise<boolean> {
  */
 export async function standAsKept(store: Store): Promise<boolean> {
   const there = new Set<string>()
-  for (let since = 0, more = true; more;) {
-    const told = await ask(store, since)
+  for await (const told of pagesSince(store, 0)) {
     if (!told) return false
     for (const { id, row } of told.changes) if (row) there.add(id)
     await takeIn(store, told.changes)
-    since = told.changes.at(-1)?.number ?? since
-    more = told.more
   }
   await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
@@ -167,8 +205,7 @@ export async function standAsKept(store: Store): Promise<boolean> {
  */
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const there = new Set<string>()
-  for (let since = 0, more = true; more;) {
-    const told = await ask(store, since)
+  for await (const told of pagesSince(store, 0)) {
     if (!told) return false
     await store.transaction("rw", store.held, () =>
       beforeAllThatWaits(store, async (held) => {
@@ -178,8 +215,6 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
         }
       }),
     )
-    since = told.changes.at(-1)?.number ?? since
-    more = told.more
   }
   await store.transaction("rw", store.held, () =>
     beforeAllThatWaits(store, async (held) => {
