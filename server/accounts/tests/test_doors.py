@@ -5,6 +5,7 @@ from datetime import timedelta
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
+from axes.models import AccessAttempt, AccessLog
 from django.core.cache import cache
 from django.core.management import call_command
 from django.test import TestCase, override_settings
@@ -86,3 +87,13 @@ class DoorTests(TestCase):
         Brush.objects.update(deleted_at=long_ago)
         call_command("purge")
         self.assertFalse(Brush.objects.exists())
+
+    def test_who_tried_to_sign_in_is_forgotten_after_a_day(self):
+        self.enter("not-this")
+        call_command("purge")
+        self.assertEqual(AccessAttempt.objects.count(), 1)
+        AccessAttempt.objects.update(attempt_time=timezone.now() - timedelta(days=2))
+        call_command("purge")
+        self.assertFalse(AccessAttempt.objects.exists())
+        self.enter("slate-and-rope")
+        self.assertFalse(AccessLog.objects.exists())
