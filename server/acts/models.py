@@ -30,6 +30,7 @@ class Purged(Numbered):
     table = models.CharField(max_length=20)
     thing = models.UUIDField()
     at = models.DateTimeField(auto_now_add=True, db_index=True)
+    may_return = models.BooleanField(default=False, help_text="It was put back, and is kept anew by the next act.")
 
     class Meta:
         indexes = [models.Index(fields=["account", "number"])]

@@ -158,7 +158,6 @@ def waiting_stroke_ms(case, brush, rounds=7) -> float:
         pen.draw([(x, y, 0.5), (x + 2, y + 8, 0.5), (x + 3, y + 16, 0.5)])
 
     draw(0)
-    page.wait_for_selector("text=keeping waits")
     page.add_script_tag(path=SCRIPT)
     page.evaluate("(given) => window.waiting.fill(...given)", [case.account.pk, WAITING])
     page.reload()

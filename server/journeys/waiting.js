@@ -3,10 +3,11 @@
   const whole = (asked) => new Promise((tell) => (asked.onsuccess = () => tell(asked.result)))
   const open = (account) => whole(indexedDB.open(`hollowmist-${account}`))
 
-  /** Have `count` strokes wait to be carried, each as the last one that does. */
+  /** Have `count` strokes wait to be carried, each as the one that was drawn last, once that is kept. */
   async function fill(account, count) {
     const db = await open(account)
     const last = async (name) => (await whole(db.transaction(name).objectStore(name).getAll())).at(-1)
+    while (!(await last("acts"))) await new Promise((go) => setTimeout(go, 5))
     const [act, body, stroke] = await Promise.all(["acts", "bodies", "strokes"].map(last))
     delete act.seq
     const tx = db.transaction(["acts", "bodies", "strokes"], "readwrite")

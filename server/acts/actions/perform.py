@@ -78,32 +78,44 @@ def perform_all(account, name: str, wishes: Sequence[Wish]) -> list[dict]:
         if act.each:
             things = [_id(one) for each in told for one in each[act.each]]
         rows = own_rows(account, kind, things)
-        away = _purged_for_good(account, kind, act, things, rows)
-        going = [(wish, one) for wish, one in zip(wishes, told, strict=True) if act.each or wish.thing not in away]
+        purged = _purged_of(account, kind, act, things, rows)
+        # What was let go of for good stays so: nothing is noted on it, and taking away wins over adding.
+        stays = act.does == "mark" or (act.does == "keep" and kind.merge is Merge.SET)
+        going = [
+            (wish, one)
+            for wish, one in zip(wishes, told, strict=True)
+            if act.each or not stays or wish.thing not in purged
+        ]
         if going:
-            _refuse(account, kind, act, [one for one in things if one not in away], rows, [one for _, one in going])
+            _refuse(account, kind, act, [wish.thing for wish, _ in going], rows, [one for _, one in going], purged)
         done = iter(_done(account, act, *zip(*going, strict=True)) if going else ())
-        answered = [{} if not act.each and wish.thing in away else next(done) for wish in wishes]
+        gone = {wish.thing for wish in wishes} - {wish.thing for wish, _ in going}
+        answered = [{} if wish.thing in gone else next(done) for wish in wishes]
         _tell_again(account, kind, act, things)
     return answered
 
 
-def _refuse(account, kind: Kind, act: Act, things: list, rows: list[Numbered], told: list[dict]) -> None:
+def _purged_of(account, kind: Kind, act: Act, things: list, rows: list[Numbered]) -> set[uuid.UUID]:
+    """What was let go of for good of an act's things, and was not put back since."""
+    there = {row.pk for row in rows}
+    missing = [one for one in things if one not in there]
+    if act.each or not missing or act.does not in ("keep", "change", "mark"):
+        return set()
+    found = Purged.objects.filter(account=account, table=kind.table, thing__in=missing)
+    if act.does == "keep":
+        # Put back, it is kept anew by this.
+        found.filter(may_return=True).delete()
+    return set(found.values_list("thing", flat=True))
+
+
+def _refuse(account, kind: Kind, act: Act, things: list, rows: list, told: list[dict], purged: set) -> None:
     """Refused, or Gone, where the rule of a kind does not let an act be done."""
     if act.does not in ("take", "mark"):
-        _refuse_lost(account, kind, act, things, rows, told)
+        _refuse_lost(account, kind, act, things, rows, told, purged)
     if act.does in ("change", "mark") and not act.each and len(rows) < len(set(things)):
         raise Refused(f"this {kind.name} is not among yours; {kind.anew}")
     if act.does == "keep":
         _refuse_full(account, kind, things, rows, told)
-
-
-def _purged_for_good(account, kind: Kind, act: Act, things: list, rows: list[Numbered]) -> set:
-    """Things that were let go of for good, and stay so: nothing is noted on them, and taking away wins over adding."""
-    there = {row.pk for row in rows}
-    missing = [one for one in things if one not in there]
-    stays = act.does == "mark" or (act.does == "keep" and kind.merge is Merge.SET)
-    return {one.thing for one in _purged(account, kind, missing)} if stays and missing else set()
 
 
 def _read(act: Act, wishes: Sequence[Wish]) -> list[dict]:
@@ -185,7 +197,7 @@ def _purged(account, kind: Kind, things) -> list[Purged]:
     return list(Purged.objects.filter(account=account, table=kind.table, thing__in=things))
 
 
-def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbered], told: list[dict]) -> None:
+def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list, told: list[dict], purged: set) -> None:
     """Gone where what the act needs, what its things lie in, or the thing itself was taken away meanwhile."""
     if act.does == "keep" and rows:
         # One that is there needs nothing more.
@@ -198,14 +210,12 @@ def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list[Numbere
     # Thousands of strokes lie in one sheet: what they lie in is looked at once.
     inside = {getattr(row, f"{kind.parent}_id"): row for row in rows} if kind.parent else {}
     lost += [one for row in inside.values() for one in _lost_above(kind, row)]
-    there = {row.pk for row in rows}
-    if not act.each and (missing := [one for one in things if one not in there]) and act.does in ("keep", "change"):
-        lost += [Lost(kind.table, one.thing, None) for one in _purged(account, kind, missing)]
+    lost += [Lost(kind.table, one, None) for one in purged]
     if act.does == "keep" and kind.merge is not Merge.SET:
         lost += [Lost(kind.table, row.pk, kind.row(kind.model.objects.get(pk=row.pk))) for row in rows if _gone(row)]
     if act.does == "back":
-        # What was let go of for good can be kept anew.
-        Purged.objects.filter(account=account, table=kind.table, thing__in=things).delete()
+        # What was let go of for good is kept anew by the act that follows; until then it is away for all others.
+        Purged.objects.filter(account=account, table=kind.table, thing__in=things).update(may_return=True)
     if lost:
         raise Gone(list({(one.table, one.thing): one for one in lost}.values()))
 
