@@ -27,6 +27,7 @@ from sheets.models import SheetStroke
 from sources.actions.keep_source import keep_source
 
 from .browser import Pen
+from .home_speed import INSTALLED
 from .way import Way
 
 LIMITS = {
@@ -150,6 +151,7 @@ def waiting_stroke_ms(case, brush, rounds=7) -> float:
     page = case.open_page(1280, 800, installed=True, url=way.url)
     page.goto(f"{way.url}/bench/{brush.pk}")
     page.wait_for_selector(".standing:has-text('kept')")
+    case.wait_for(lambda: page.evaluate(INSTALLED))
     way.away = True
     box, pen = case.sheet_box(page), Pen(page)
 

@@ -102,10 +102,10 @@ def write_lanes(writing: Writing) -> None:
 
 
 def _write(writing: Writing, strokes, told: dict, key: str, name: str) -> None:
-    """Write strokes that lie together; loose ones where there are any."""
+    """Write strokes that lie together, where there are any: a lane that has lost all of its own is none."""
     there = writing.in_order(strokes.filter(deleted_at=None), "drawn_at")
     for number, part in enumerate(portions(there), 1):
-        if part or told:
+        if part:
             path = f"lanes/{key}{'' if number == 1 else f'-{number}'}.inkml"
             entry, files = packed_strokes(writing, part, path, name, BESIDE)
             for one in entry["strokes"]:

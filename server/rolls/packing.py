@@ -213,7 +213,8 @@ class _Brushes:
         """Do what was noted."""
         reading = self.reading
         placed = reading.do_each("brush", "putBrushBack", [(one, Wish(wish.thing, {})) for one, wish in self.back])
-        reading.do("placeBrush", *(wish for one, wish in self.back if one in placed))
+        back = {one.id for one in placed}
+        reading.do("placeBrush", *(wish for one, wish in self.back if one.id in back))
         kept = reading.do_each("brush", "keepBrush", self.keep)
         wishes = {one.id: wish for one, wish in [*self.back, *self.keep]}
         for one in [*placed, *kept]:

@@ -1,5 +1,6 @@
 """Sources and recipes in packs."""
 
+import uuid
 from contextlib import suppress
 
 from acts.actions.perform import Wish
@@ -26,23 +27,34 @@ def write_sources(writing: Writing) -> None:
 def read_sources(reading: Reading) -> None:
     """Take in sources; those that ship here too are those."""
     entries = reading.pack.manifest.sources
-    shipped = list(Source.objects.filter(account=None)) if any(one.shipped for one in entries) else []
-    by_picture = {one.picture_id: one for one in shipped}
-    by_name = {(one.name, one.makes): one for one in shipped}
-    own = [one for one in entries if not one.shipped]
-    standing = reading.standing("sources", reading.own_ids("sources", [one.id for one in own]))
+    shipped = _shipped_here(entries)
+    for one, here in shipped.values():
+        reading.here["sources"][one.id] = here.pk
+        reading.alike[one.picture] = here.picture_id
+    others = [one for one in entries if one.id not in shipped]
+    standing = reading.standing("sources", reading.own_ids("sources", [one.id for one in others]))
     for one in reading.each(entries):
+        if one.id not in shipped:
+            with reading.attempt("source", one):
+                _read_source(reading, one, standing)
+
+
+def _shipped_here(entries: list[SourceEntry]) -> dict[uuid.UUID, tuple[SourceEntry, Source]]:
+    """Entries that are sources which ship here, by their ids.
+
+    Another machine may ink the same recipe a grey level apart: it is the same source.
+    """
+    wanted = [one for one in entries if one.shipped]
+    rows = list(Source.objects.filter(account=None)) if wanted else []
+    by_picture = {one.picture_id: one for one in rows}
+    by_name = {(one.name, one.makes): one for one in rows}
+    found = {}
+    for one in wanted:
         alike = by_name.get((one.name, one.makes))
-        if alike and alike.recipe != one.recipe:
-            alike = None
-        # Another machine may ink the same recipe a grey level apart: it is the same source.
-        here = one.shipped and (by_picture.get(one.picture) or alike)
+        here = by_picture.get(one.picture) or (alike if alike and alike.recipe == one.recipe else None)
         if here:
-            reading.here["sources"][one.id] = here.pk
-            reading.alike[one.picture] = here.picture_id
-            continue
-        with reading.attempt("source", one):
-            _read_source(reading, one, standing)
+            found[one.id] = (one, here)
+    return found
 
 
 def _read_source(reading: Reading, one: SourceEntry, standing: dict) -> None:

@@ -131,7 +131,10 @@ function carried(changes: Awaited<ReturnType<typeof allChanges>>): string[] {
   const found: unknown[] = []
   const rows = changes as { table: string; id: string; row: Record<string, unknown> | null }[]
   const there = new Set(rows.filter(({ row }) => row).map(({ id }) => id))
-  for (const { table, row } of rows) {
+  const laned = new Set(rows.flatMap(({ table, row }) => (table === "strokes" && row ? [row.lane] : [])))
+  for (const { table, id, row } of rows) {
+    // A lane that has lost all of its strokes is none any more.
+    if (table === "lanes" && !laned.has(id)) continue
     // What lies in something that was taken away comes back with that alone.
     const inside = [row?.lane, row?.roll, row?.sheet, table === "checkpoints" && row?.brush].filter(Boolean)
     if (!row || inside.some((one) => !there.has(one as string))) continue

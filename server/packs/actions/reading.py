@@ -12,7 +12,7 @@ from acts.registry import KINDS
 from django.db import transaction
 from django.utils import timezone
 from hollowmist.errors import said_of
-from hollowmist.refusal import Gone
+from hollowmist.refusal import Gone, Stale
 from hollowmist_core.formats.pack import Pack
 from rest_framework.exceptions import ValidationError
 from sources.actions.bring_picture import media_type_of
@@ -62,6 +62,8 @@ class Report:
 
 def _why(error: Exception) -> str:
     """Why something could not come in; raises what is a fault of ours."""
+    if isinstance(error, Stale):
+        return "It is another one here by now, and stays."
     if isinstance(error, Gone):
         return "What it lies in was deleted here. Put that back first."
     if isinstance(error, ValidationError):
