@@ -4,7 +4,6 @@ import io
 import tempfile
 from typing import BinaryIO
 
-from django.conf import settings
 from rest_framework import status
 from rest_framework.exceptions import APIException
 from rest_framework.parsers import BaseParser
@@ -17,9 +16,6 @@ IN_MEMORY = 16 * 2**20
 """Larger files are put together, and taken, on disk, bytes."""
 
 CHUNK = 2**20
-
-MOST_PACKS = settings.ROOM + 2**30
-"""Largest file of packs that is taken, bytes: all pictures that an account may hold, and what it wrote and drew."""
 
 
 class TooLarge(APIException):

@@ -86,6 +86,9 @@ PROXIES = int(os.environ.get("HOLLOWMIST_PROXIES", "0"))
 ROOM = int(os.environ.get("HOLLOWMIST_ROOM_MB", "8000")) * 10**6
 """How many bytes of pictures an account may hold."""
 
+MOST_PACKS = ROOM + 2**30
+"""Largest file of packs that is taken, bytes: all of an account's pictures, and what it wrote and drew."""
+
 X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if TLS and not LAN else 0

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from pathlib import Path
 from string import Template
 
-from hollowmist.bounds import ENVELOPE, MOST_PACKS
-from hollowmist.settings import ROOT
+from hollowmist.bounds import ENVELOPE
+from hollowmist.settings import MOST_PACKS, ROOT
 from hollowmist_core.formats import inkml, ora, picture
 
 MOST_BYTES = max(inkml.MOST_BYTES, ora.MOST_BYTES, picture.MOST_BYTES)

@@ -2,9 +2,10 @@
 
 import json
 
+from django.conf import settings
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
-from hollowmist.bounds import MOST_PACKS, BoundedUpload, FileBody, file_of
+from hollowmist.bounds import BoundedUpload, FileBody, file_of
 from hollowmist_core.formats.pack import json_schema
 from rest_framework import serializers
 from rest_framework.permissions import AllowAny
@@ -20,7 +21,7 @@ class PacksView(BoundedUpload, APIView):
     """Packs that come in."""
 
     parser_classes = [FileBody]
-    most_bytes = MOST_PACKS
+    most_bytes = settings.MOST_PACKS
     throttle_classes = [ScopedRateThrottle]
     throttle_scope = "files"
 

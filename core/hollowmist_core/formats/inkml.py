@@ -4,7 +4,6 @@ A document's traces become strokes of samples. What a trace does not tell is ass
 """
 
 import math
-import re
 from dataclasses import dataclass, field
 from xml.etree import ElementTree
 
@@ -14,8 +13,9 @@ from defusedxml.ElementTree import fromstring
 
 from ..kernels.records import SAMPLE
 from ..native import Stroke
-from ..proofs import LANES_AREA, MOST_SAMPLES
+from ..proofs import LANES_AREA
 from ..responses import POINTERS
+from .traces import Channel, InkMLError, column_as_text, columns_of
 
 NAMESPACE = "http://www.w3.org/2003/InkML"
 MOST_BYTES = 20_000_000
@@ -38,9 +38,6 @@ _PX = {
 _MS = {"ms": 1.0, "s": 1000.0, "dev": 1.0}
 _ANGLES = {"rad": 1.0, "deg": math.pi / 180.0, "dev": math.pi / 180.0}
 _KNOWN = {"X", "Y", "T", "F", "OA", "OE", "OR", "OTx", "OTy"}
-_CLOSE = re.compile(r"""(?<=[0-9A-Fa-f.*?])(?=[!'"])|(?<=[0-9.])(?=-)""")
-"""Between two values that stand close."""
-
 _WRITTEN = (
     ("X", "dev", "x"),
     ("Y", "dev", "y"),
@@ -52,22 +49,8 @@ _WRITTEN = (
 )
 
 
-AS_THEY_ARE, UNKNOWN = "as they are", "?"
-"""Says that a trace's values are samples to the last bit; and stands for a value that is not known."""
-
-
-class InkMLError(ValueError):
-    """A document that holds no strokes that can be read; the message says why and what to do."""
-
-
-@dataclass(frozen=True)
-class Channel:
-    """A channel of a trace format."""
-
-    name: str
-    units: str
-    low: float | None = None
-    high: float | None = None
+AS_THEY_ARE = "as they are"
+"""Says that a trace's values are samples to the last bit."""
 
 
 @dataclass
@@ -112,7 +95,9 @@ def write(strokes: list[Stroke], name: str = "") -> bytes:
             _annotate(group, "act", "erase")
         _annotate(group, "seed", str(stroke.seed))
         trace = _child(group, "trace")
-        trace.text = ", ".join(" ".join(_written(sample[name]) for _, _, name in _WRITTEN) for sample in stroke.samples)
+        trace.text = ", ".join(
+            map(" ".join, zip(*(column_as_text(stroke.samples[name]) for _, _, name in _WRITTEN), strict=True))
+        )
     return ElementTree.tostring(root, encoding="utf-8", xml_declaration=True)
 
 
@@ -123,11 +108,6 @@ def _is_unusual(samples: np.ndarray) -> bool:
     pressure = samples["pressure"]
     lean = np.concatenate([samples[name] for name in ("altitude", "azimuth", "twist")])
     return bool(samples["t"][0] != 0 or pressure.min() < 0 or pressure.max() > 1 or not np.isfinite(lean).all())
-
-
-def _written(value: np.float32) -> str:
-    """A number in as few digits as tell it from others; what is none is InkML's "not known"."""
-    return np.format_float_positional(value, trim="-") if np.isfinite(value) else UNKNOWN
 
 
 def _child(parent, name, attributes=None):
@@ -161,7 +141,7 @@ def read(data: bytes, as_written: bool = False) -> Reading:
     for number, (trace, group) in enumerate(traces, 1):
         channels = _format_of(root, trace, group)
         exact = group is not None and _annotation(group, "samples") == AS_THEY_ARE
-        columns = _columns(trace.text or "", channels, number, exact)
+        columns = columns_of(trace.text or "", channels, number, exact)
         kind = _annotation(group, "pointer") if group is not None else ""
         samples = _exact(columns, channels) if exact else None
         samples = _samples(columns, channels, number, found) if samples is None else samples
@@ -257,72 +237,6 @@ def _exact(columns: np.ndarray, channels: list[Channel]) -> np.ndarray | None:
     for i, (_, _, name) in enumerate(_WRITTEN):
         samples[name] = columns[:, i]
     return samples
-
-
-def _columns(text: str, channels: list[Channel], number: int, exact: bool = False) -> np.ndarray:
-    """Values of a trace, one row a point; differences (') and differences of differences (") are added up.
-
-    A value that is not known is that of the point before, or with `exact` none.
-    """
-    points = [point for point in text.replace(":", " ").split(",") if point.strip()]
-    if not points:
-        raise InkMLError(f"trace {number} has no points; remove it from the file")
-    if len(points) > MOST_SAMPLES:
-        raise InkMLError(f"trace {number} has {len(points)} points; up to {MOST_SAMPLES:,} are read. Split it")
-    width = len(channels)
-    values = np.zeros((len(points), width))
-    order, speed = [0] * width, [0.0] * width
-    for row, point in enumerate(points):
-        words = _words(point)
-        if len(words) != width:
-            names = " ".join(channel.name for channel in channels)
-            raise InkMLError(
-                f"trace {number}, point {row + 1}: {len(words)} values, but its format has {width} ({names}); "
-                "mend the file, or save it anew"
-            )
-        for i, word in enumerate(words):
-            before = values[row - 1, i] if row else 0.0
-            if word[0] in "!'\"":
-                order[i] = "!'\"".index(word[0])
-                word = word[1:]
-            if word in ("*", UNKNOWN):
-                values[row, i] = math.nan if exact and word == UNKNOWN else before
-                continue
-            value = _number(word, number, row)
-            if order[i] == 2:
-                speed[i] += value
-                values[row, i] = before + speed[i]
-            elif order[i] == 1:
-                speed[i] = value
-                values[row, i] = before + value
-            else:
-                speed[i] = value - before
-                values[row, i] = value
-    return values
-
-
-def _words(point: str) -> list[str]:
-    # A prefix or a sign may stand right behind the value before it.
-    words = _CLOSE.sub(" ", point).split()
-    joined = []
-    for word in words:
-        if joined and joined[-1] in ("!", "'", '"'):
-            joined[-1] += word
-        else:
-            joined.append(word)
-    return joined
-
-
-def _number(word: str, number: int, row: int) -> float:
-    try:
-        value = float(int(word[1:], 16)) if word.startswith("#") else float(word)
-    except ValueError:
-        raise InkMLError(
-            f"trace {number}, point {row + 1}: {word[:20]!r} is not a number; mend the file, or save it anew"
-        ) from None
-    if not math.isfinite(value):
-        raise InkMLError(f"trace {number}, point {row + 1}: {word[:20]!r} is not a place; mend the file")
-    return value
 
 
 def _samples(values: np.ndarray, channels: list[Channel], number: int, found: Reading) -> np.ndarray:

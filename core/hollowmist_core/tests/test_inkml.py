@@ -6,7 +6,8 @@ from unittest import TestCase
 import numpy as np
 
 from ..document import default_document
-from ..formats.inkml import MOST_BYTES, Channel, InkMLError, _columns, read, write
+from ..formats.inkml import MOST_BYTES, read, write
+from ..formats.traces import Channel, InkMLError, columns_of
 from ..kernels.records import FINGER, SAMPLE
 from ..native import Sheet, Stroke, prepared
 from ..proofs import lanes
@@ -52,6 +53,8 @@ class ForeignTests(TestCase):
             {"pressure": 1.5},
             {"altitude": np.nan},
             {"twist": np.inf},
+            {"x": -0.0},
+            {"pressure": 1e-7},
         ):
             samples = np.zeros(40, SAMPLE)
             for name in SAMPLE.names:
@@ -69,6 +72,17 @@ class ForeignTests(TestCase):
             for name in SAMPLE.names:
                 sound[name][~np.isfinite(sound[name])] = np.nan
             self.assertEqual(again.samples.tobytes(), sound.tobytes(), str(change))
+
+    def test_plain_numbers_come_to_the_same_as_those_that_are_read_one_by_one(self):
+        rng, form = np.random.default_rng(3), [Channel("X", "dev"), Channel("Y", "dev"), Channel("T", "ms")]
+        for digits in (0, 3, 9):
+            rows = [[f"{value:.{digits}f}" for value in rng.normal(0, 1000, 3)] for _ in range(30)]
+            plain = ", ".join(" ".join(row) for row in rows)
+            told = ", ".join(" ".join(f"!{word}" for word in row) for row in rows)
+            np.testing.assert_array_equal(columns_of(plain, form, 1), columns_of(told, form, 1))
+        for unsound in ("1 2 3, 4 5, 6 7 8 9", "1 2 3, 4 5 6-", "1 2 3, 4 5 1.2.3"):
+            with self.assertRaises(InkMLError):
+                columns_of(unsound, form, 1)
 
     def test_places_alone_are_enough_and_the_rest_is_said(self):
         found = read(ink("<trace>10 20, 11 22, 15 30</trace>"))
@@ -96,11 +110,11 @@ class ForeignTests(TestCase):
             *[(1125, 18432), (1148, 18475), (1178, 18510), (1211, 18540), (1251, 18567)],
             *[(1297, 18596), (1349, 18633), (1404, 18676), (1461, 18721), (1523, 18769)],
         ]
-        columns = _columns(trace, [Channel("X", "dev"), Channel("Y", "dev")], 1)
+        columns = columns_of(trace, [Channel("X", "dev"), Channel("Y", "dev")], 1)
         np.testing.assert_array_equal(columns, want)
 
     def test_values_that_are_not_told_stay_as_they_were_and_hexadecimal_ones_are_read(self):
-        columns = _columns("#10 5 0.5, 18 * ?, 20 -7 1e-1", [Channel(name, "dev") for name in "XYF"], 1)
+        columns = columns_of("#10 5 0.5, 18 * ?, 20 -7 1e-1", [Channel(name, "dev") for name in "XYF"], 1)
         np.testing.assert_array_equal(columns, [(16, 5, 0.5), (18, 5, 0.5), (20, -7, 0.1)])
 
     def test_real_units_count_96_px_to_the_inch(self):

@@ -3,14 +3,18 @@
 import io
 import json
 import stat
+import uuid
 import zipfile
 from pathlib import Path
-from unittest import TestCase
+from unittest import TestCase, mock
 
 import numpy as np
 
 from hollowmist_core.document import VERSION, BrushError, default_document, read_as_far
 from hollowmist_core.formats import inkml, pack
+from hollowmist_core.formats.pack import several
+from hollowmist_core.formats.pack.archive import EARLIEST
+from hollowmist_core.formats.pack.manifest import MOST_ENTRIES, MOST_MANIFEST
 from hollowmist_core.tests.packs import mutated, png, sound_pack
 
 DOCS = Path(__file__).parents[3] / "docs" / "formats"
@@ -42,13 +46,49 @@ def zipped(*entries, method=zipfile.ZIP_DEFLATED) -> bytes:
     return out.getvalue()
 
 
+def together(room: dict, count=9) -> bytes:
+    """Recipes, each with a document and a picture that two have, in packs with so much room."""
+    with mock.patch.dict(several.ROOM, room):
+        packs = pack.PacksFile(pack.Maker())
+        for i in range(count):
+            told = {"id": uuid.UUID(int=i), "name": f"Steps {i}", "steps": []}
+            packs.put("recipes", told, {f"recipes/{i}.json": b"{}"}, {f"{i // 2:064x}": png(i // 2)})
+        out = io.BytesIO()
+        packs.close(out)
+        return out.getvalue()
+
+
+class SeveralTests(TestCase):
+    def test_what_one_holds_is_one_and_what_it_does_not_is_several_in_their_order(self):
+        for room, count in (({}, 1), ({"files": 4}, 5), ({"bytes": 1}, 9)):
+            packs = pack.Packs(io.BytesIO(together(room)))
+            self.assertEqual(len(packs), count)
+            names = [one.name for each in packs for one in each.manifest.recipes]
+            self.assertEqual(names, [f"Steps {i}" for i in range(9)])
+            # A picture lies in the first that needs it, and nowhere else.
+            held = [path for each in packs for path in each.manifest.files if path.startswith("pictures/")]
+            self.assertEqual((len(held), len(set(held))), (5, 5))
+
+    def test_one_that_is_spoilt_or_missing_is_told_when_its_turn_comes(self):
+        data = together({"files": 4})
+        for spoilt in (data.replace(b"recipes/4.json", b"recipes/5.json"), data.replace(b"packs/0002", b"packs/0009")):
+            with self.assertRaises(pack.PackError):
+                list(pack.Packs(io.BytesIO(spoilt)))
+
+    def test_what_is_called_several_and_is_not_is_refused(self):
+        told = {"format": "hollowmist-packs", "version": 1, "packs": []}
+        for packs in ([], "none", [{"file": "packs/1.hollowmist", "sha256": "0" * 64, "bytes": -1}]):
+            with self.assertRaises(pack.PackError):
+                pack.Packs(io.BytesIO(zipped((pack.MANIFEST, json.dumps(told | {"packs": packs})))))
+
+
 class PackTests(TestCase):
     def test_the_same_content_gives_the_same_bytes(self):
         self.assertEqual(sound_pack(), sound_pack())
         with zipfile.ZipFile(io.BytesIO(sound_pack())) as archive:
             names = archive.namelist()
             self.assertEqual(names[:-1], sorted(names[:-1]))
-            self.assertEqual({one.date_time for one in archive.infolist()}, {pack.EARLIEST})
+            self.assertEqual({one.date_time for one in archive.infolist()}, {EARLIEST})
 
     def test_everything_comes_back(self):
         one = opened(sound_pack())
@@ -115,7 +155,7 @@ class UnsoundTests(TestCase):
         with self.assertWarns(UserWarning):
             twice = zipped(manifest, ("a.json", "1"), ("a.json", "2"))
         self.assert_refused(twice, "twice")
-        many = zipped(manifest, *((f"{i}", "") for i in range(pack.MOST_ENTRIES)), method=zipfile.ZIP_STORED)
+        many = zipped(manifest, *((f"{i}", "") for i in range(MOST_ENTRIES)), method=zipfile.ZIP_STORED)
         self.assert_refused(many, "more than")
 
     def rewritten(self, change):
@@ -133,7 +173,7 @@ class UnsoundTests(TestCase):
             with self.subTest(words):
                 self.assert_refused(self.rewritten(lambda name, data, c=content: c if name == path else data), words)
         # Whatever a header says, no more is read than it may be.
-        data = bytearray(zipped((pack.MANIFEST, " " * (pack.MOST_MANIFEST + 1024))))
+        data = bytearray(zipped((pack.MANIFEST, " " * (MOST_MANIFEST + 1024))))
         self.assert_refused(bytes(data), "would unpack to more")
         missing = self.rewritten(lambda name, data: data)
         with zipfile.ZipFile(io.BytesIO(missing)) as archive:
