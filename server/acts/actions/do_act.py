@@ -19,13 +19,13 @@ WAITED_FOR_EACH_OTHER = {1205, 1213}
 TRIES = 4
 
 
-def _first_sentence(detail) -> str:
+def first_sentence(detail) -> str:
     """What is wrong with a body, in one sentence, with the field it is about."""
     if isinstance(detail, dict):
         field, first = next(iter(detail.items()))
-        said = _first_sentence(first)
+        said = first_sentence(first)
         return said if field in ("detail", "non_field_errors") or said.startswith(f"{field}:") else f"{field}: {said}"
-    return _first_sentence(detail[0]) if isinstance(detail, list) else str(detail)
+    return first_sentence(detail[0]) if isinstance(detail, list) else str(detail)
 
 
 def _answer(account, act: dict) -> dict:
@@ -39,7 +39,7 @@ def _answer(account, act: dict) -> dict:
     except Refused as refused:
         return {"answer": "refused", "detail": str(refused)}
     except ValidationError as wrong:
-        return {"answer": "refused", "detail": _first_sentence(wrong.detail)}
+        return {"answer": "refused", "detail": first_sentence(wrong.detail)}
     except ValueError as error:
         # Errors of the core have a sentence; any other is a fault of ours, and none of the act's.
         if said_of(error) is None:

@@ -87,7 +87,8 @@ def perform_all(account, name: str, wishes: Sequence[Wish]) -> list[dict]:
             if act.each or not stays or wish.thing not in purged
         ]
         if going:
-            _refuse(account, kind, act, [wish.thing for wish, _ in going], rows, [one for _, one in going], purged)
+            left = things if act.each else [wish.thing for wish, _ in going]
+            _refuse(account, kind, act, left, rows, [one for _, one in going], purged)
         done = iter(_done(account, act, *zip(*going, strict=True)) if going else ())
         gone = {wish.thing for wish in wishes} - {wish.thing for wish, _ in going}
         answered = [{} if wish.thing in gone else next(done) for wish in wishes]

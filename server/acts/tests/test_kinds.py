@@ -179,6 +179,18 @@ class PromiseTests(KindsCase):
             self.assertEqual((answer["answer"], answer["lost"][0]["row"]), ("gone", None))
             self.world.do("brushes", "back")
 
+    def test_strokes_that_were_let_go_of_come_back_with_the_act_that_puts_many_back(self):
+        """Such an act is about all that it lists, whatever it calls its thing."""
+        for table in ("strokes", "sheetStrokes"):
+            self.world.do(table, "take")
+            self.age(table, 31)
+            purge()
+            stroke = self.world.things[table]
+            back = next(name for name, one in KINDS[table].acts.items() if one.does == "back")
+            act(self.client, self.account, back, uuid.uuid4(), {"strokes": [str(stroke)]})
+            self.assertEqual(self.world.keep(table)["answer"], "done")
+            self.assertTrue(KINDS[table].model.objects.filter(pk=stroke).exists(), table)
+
     def test_what_is_noted_on_a_thing_that_was_let_go_of_is_lost_with_it(self):
         for table, told in (("brushes", {"favourite": True}), ("sheets", {"used_at": 5})):
             self.world.do(table, "take")

@@ -7,7 +7,9 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from typing import TypeVar
 
+from acts.actions.do_act import first_sentence
 from acts.actions.perform import Wish, perform_all
+from acts.models import Purged
 from acts.registry import KINDS
 from django.db import transaction
 from django.utils import timezone
@@ -67,7 +69,7 @@ def _why(error: Exception) -> str:
     if isinstance(error, Gone):
         return "What it lies in was deleted here. Put that back first."
     if isinstance(error, ValidationError):
-        return str(next(iter(error.detail.values()))[0]) if isinstance(error.detail, dict) else str(error.detail)
+        return first_sentence(error.detail)
     if (said := said_of(error)) is None and not isinstance(error, ValueError):
         raise error
     return said or str(error)
@@ -114,10 +116,11 @@ class Reading:
             brought = dict(
                 Brought.objects.filter(account=self.account, outside__in=new).values_list("outside", "thing")
             )
-            there = set(rows.filter(pk__in=[*new, *brought.values()]).values_list("pk", flat=True))
-            known = {pk: pk for pk in new if pk in there}
-            # Where a thing of the pack came in beside one's own once, it is that.
-            known |= {outside: thing for outside, thing in brought.items() if thing in there}
+            known = {pk: pk for pk in rows.filter(pk__in=new).values_list("pk", flat=True)}
+            gone = Purged.objects.filter(account=self.account, table=table, thing__in=brought.values())
+            gone = set(gone.values_list("thing", flat=True))
+            # Where a thing of the pack came in beside one's own once, it is that, unless it was let go of for good.
+            known |= {outside: thing for outside, thing in brought.items() if thing not in gone}
             for one in new:
                 self._ids[table, one] = known.get(one) or self.another_id(table, one)
         return [self._ids[table, one] for one in wanted]

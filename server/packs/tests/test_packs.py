@@ -170,6 +170,17 @@ class RoundTests(PackCase):
             self.assertEqual(rows(), there)
             self.assertEqual(set(self.outcomes(report)), {"there"})
 
+    def test_a_stroke_on_a_brush_that_is_no_more_goes_out_as_it_came_however_often_it_was_read(self):
+        self.fill()
+        samples = np.zeros(3, SAMPLE)
+        self.act("keepStroke", uuid.uuid4(), **body(samples, brush=str(uuid.uuid4())))
+        before = self.written(everything=True)
+        strokes = [one.strokes for one in pack.Pack(io.BytesIO(before)).manifest.lanes]
+        for _ in range(2):
+            self.take(before, self.other)
+            again = pack.Pack(io.BytesIO(self.written(self.other, everything=True)))
+            self.assertEqual([one.strokes for one in again.manifest.lanes], strokes)
+
     def test_it_is_given_away_with_the_makers_name_and_with_ids_of_its_own(self):
         self.fill()
         self.take(self.written(rolls=[self.roll.pk]), self.other)
