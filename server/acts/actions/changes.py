@@ -19,9 +19,9 @@ class Changes(NamedTuple):
 
     Attributes
     ----------
-    changes : list of dict
-        {"table", "id", "number", "row"}, in the order of their numbers; the row of one that was taken away is None. It
-        is `purged` where that was for good, with all that lay in it.
+    changes : list of str
+        Each as JSON: {"table", "id", "number", "row"}, in the order of their numbers; the row of one that was taken
+        away is null. It is `purged` where that was for good, with all that lay in it. Written once: there are many.
     more : bool
         Whether there are more.
     number : int
@@ -31,7 +31,7 @@ class Changes(NamedTuple):
         asked for anew.
     """
 
-    changes: list[dict]
+    changes: list[str]
     more: bool
     number: int
     anew: bool
@@ -79,8 +79,9 @@ def changes_since(account, number: int) -> Changes:
     wanted = _numbers(account, number, until)
     page, size = [], 0
     for change in _told(wanted[:PAGE]):
-        size += len(json.dumps(change["row"], cls=DjangoJSONEncoder))
+        told = json.dumps(change, cls=DjangoJSONEncoder, ensure_ascii=False, separators=(",", ":"))
+        size += len(told)
         if page and size > MOST_BYTES:
             return Changes(page, True, until, False)
-        page.append(change)
+        page.append(told)
     return Changes(page, len(wanted) > PAGE, until, False)
