@@ -5,15 +5,14 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from hollowmist.refusal import Refused
 from hollowmist_core.formats.pack import MEDIA_TYPE
-from packs.serializers import ReportSerializer
 from rest_framework import status
 from rest_framework.exceptions import ValidationError
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
+from tasks.views import ASKED, asked
 
 from . import shelf
-from .actions.borrow import borrow
 from .actions.lend import lend, loans_of, take_back
 from .serializers import BorrowSerializer, LoanSerializer, LotSerializer, SearchSerializer, ShownSerializer
 
@@ -27,6 +26,12 @@ def checked(serializer: type, data) -> dict:
     told = serializer(data=data)
     told.is_valid(raise_exception=True)
     return told.validated_data
+
+
+def _borrowed(request, lot, look: bool) -> Response:
+    """Have a lot borrowed, or looked into."""
+    told = checked(BorrowSerializer, request.data)
+    return asked(request.user, "borrow", {"lot": str(lot), "look": look, **told})
 
 
 class ShelfView(APIView):
@@ -59,11 +64,10 @@ class LotPackView(Counted):
 class LookView(Counted):
     """A look into a lot: its brushes, and what would come of borrowing it."""
 
-    @extend_schema(parameters=[ShownSerializer], responses=ReportSerializer)
-    def get(self, request, lot):
-        """Nothing of it stays."""
-        told = checked(ShownSerializer, request.query_params)
-        return Response(ReportSerializer(borrow(request.user, lot, told["sha256"], look=True)).data)
+    @extend_schema(request=BorrowSerializer, responses=ASKED)
+    def post(self, request, lot):
+        """The task tells it; nothing of it stays."""
+        return _borrowed(request, lot, look=True)
 
 
 class LotMarkView(APIView):
@@ -87,11 +91,10 @@ class LotPreviewView(APIView):
 class BorrowView(Counted):
     """Brushes of a lot, borrowed."""
 
-    @extend_schema(request=BorrowSerializer, responses=ReportSerializer)
+    @extend_schema(request=BorrowSerializer, responses=ASKED)
     def post(self, request, lot):
-        """Into the roll *Borrowed*."""
-        told = checked(BorrowSerializer, request.data)
-        return Response(ReportSerializer(borrow(request.user, lot, told["sha256"], told["brush"])).data)
+        """Into the roll *Borrowed*; the task tells what came of it."""
+        return _borrowed(request, lot, look=False)
 
 
 class LoansView(APIView):

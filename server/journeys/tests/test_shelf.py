@@ -87,7 +87,7 @@ class ShelfTests(JourneyCase):
         self.client.force_login(other)
         told = {"sha256": lot["sha256"]}
         answer = self.client.post(f"/api/shelf/{lot['id']}/borrow", told, content_type="application/json")
-        self.assertEqual(answer.status_code, 200)
+        self.wait_for(lambda: self.client.get(answer["Location"]).json()["state"] == "done", "the lot to be borrowed")
         add_brush(self.roll, "Barnacle")
         self.to_shelf()
         page.wait_for_selector("text=changed since you sent it")

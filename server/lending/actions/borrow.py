@@ -10,6 +10,7 @@ from packs.actions.read_pack import read_pack
 from packs.actions.reading import Report
 from rolls.actions.keep_roll import keep_roll
 from rolls.models import Roll
+from tasks.registry import Tell
 
 from .. import shelf
 
@@ -21,7 +22,14 @@ def _roll_of(account) -> Roll:
     return account.rolls.filter(name=NAME, deleted_at=None).first() or keep_roll(account, name=NAME, note=NOTE)
 
 
-def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None, look=False) -> Report:
+def borrow(
+    account,
+    lot,
+    sha256: str,
+    wanted: Iterable[str] | None = None,
+    look: bool = False,
+    tell: Tell = lambda share: None,
+) -> Report:
     """Borrow a lot, or some of its brushes, by their ids in its pack.
 
     Parameters
@@ -30,6 +38,8 @@ def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None, look=
         Of the pack that was looked at.
     look : bool
         Only tell what would come of it: nothing stays.
+    tell : callable, optional
+        Hears what share is done; whatever it raises ends it, with nothing left of it.
 
     Raises
     ------
@@ -41,6 +51,6 @@ def borrow(account, lot, sha256: str, wanted: Iterable[str] | None = None, look=
     packs = Packs(io.BytesIO(shelf.pack(lot, sha256)))
     with transaction.atomic():
         lock(account)
-        report = read_pack(account, packs, wanted, look=look, into=_roll_of(account))
+        report = read_pack(account, packs, wanted, look=look, into=_roll_of(account), tell=tell)
         transaction.set_rollback(look)
     return report

@@ -2,15 +2,31 @@
 import { unzip } from "fflate"
 import { api, reach } from "@/api/client"
 import { saveMade, workOff } from "@/api/tasks"
-import type { components } from "@/generated/api"
 import { inHand } from "@/device/inHand"
 import { lendPicture } from "@/device/pictures"
 import { untilCarried } from "@/device/useDevice"
 import type { Store } from "@/device/store"
 import { WAITING } from "@/device/waitingFile"
 
-export type Report = components["schemas"]["Report"]
-export type Line = components["schemas"]["Line"]
+/** What became of one thing of a pack, or would: as `packs.serializers.LineSerializer` tells it. */
+export interface Line {
+  what: "roll" | "brush" | "source" | "lane" | "checkpoint" | "recipe" | "look" | "sheet"
+  id: string
+  name: string
+  outcome: "in" | "renamed" | "there" | "changed" | "left"
+  /** Why it was left, or what it is called now. */
+  detail: string
+}
+
+/** What packs came to, or would come to: what the task tells that read them (`ReportSerializer`). */
+export interface Report {
+  maker: Record<string, unknown>
+  lines: Line[]
+  /** Brush id -> its document, where they were only looked into: of the first. */
+  documents: Record<string, Record<string, unknown>>
+  /** Files that no pack names. */
+  spare: number
+}
 
 export interface PackOf {
   roll?: string[]

@@ -1,6 +1,7 @@
 // A lot that is looked into: its brushes can be inked and tried before any of them is borrowed.
 import { computed, ref, shallowRef, watch, type Ref } from "vue"
 import { api, reach } from "@/api/client"
+import { workOff } from "@/api/tasks"
 import type { Store } from "@/device/store"
 import { openCarrier } from "@/device/useDevice"
 import type { BrushDocument } from "@/documents/brush"
@@ -27,25 +28,33 @@ export function useLot(store: Store, lot: Ref<Lot | undefined>) {
     const params = { path: { lot: now.id }, query: { sha256: now.sha256 } }
     const pack = await reach(api.GET("/api/shelf/{lot}/pack", { params, parseAs: "blob" }))
     if (pack.data) await lendPictures(store, pack.data as Blob)
-    const told = pack.data ? await reach(api.GET("/api/shelf/{lot}/look", { params })) : pack
+    const told = pack.data ? await taken("look", now, null) : { message: pack.message }
     if (lot.value?.id !== now.id) return
     problem.value = told.message
-    report.value = told.data as Report | undefined
+    report.value = told.report
+  }
+
+  /** Have a lot looked into or borrowed; the report, or why there is none. */
+  async function taken(what: "look" | "borrow", { id, sha256 }: Lot, brush: string[] | null) {
+    const asked = { params: { path: { lot: id } }, body: { sha256, brush } }
+    try {
+      const { about } = await workOff(() => reach(api.POST(`/api/shelf/{lot}/${what}`, asked)))
+      return { report: about as unknown as Report, message: "" }
+    } catch (error) {
+      return { message: (error as Error).message }
+    }
   }
 
   /** Borrow brushes; returns the report, or nothing where it failed: `problem` says why. */
   async function borrow(brush: string[] | null): Promise<Report | undefined> {
-    const { id, sha256 } = lot.value!
     busy.value = true
-    const told = await reach(
-      api.POST("/api/shelf/{lot}/borrow", { params: { path: { lot: id } }, body: { sha256, brush } }),
-    )
+    const told = await taken("borrow", lot.value!, brush)
     busy.value = false
     problem.value = told.message
     // What the server took in comes to this device as any other change.
     openCarrier()?.wake()
-    if (told.data) await look(lot.value!)
-    return told.data
+    if (told.report) await look(lot.value!)
+    return told.report
   }
 
   watch(
