@@ -130,14 +130,17 @@ async function allChanges(way: Way) {
 function carried(changes: Awaited<ReturnType<typeof allChanges>>): string[] {
   const found: unknown[] = []
   const rows = changes as { table: string; id: string; row: Record<string, unknown> | null }[]
-  const there = new Set(rows.filter(({ row }) => row).map(({ id }) => id))
   const laned = new Set(rows.flatMap(({ table, row }) => (table === "strokes" && row ? [row.lane] : [])))
-  for (const { table, id, row } of rows) {
-    // A lane that has lost all of its strokes is none any more.
-    if (table === "lanes" && !laned.has(id)) continue
-    // What lies in something that was taken away comes back with that alone.
+  const byId = new Map(rows.map((one) => [one.id, one]))
+  /** Whether a thing is there, and all that it lies in: what lies in a thing that was taken away comes back with that. */
+  function present(id: string): boolean {
+    const { table, row } = byId.get(id) ?? {}
     const inside = [row?.lane, row?.roll, row?.sheet, table === "checkpoints" && row?.brush].filter(Boolean)
-    if (!row || inside.some((one) => !there.has(one as string))) continue
+    // A lane that has lost all of its strokes is none any more.
+    return Boolean(row) && (table !== "lanes" || laned.has(id)) && (inside as string[]).every(present)
+  }
+  for (const { table, id, row } of rows) {
+    if (!row || !present(id)) continue
     const { seed, ink, why, steps, favourite } = row
     // What is called alike in one roll is called otherwise where it comes in; and what documents name has new ids.
     const name = table === "brushes" || table === "sources" ? undefined : row.name
