@@ -76,6 +76,9 @@ def changes_since(account, number: int) -> Changes:
     until = account.number
     if 0 < number < account.purged:
         return Changes([], False, until, True)
+    if number >= until:
+        # As mostly: no table need be looked at.
+        return Changes([], False, until, False)
     wanted = _numbers(account, number, until)
     page, size = [], 0
     for change in _told(wanted[:PAGE]):

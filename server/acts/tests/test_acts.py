@@ -141,6 +141,8 @@ class ChangesTests(ActsCase):
         told = {"name": "Tide numerals", "strokes": [str(first)]}
         act(self.client, self.account, "keepLane", lane, told)
         since = self.changes()["changes"][-1]["number"]
+        # Something is new: else no table is read at all.
+        act(self.client, self.account, "keepStroke", uuid.uuid4(), stroke())
         lanes = Lane.objects.filter
 
         def interrupted(*args, **kwargs):
