@@ -85,7 +85,7 @@ class Reading:
         self.alike: dict[str, str] = {}
         self.stays: set[uuid.UUID] = set()
         self.beside: set[uuid.UUID] = set()
-        self.kept: set[str] = set()
+        self.kept: dict[str, None] = {}
         self._tell, self._looks = tell, looks
         self._met, self._lines = 0, list[tuple[int, Line]]()
         self._ids: dict[tuple[str, uuid.UUID], uuid.UUID] = {}
@@ -152,7 +152,7 @@ class Reading:
             data = self.pack.picture(digest)
             picture = keep_brought(self.account, data, media_type_of(data))
             (check or (lambda _: None))(picture)
-            self.kept.add(digest)
+            self.kept[digest] = None
         return digest
 
     def do(self, act: str, *wishes: Wish) -> None:
@@ -178,10 +178,14 @@ class Reading:
     @contextmanager
     def attempt(self, what: str, entry) -> Iterator[None]:
         """What is done in it is undone where it fails, and told."""
+        before = len(self.kept)
         try:
             with transaction.atomic():
                 yield
         except Exception as error:
+            # A picture that came with what failed went with it again.
+            for digest in list(self.kept)[before:]:
+                del self.kept[digest]
             self.told(what, entry, "left", _why(error))
 
     # What is told

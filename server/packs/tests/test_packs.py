@@ -286,6 +286,13 @@ class UnsoundTests(PackCase):
         self.assertIn("same id", details[0])
         self.assertIn("roll", details[1])
 
+    def test_a_picture_that_came_with_a_brush_that_is_left_comes_with_the_next(self):
+        def change(told):
+            told["sources"] = []
+            told["brushes"][0]["cover"] = "0" * 64
+
+        self.assertEqual(self.outcomes(self.take(rewritten(sound_pack(), change))), ["left", "in", "in"])
+
     def test_a_brush_whose_source_is_missing_is_left_and_says_so(self):
         def change(told):
             told["files"] = {path: one for path, one in told["files"].items() if not path.startswith("pictures/")}
