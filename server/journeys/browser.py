@@ -30,15 +30,19 @@ PATIENCE = 120
 """How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after two minutes."""
 expect.set_options(timeout=PATIENCE * 1000)
 
-_STILL = """async () => {
+_MOVES = """async () => {
   await document.fonts.ready
   // One that has come may still wait to be decoded, and is painted later.
   await Promise.all([...document.images].map((one) => one.complete && one.decode().catch(() => undefined)))
-  return [...document.images].every((one) => one.complete)
-    && !document.querySelector('[aria-busy="true"]')
-    && document.getAnimations().every((one) => one.playState !== "running")
-    && (window.hollowmist ? await window.hollowmist.rests() : true)
+  const marked = (one) => one.outerHTML.slice(0, 200)
+  return [
+    ...[...document.images].filter((one) => !one.complete).map(marked),
+    ...[...document.querySelectorAll('[aria-busy="true"]')].map(marked),
+    ...document.getAnimations().filter((one) => one.playState === "running").map((one) => marked(one.effect.target)),
+    ...(window.hollowmist && !(await window.hollowmist.rests()) ? ["the engine"] : []),
+  ]
 }"""
+"""What of a page is still on its way, as it is marked up: nothing once it rests."""
 
 _READ_CANVAS = """(number) => {
   const sheet = document.querySelectorAll("canvas.sheet")[number]
@@ -86,9 +90,9 @@ def settle(page) -> None:
     # What came last may make the page lay itself out anew, and the engine ink again.
     for _ in range(2):
         # Evaluated, since Playwright's own waiting takes a promise itself for true.
-        while not page.evaluate(_STILL):
+        while moves := page.evaluate(_MOVES):
             if time.monotonic() > end:
-                raise AssertionError("the page does not come to rest")
+                raise AssertionError(f"the page does not come to rest: {moves}")
             page.wait_for_timeout(40)
         page.wait_for_timeout(150)
 

@@ -64,7 +64,7 @@ export class Desk {
 
   constructor(
     readonly module: Module,
-    /** Called when pictures are out of date, or the brush is to be measured. */
+    /** Called when there is more to ink, when pictures are out of date, or when the brush is to be measured. */
     private changed: () => void,
     private bring: Bring,
     private width: number = PROOF_SHEET[0]!,
@@ -94,12 +94,13 @@ export class Desk {
     const meant = (samples: Float32Array<ArrayBuffer>, pen: Pen) => this.asMeant(samples, pen)
     const came = () => this.renewPictures()
     const given = [module, sheet(), sheet, width, height] as const
+    const begun = () => this.changed()
     let made: Easel
     if (name === "sheet") {
-      const easel = new SheetEasel(new SheetPaper(...given), this.supply, meant, came)
+      const easel = new SheetEasel(new SheetPaper(...given), this.supply, meant, came, begun)
       easel.lieOver(new Underlays(module, this.bring))
       made = easel
-    } else made = new Easel(new ProofPaper(...given), this.supply, meant, came)
+    } else made = new Easel(new ProofPaper(...given), this.supply, meant, came, begun)
     made.paper.setColours(...this.colours)
     this.easels.set(name, made)
     return made

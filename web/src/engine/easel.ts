@@ -43,6 +43,8 @@ export class Easel {
     private meant: (samples: Float32Array<ArrayBuffer>, pen: Pen) => Float32Array<ArrayBuffer>,
     /** Called when the sources of its brush have come. */
     protected came: () => void,
+    /** Called when strokes are on their way, so that somebody inks on. */
+    private begun: () => void,
   ) {}
 
   get sheet(): Sheet {
@@ -113,6 +115,7 @@ export class Easel {
     this.stale = false
     this.paper.inHand = this.inHand
     this.paper.reink()
+    if (this.inking) this.begun()
   }
 
   /** Whether strokes are on their way. */

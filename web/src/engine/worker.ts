@@ -225,7 +225,6 @@ const api = {
     scaleTimer = setTimeout(() => {
       scaleTimer = undefined
       desk.rescale()
-      goOn()
     }, SCALE_REST)
   },
   setBrush(name: EaselName, brush: BrushDocument, edit: number) {
@@ -242,15 +241,11 @@ const api = {
   contrast: (first: number, second: number) => desk.contrast(first, second),
   lchOf: (colour: number) => desk.lchOf(colour),
   colourOf: (lightness: number, chroma: number, hue: number) => desk.colourOf(lightness, chroma, hue),
-  setStrokes(name: EaselName, strokes: KeptStroke[]) {
-    desk.setStrokes(name, strokes)
-    goOn()
-  },
+  setStrokes: (name: EaselName, strokes: KeptStroke[]) => desk.setStrokes(name, strokes),
   /** What changed of the sheet that lies open. */
   changeSheet(change: SheetChange) {
     desk.sheet.change(change)
     tell({ laid: desk.laid })
-    goOn()
   },
   /** Write a sheet as a PNG; the share that is done is told as news. Nothing where it was stopped. */
   writeSheet: (sheet: SheetToWrite, writing: Writing) =>

@@ -59,6 +59,8 @@ const strokesOf = (given: GivenStroke[]): SheetStroke[] =>
     drawnAt: i,
   }))
 
+const nothing = () => undefined
+
 class Table {
   readonly slots: Slots
   readonly space: Workspace
@@ -87,7 +89,7 @@ class Table {
     const { width, height } = given.document
     const paper = new SheetPaper(this.module, another(), another, width, height)
     const asMeant = (samples: Float32Array<ArrayBuffer>) => samples
-    const easel = new SheetEasel(paper, this.supply, asMeant, () => undefined)
+    const easel = new SheetEasel(paper, this.supply, asMeant, nothing, nothing)
     easel.lieOver(this.underlays)
     const looks = Object.values(given.looks)
     await this.supply.bring(this.supply.layOut(looks))
