@@ -98,6 +98,15 @@ class SheetHands:
         settle(page)
         return self.pixels(page)[..., :3].astype(int)
 
+    def shows(self, page, wanted):
+        """Wait until the canvas shows just this, (height, width, 3); else tell where it does not."""
+        try:
+            self.wait_for(lambda: (self.shown(page) == wanted).all())
+        except AssertionError:
+            off = np.argwhere((self.shown(page) != wanted).any(-1))
+            says = page.inner_text("body")[:600]
+            self.fail(f"{len(off)} px from {off.min(0)} to {off.max(0)} are otherwise; the page says {says!r}")
+
     def download(self, page, click):
         with page.expect_download() as coming:
             click()
@@ -248,7 +257,7 @@ class SheetTests(SheetHands, JourneyCase):
             np.testing.assert_array_equal(self.shown(page), state)
         for _ in range(6):
             page.get_by_role("button", name="Redo").click()
-        self.wait_for(lambda: (self.shown(page) == whole).all())
+        self.shows(page, whole)
         # And once more, now that nobody drew them.
         page.get_by_role("button", name="Undo").click()
         np.testing.assert_array_equal(self.shown(page), states[4])
@@ -312,7 +321,7 @@ class SheetTests(SheetHands, JourneyCase):
         self.wait_for(lambda: SheetStroke.objects.filter(deleted_at=None).count() == SheetStroke.objects.count() - 1)
         page.reload()
         page.wait_for_selector(".strip .pocket")
-        self.wait_for(lambda: np.abs(self.shown(page) - without).max() == 0)
+        self.shows(page, without)
         page.get_by_role("button", name="Redo").click()
         np.testing.assert_array_equal(self.shown(page), with_it)
 

@@ -299,19 +299,21 @@ export abstract class Paper {
     let region = NOWHERE
     for (const job of gone) region = union(region, this.reached.get(job.stroke.id))
     for (const there of reached.values()) region = union(region, there)
-    for (const [id, there] of reached) this.reached.set(id, there)
     const present = new Set(now.map(({ stroke }) => stroke.id))
-    for (const { stroke } of gone) if (!present.has(stroke.id)) this.reached.delete(stroke.id)
-    if (region.left >= region.right) return true
+    const lies = (id: string) => (present.has(id) ? (reached.get(id) ?? this.reached.get(id)) : undefined)
     const { sheet } = this
     const { width, height, margin } = sheet
     const bounds = { left: -margin, top: -margin, right: width + margin, bottom: height + margin }
     const mixing = now.filter(({ brush, dries }) => !dries && this.mixes(brush))
-    const reachedBy = ({ stroke }: Job) => this.reached.get(stroke.id)
-    const tiles = tilesAbout(region, mixing, reachedBy, this.reach, bounds)
-    if (tiles.left >= tiles.right || tiles.top >= tiles.bottom) return true
-    const area = (tiles.right - tiles.left) * (tiles.bottom - tiles.top)
+    const reachedBy = ({ stroke }: Job) => lies(stroke.id)
+    const none = region.left >= region.right
+    const tiles = none ? NOWHERE : tilesAbout(region, mixing, reachedBy, this.reach, bounds)
+    const area = Math.max(0, tiles.right - tiles.left) * Math.max(0, tiles.bottom - tiles.top)
+    // Where all is inked anew instead, what went is still known to have lain here.
     if (area > MOST_AREA * sheet.width * sheet.height) return false
+    for (const [id, there] of reached) this.reached.set(id, there)
+    for (const { stroke } of gone) if (!present.has(stroke.id)) this.reached.delete(stroke.id)
+    if (area === 0) return true
     spare.resize(
       tiles.right - tiles.left,
       tiles.bottom - tiles.top,
