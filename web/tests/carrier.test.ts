@@ -89,7 +89,14 @@ describe("the carrier", () => {
     const acts = accepting()
     const here = await device()
     const { keepStroke } = await import("@/acts/keepStroke")
-    const one = { kind: "pen" as const, erase: false, seed: 7, samples: new Float32Array(7), lane: null }
+    const one = {
+      kind: "pen" as const,
+      erase: false,
+      seed: 7,
+      samples: new Float32Array(7),
+      lane: null,
+      brush: "",
+    }
     await keepStroke(here.store, { ...one, id: "a", drawnAt: 1 })
     await keepStroke(here.store, { ...one, id: "b", drawnAt: 2 })
     await settled(here)

@@ -144,7 +144,7 @@ async function wishes({ store }: Device, chance: () => number, at: number, roll:
   const fresh = { id, name, set: "mine", hidden: false, position: lanes.length }
   const moved = lane && { ...lane, name, position: Math.floor(lanes.length * chance()) }
   return [
-    [0.18, () => strokes.keepStroke(store, { ...stroke, id, drawnAt: at, lane: null })],
+    [0.18, () => strokes.keepStroke(store, { ...stroke, id, drawnAt: at, lane: null, brush: "" })],
     [0.1, loose && (() => taking.takeStrokes(store, [loose]))],
     [0.1, loose && (() => laying.keepLane(store, fresh, [loose]))],
     [0.06, moved && (() => laying.keepLane(store, moved, []))],

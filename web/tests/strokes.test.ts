@@ -1,4 +1,5 @@
 import { type KeptStroke, samplesFrom } from "@/documents/stroke"
+import Dexie from "dexie"
 import { describe, expect, it, onTestFinished, vi } from "vitest"
 import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
@@ -129,6 +130,25 @@ describe("strokes and lanes of one's own", () => {
     acts.touch("strokes", "theirs", null)
     here.carrier.wake()
     await until(() => here.proofs.strokes.value.length === 0)
+  })
+
+  it("lie on every sheet where no brush was kept with them, also after the store was renewed", async () => {
+    accepting()
+    const first = await sheet(8)
+    const keys = first.store.tables.map(({ name, schema }): [string, string] => {
+      const indexes = [schema.primKey, ...schema.indexes].map((one) => one.src)
+      return [name, indexes.join()]
+    })
+    await first.closeDevice()
+    const older = new Dexie("hollowmist-9")
+    older.version(6).stores(Object.fromEntries(keys))
+    const row = { ...stroke("old"), drawnAt: 5, lane: null }
+    await older.table("strokes").bulkAdd([row, { ...row, id: "null", brush: null }])
+    await older.table("strokes").add({ ...row, id: "other", brush: "tide-flick" })
+    older.close()
+    const here = await sheet(9)
+    await here.proofs.open()
+    expect(ids(here.proofs.strokes.value)).toEqual(["null", "old"])
   })
 
   it("move past the neighbour of their own set, wherever the other sets' lanes lie", async () => {

@@ -11,7 +11,7 @@ import { useStoreLive } from "@/device/useLive"
 type Loose = KeptStroke & { drawnAt: number }
 
 const inOrder = (strokes: Loose[]) => strokes.sort((a, b) => a.drawnAt - b.drawnAt || (a.id < b.id ? -1 : 1))
-const stored = (stroke: Loose): StoredStroke => ({ ...stroke, lane: null })
+const stored = (stroke: Loose): StoredStroke => ({ ...stroke, brush: stroke.brush ?? "", lane: null })
 
 /** `changed` is called when strokes came or went on another device or in another tab. */
 export function useProofStrokes(store: Store, brush: string, changed: () => void = () => {}) {
@@ -21,7 +21,9 @@ export function useProofStrokes(store: Store, brush: string, changed: () => void
   /** What was drawn to try another brush lies on no other's sheet. */
   async function found(): Promise<Loose[]> {
     const all = await store.strokes
-      .filter((one) => one.lane === null && (one.brush ?? brush) === brush)
+      .where("brush")
+      .anyOf(brush, "")
+      .and((one) => one.lane === null)
       .toArray()
     return inOrder(all.map(strokeAlone))
   }

@@ -179,6 +179,15 @@ export class Store extends Dexie {
         await tx.table("sheets").toCollection().modify({ revision: 1, keptAt: 0 })
         await tx.table("marks").delete("since")
       })
+    // A stroke whose brush nobody knows is found by an index too.
+    this.version(7)
+      .stores({})
+      .upgrade((tx) =>
+        tx
+          .table("strokes")
+          .filter((one: { brush?: string | null }) => !one.brush)
+          .modify({ brush: "" }),
+      )
     this.open()
       .catch((error: Error) =>
         this.fails(error.name === "VersionError" ? new TakenOverError("renewal") : error),

@@ -8,8 +8,8 @@ import type { Kind } from "./kind"
 
 export interface StoredStroke extends Stroke {
   id: string
-  /** The brush on whose bench it was drawn, where that is known. */
-  brush?: string | null
+  /** The brush on whose bench it was drawn; "" where that is not known: an index finds no `null`. */
+  brush: string
   over?: string
   /** Its place in the order, ms: never before what was drawn before it, whatever the clock says. */
   drawnAt: number
@@ -25,8 +25,18 @@ export function strokeAlone(stored: StoredStroke): Omit<StoredStroke, "lane"> {
 
 /** Note that a stroke is kept; the carrier writes its samples as base64. */
 export function noteStroke(store: Store, stroke: StoredStroke): Promise<void> {
-  const { erase, seed, brush = null, over = "", layer = 0, size = null, dries = false, samples } = stroke
-  const told = { kind: KIND[stroke.kind], erase, seed, brush, over, layer, size, dries, samples }
+  const { erase, seed, brush, over = "", layer = 0, size = null, dries = false, samples } = stroke
+  const told = {
+    kind: KIND[stroke.kind],
+    erase,
+    seed,
+    brush: brush || null,
+    over,
+    layer,
+    size,
+    dries,
+    samples,
+  }
   return note(store, "keepStroke", stroke.id, { ...told, drawn_at: stroke.drawnAt })
 }
 
@@ -40,7 +50,7 @@ export const strokes: Kind<StoredStroke> = {
     kind: kindNumbered(told.kind as number),
     erase: told.erase as boolean,
     seed: told.seed as number,
-    brush: told.brush as string | null,
+    brush: (told.brush as string | null) ?? "",
     over: told.over as string,
     layer: told.layer as number,
     size: told.size as number | null,
