@@ -66,6 +66,8 @@ class Reading(Protocol):
         Whose the pack is, where that is not the account's own.
     here : mapping of str to dict of UUID to UUID
         Table -> id in packs -> id here, of all that came in or is there.
+    passed : dict of str to list
+        List of the manifest -> entries of packs before this one that nothing wanted yet.
     alike : dict of str to str
         Digest of a picture in the pack -> digest of the one that stands for it here.
     stays, beside : set of UUID
@@ -81,6 +83,7 @@ class Reading(Protocol):
     into: uuid.UUID | None
     maker: dict | None
     here: Mapping[str, dict[uuid.UUID, uuid.UUID]]
+    passed: dict[str, list]
     alike: dict[str, str]
     stays: set[uuid.UUID]
     beside: set[uuid.UUID]

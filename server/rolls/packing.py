@@ -81,7 +81,10 @@ def read_rolls(reading: Reading) -> None:
         return
     if reading.wanted is not None:
         lie = {one.roll for one in reading.pack.manifest.brushes if str(one.id) in reading.wanted}
-        entries = [one for one in entries if one.id in lie]
+        # A brush that is wanted may lie in a later pack than its roll.
+        told = [*reading.passed.pop("rolls", ()), *entries]
+        entries = [one for one in told if one.id in lie]
+        reading.passed["rolls"] = [one for one in told if one.id not in lie]
     own = reading.own_ids("rolls", [one.id for one in entries])
     standing = reading.standing("rolls", own)
     last = reading.account.rolls.order_by("place").values_list("place", flat=True).last()

@@ -49,10 +49,10 @@ def zipped(*entries, method=zipfile.ZIP_DEFLATED) -> bytes:
 def together(room: dict, count=9) -> bytes:
     """Recipes, each with a document and a picture that two have, in packs with so much room."""
     with mock.patch.dict(several.ROOM, room):
-        packs = pack.PacksFile(pack.Maker())
+        packs = pack.PacksFile(pack.Maker(), lambda digests: {one: png(int(one, 16)) for one in digests})
         for i in range(count):
             told = {"id": uuid.UUID(int=i), "name": f"Steps {i}", "steps": []}
-            packs.put("recipes", told, {f"recipes/{i}.json": b"{}"}, {f"{i // 2:064x}": png(i // 2)})
+            packs.put("recipes", told, {f"recipes/{i}.json": b"{}"}, [f"{i // 2:064x}"])
         out = io.BytesIO()
         packs.close(out)
         return out.getvalue()
@@ -60,20 +60,27 @@ def together(room: dict, count=9) -> bytes:
 
 class SeveralTests(TestCase):
     def test_what_one_holds_is_one_and_what_it_does_not_is_several_in_their_order(self):
-        for room, count in (({}, 1), ({"files": 4}, 5), ({"bytes": 1}, 9)):
+        for room, count, pictures in (({}, 1, 5), ({"files": 4}, 5, 5), ({"bytes": 1}, 9, 9)):
             packs = pack.Packs(io.BytesIO(together(room)))
             self.assertEqual(len(packs), count)
             names = [one.name for each in packs for one in each.manifest.recipes]
             self.assertEqual(names, [f"Steps {i}" for i in range(9)])
-            # A picture lies in the first that needs it, and nowhere else.
+            # A picture lies once in each whose entries name it: one of them may be read without the others'.
             held = [path for each in packs for path in each.manifest.files if path.startswith("pictures/")]
-            self.assertEqual((len(held), len(set(held))), (5, 5))
+            self.assertEqual((len(held), len(set(held))), (pictures, 5))
 
     def test_one_that_is_spoilt_or_missing_is_told_when_its_turn_comes(self):
         data = together({"files": 4})
         for spoilt in (data.replace(b"recipes/4.json", b"recipes/5.json"), data.replace(b"packs/0002", b"packs/0009")):
             with self.assertRaises(pack.PackError):
                 list(pack.Packs(io.BytesIO(spoilt)))
+
+    def test_what_broke_off_is_refused_wherever_it_did(self):
+        # Each of several ends as an archive does: what broke off behind one of them must not be taken for that one.
+        data = together({"files": 4})
+        for cut in range(0, len(data), 97):
+            with self.assertRaises(pack.PackError):
+                list(pack.Packs(io.BytesIO(data[:cut])))
 
     def test_what_is_called_several_and_is_not_is_refused(self):
         told = {"format": "hollowmist-packs", "version": 1, "packs": []}

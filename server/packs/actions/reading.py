@@ -82,6 +82,7 @@ class Reading:
         self.account, self.copies, self.wanted, self.into = account, copies, wanted, into
         self.report, self.now = Report(), timezone.now()
         self.here: dict[str, dict[uuid.UUID, uuid.UUID]] = defaultdict(dict)
+        self.passed: dict[str, list] = {}
         self.alike: dict[str, str] = {}
         self.stays: set[uuid.UUID] = set()
         self.beside: set[uuid.UUID] = set()

@@ -17,6 +17,11 @@ AT_A_TIME = 100
 """Rows that are held at a time."""
 
 
+def _pictures(digests: Iterable[str]) -> dict[str, bytes]:
+    rows = Picture.objects.filter(pk__in=digests).values_list("digest", "data")
+    return {digest: bytes(data) for digest, data in rows}
+
+
 class Writing:
     """Packs that are being written, as `acts.packing.Writing` tells it."""
 
@@ -53,9 +58,7 @@ class Writing:
         self, entries: str, entry: dict, files: Mapping[str, bytes] | None = None, pictures: Iterable[str | None] = ()
     ) -> None:
         """Add an entry, with its files and its pictures."""
-        wanted = [digest for digest in dict.fromkeys(pictures) if digest and self._out.lacks(digest)]
-        rows = Picture.objects.filter(pk__in=wanted).values_list("digest", "data") if wanted else ()
-        self._out.put(entries, entry, files or {}, {digest: bytes(data) for digest, data in rows})
+        self._out.put(entries, entry, files or {}, [digest for digest in pictures if digest])
 
 
 def write_pack(
@@ -87,7 +90,7 @@ def write_pack(
         Hears what share is done; whatever it raises ends the writing.
     """
     maker = pack.Maker.model_validate(account.maker or {})
-    packs = pack.PacksFile(maker)
+    packs = pack.PacksFile(maker, _pictures)
     writing = Writing(account, packs, everything, originals or everything, history)
     for table, ids in (("rolls", rolls), ("brushes", brushes), ("sheets", sheets)):
         writing.chosen[table] |= {uuid.UUID(str(one)) for one in ids}
@@ -95,8 +98,7 @@ def write_pack(
     for kind in reversed(kinds):
         kind.packing.choose(writing)
     if maker.mark:
-        found = Picture.objects.filter(pk=maker.mark).values_list("digest", "data")
-        packs.add({digest: bytes(data) for digest, data in found})
+        packs.add([maker.mark])
     for number, kind in enumerate(kinds):
         tell(number / len(kinds))
         kind.packing.write(writing)

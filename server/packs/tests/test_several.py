@@ -79,3 +79,16 @@ class SeveralTests(PackCase):
             with self.assertRaises(pack.PackError):
                 self.take(spoilt, self.other)
             self.assertEqual(rows(), there)
+
+    def test_a_brush_alone_comes_out_of_a_later_pack_with_its_pictures(self):
+        self.fill_up()
+        last = add_brush(self.roll, "Rope at last", {**self.brushes[0].document, "size": 77.0})
+        data = self.written(everything=True)
+        parts = list(pack.Packs(io.BytesIO(data)))
+        lies = [any(one.id == last.pk for one in part.manifest.brushes) for part in parts].index(True)
+        self.assertGreater(lies, 0)
+        report = self.take(data, self.other, wanted=[str(last.pk)])
+        self.assertEqual(self.outcomes(report), ["in"])
+        came = Brush.objects.of(self.other).get()
+        self.assertEqual(came.document["grain"]["picture"], self.source.picture_id)
+        self.assertTrue(self.other.pictures.filter(pk=self.source.picture_id).exists())

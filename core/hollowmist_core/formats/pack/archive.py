@@ -91,6 +91,9 @@ class Archive:
             raise PackError(
                 f"This archive has {len(entries):,} entries, more than the {self._most_entries:,} of a pack."
             )
+        # Of several packs that broke off, what comes last may be the end of one of them: it is no archive of its own.
+        if min((one.header_offset for one in entries), default=0) > 0:
+            raise PackError("This pack did not come whole. Write it once more, and choose that.")
         found: dict[str, zipfile.ZipInfo] = {}
         for one in entries:
             name = one.filename

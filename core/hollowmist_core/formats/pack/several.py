@@ -5,7 +5,7 @@ import json
 import shutil
 import tempfile
 import zipfile
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from typing import Any, BinaryIO
 
 from .archive import MANIFEST, Archive, PackError, as_json, parsed, put
@@ -39,6 +39,7 @@ class _Part:
         self.file = PackFile(self.out)
         self.entries: dict[str, list[dict]] = {}
         self.taken = dict.fromkeys(ROOM, 0)
+        self.pictures: set[str] = set()
 
     def has_room(self, kind: str, needed: Mapping[str, int]) -> bool:
         """Whether an entry fits; one always does where nothing lies in it yet."""
@@ -72,7 +73,7 @@ class _Part:
     def close(self, maker: Maker) -> None:
         """End it; it holds no more than its file from then on."""
         self.file.close(Manifest(maker=maker, **self.entries))
-        self.entries = {}
+        self.entries, self.pictures = {}, set()
 
 
 def _paths(pictures: Mapping[str, bytes]) -> dict[str, bytes]:
@@ -87,34 +88,37 @@ class PacksFile:
     ----------
     maker : Maker
         Of all of them.
+    pictures_of : callable
+        Digests -> the pictures' bytes by digest, those of them that there are.
     """
 
-    def __init__(self, maker: Maker):
+    def __init__(self, maker: Maker, pictures_of: Callable[[Iterable[str]], Mapping[str, bytes]]):
         self._maker = maker
+        self._pictures_of = pictures_of
         self._parts: list[_Part] = [_Part()]
-        self._pictures: set[str] = set()
 
-    def lacks(self, digest: str) -> bool:
-        """Whether none of the packs has a picture yet: it need not be read where one does."""
-        return digest not in self._pictures
+    def _lacking(self, digests: Iterable[str]) -> dict[str, bytes]:
+        """Those of some pictures that the pack which is being filled does not have yet, by where they lie in it."""
+        lacking = [one for one in dict.fromkeys(digests) if one not in self._parts[-1].pictures]
+        return _paths(self._pictures_of(lacking)) if lacking else {}
 
-    def add(self, pictures: Mapping[str, bytes]) -> None:
+    def add(self, pictures: Iterable[str]) -> None:
         """Add pictures that no entry names, by their digests."""
-        self._pictures |= pictures.keys()
-        self._parts[-1].hold(_paths(pictures))
+        self._parts[-1].hold(self._lacking(pictures))
+        self._parts[-1].pictures.update(pictures)
 
-    def put(self, kind: str, entry: dict[str, Any], files: Mapping[str, bytes], pictures: Mapping[str, bytes]) -> None:
+    def put(self, kind: str, entry: dict[str, Any], files: Mapping[str, bytes], pictures: Iterable[str]) -> None:
         """Add an entry to a list of the manifest, with the files that it names, and pictures by their digests.
 
-        A picture lies in the first pack that has an entry which names it.
+        A picture lies in every pack that has an entry which names it.
         """
-        beside = {**files, **_paths({one: data for one, data in pictures.items() if self.lacks(one)})}
-        part = self._parts[-1]
+        part, beside = self._parts[-1], {**files, **self._lacking(pictures)}
         if not part.has_room(kind, part.needed(entry, beside)):
             part.close(self._maker)
             self._parts.append(part := _Part())
+            beside = {**files, **self._lacking(pictures)}
         part.add(kind, entry, beside)
-        self._pictures |= pictures.keys()
+        part.pictures.update(pictures)
 
     def close(self, out: BinaryIO) -> None:
         """Write it all: one pack as such, several as an archive of them."""
