@@ -21,7 +21,7 @@ from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import home_speed, keeping_speed, roll_speed, sheet_speed
+from . import home_speed, keeping_speed, pen_speed, roll_speed, sheet_speed
 from .browser import JourneyCase, Pen, encoded, rows_of, settle
 
 STAMPS = 3000
@@ -47,6 +47,7 @@ LIMITS = {
     "memory_mb": 400.0,
     **home_speed.LIMITS,
     **keeping_speed.LIMITS,
+    **pen_speed.LIMITS,
     **roll_speed.LIMITS,
     **sheet_speed.LIMITS,
 }
@@ -412,6 +413,7 @@ PARTS = {
     "memory": SpeedCase.memory,
     "home": home_speed.figures,
     "keeping": keeping_speed.figures,
+    "pen": pen_speed.figures,
     "rolls": roll_speed.figures,
     "sheets": sheet_speed.figures,
 }

@@ -4,6 +4,7 @@ import type { Ref } from "vue"
 import { takeInHand } from "@/device/inHand"
 import { newId } from "@/documents/ids"
 import { sampleOf } from "@/documents/lean"
+import { PenLine } from "@/engine/penLine"
 import { MOST_SAMPLES } from "@/generated/layout"
 import type { PointerActs } from "@/parts/useSheetPointers"
 import { usePracticePen } from "./practice/usePracticePen"
@@ -34,11 +35,13 @@ export function useDrawing(
   const { api, generation, orEnded } = bench.engine
   const practice = usePracticePen(bench)
   let stroke: Drawing | undefined
+  let line: PenLine
+  /** Where the sheet lies on the page: it lies still under a stroke. */
+  let box: DOMRect
   /** The easels that it is drawn on: those that were there when it was begun. */
   let easels = bench.beside.easels.value
 
   function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
-    const box = canvas.value!.getBoundingClientRect()
     return samplesFrom(
       events.map((event) => {
         const x = onGrid((event.clientX - box.left) / view.zoom + view.x)
@@ -56,7 +59,13 @@ export function useDrawing(
     underWay.value++
     stroke = { id: newId(), pen, start, sent: 0, letGo, parts: [], generation: generation.value }
     easels = bench.beside.easels.value
-    for (const easel of easels) void api.down(easel, pen)
+    box = canvas.value!.getBoundingClientRect()
+    const on = easels
+    const since = performance.timeOrigin + start
+    line = new PenLine((samples, foreseen) =>
+      Promise.all(on.map((easel) => api.move(easel, samples, since, foreseen))),
+    )
+    for (const easel of on) void api.down(easel, pen)
   }
 
   async function finish(): Promise<void> {
@@ -64,6 +73,7 @@ export function useDrawing(
     const lifted = stroke
     const { id, letGo } = lifted
     stroke = undefined
+    line.end()
     const own = () => drawnOf(lifted)
     try {
       const [told] = await Promise.all(easels.map((easel) => orEnded(api.up(easel, id), own)))
@@ -87,8 +97,7 @@ export function useDrawing(
     const samples = samplesOf(events)
     stroke.parts.push(samples)
     if (pointer.value === "practice") practice.lend(samples)
-    const at = performance.timeOrigin + events.at(-1)!.timeStamp
-    for (const easel of easels) void api.move(easel, samples, at)
+    line.report(samples)
   }
 
   return {
@@ -107,7 +116,7 @@ export function useDrawing(
     foresee(events) {
       // A practice pen's pressure comes of how it went, and cannot be foreseen.
       if (!stroke || pointer.value === "practice") return
-      for (const easel of easels) void api.foresee(easel, samplesOf(events))
+      line.expect(samplesOf(events))
     },
     up() {
       down.value = false
@@ -117,6 +126,7 @@ export function useDrawing(
       down.value = false
       if (!stroke) return
       underWay.value--
+      line.drop()
       stroke.letGo()
       stroke = undefined
       for (const easel of easels) void api.cancel(easel)

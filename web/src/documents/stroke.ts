@@ -18,6 +18,18 @@ export function samplesFrom(rows: readonly number[][]): Float32Array<ArrayBuffer
   return samples
 }
 
+/** Samples that follow one another, as one. */
+export function joined(parts: Float32Array<ArrayBuffer>[]): Float32Array<ArrayBuffer> {
+  if (parts.length === 1) return parts[0]!
+  const out = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    out.set(part, at)
+    at += part.length
+  }
+  return out
+}
+
 /** A stroke as the hand made it. */
 export interface Stroke {
   kind: Kind
@@ -65,13 +77,7 @@ export interface Drawing<P extends Pen = Pen> {
 
 /** The stroke that was drawn, from what the page has of it. */
 export function drawnOf<P extends Pen>({ id, pen, parts }: Drawing<P>): P & { id: string } & Stroke {
-  const samples = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0))
-  let at = 0
-  for (const part of parts) {
-    samples.set(part, at)
-    at += part.length
-  }
-  return { ...pen, id, samples }
+  return { ...pen, id, samples: joined(parts) }
 }
 
 export interface KeptStroke extends Stroke {

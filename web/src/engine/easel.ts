@@ -139,16 +139,17 @@ export class Easel {
     this.paper.begin(pen)
   }
 
-  move(samples: Float32Array<ArrayBuffer>): void {
+  /** Draw on; where it is known anew, to where the hand is expected next: nothing of that is kept. */
+  move(samples: Float32Array<ArrayBuffer>, foreseen?: Float32Array<ArrayBuffer>): void {
+    if (!this.penDown) return
+    if (foreseen) this.foreseen = this.meant(foreseen, this.pen)
     // What is recorded is what the hand meant: a later fitting must not change strokes that exist.
-    if (this.penDown) this.draw(this.meant(samples, this.pen))
+    this.draw(this.meant(samples, this.pen))
   }
 
-  /** Show the stroke drawn on to where the hand is expected next; nothing of that is kept. */
-  foresee(samples: Float32Array<ArrayBuffer>): void {
-    if (!this.penDown || samples.length + this.foreseen.length === 0) return
-    this.foreseen = this.meant(samples, this.pen)
-    this.draw(NONE)
+  /** The hand is not where it was expected. */
+  forget(): void {
+    if (this.foreseen.length > 0) this.move(NONE, NONE)
   }
 
   private draw(samples: Float32Array<ArrayBuffer>): void {

@@ -1,6 +1,6 @@
 // A sheet in the module's memory, and the stroke in hand on it.
 import type { BrushDocument, Layer } from "@/documents/brush"
-import { FLOATS, type Pen, type Rectangle, type Stroke } from "@/documents/stroke"
+import { FLOATS, joined, type Pen, type Rectangle, type Stroke } from "@/documents/stroke"
 import { INK_LAYERS, KIND, MODES, PLANES, RECENT, STATES, TILE } from "@/generated/layout"
 import { writeBrush } from "./brush"
 import type { Images } from "./images"
@@ -8,6 +8,7 @@ import type { Block, Vector } from "./memory"
 import type { Module } from "./module"
 import { Reaches } from "./reach"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
+import { NOWHERE, union } from "./rectangles"
 
 const BATCH = 4096
 /** Most samples that are drawn ahead of the hand. */
@@ -95,6 +96,8 @@ export class Sheet {
   /** What lies below the ink, told by whoever laid it; empty where nothing does. */
   under = ""
   private kept: Float32Array<ArrayBuffer>[] = []
+  /** What the same call changed in batches before its last, device px. */
+  private before = NOWHERE
   /** Scratch space that its brush needs. */
   private room = 0
   private pen: Pen = { kind: "pen", erase: false, seed: 1 }
@@ -177,7 +180,9 @@ export class Sheet {
   ): Float32Array<ArrayBuffer> {
     const taken: Float32Array<ArrayBuffer>[] = []
     let from = 0
+    this.before = NOWHERE
     do {
+      if (from > 0) this.before = this.changed
       const batch = samples.subarray(from, from + BATCH * FLOATS)
       from += batch.length
       taken.push(this.feedBatch(batch, watched, from < samples.length ? NONE : foreseen))
@@ -234,6 +239,7 @@ export class Sheet {
 
   /** Lift the pen; returns the samples of the stroke. What it dries on is kept in a list, where one is given. */
   lift(beneath: Vector = NO_LIST): Float32Array<ArrayBuffer> {
+    this.before = NOWHERE
     if (this.slots.count < LEAST_FREE) this.slots.grow()
     this.space.have(this.room)
     const { path, stamps, work, images } = this.space
@@ -251,6 +257,7 @@ export class Sheet {
   }
 
   cancel(): void {
+    this.before = NOWHERE
     this.module.call("cancel", this.state, this.maps, this.slots.free)
   }
 
@@ -336,7 +343,7 @@ export class Sheet {
 
   /** The rectangle that the last call changed, device px. */
   get changed(): Rectangle {
-    return this.rectangle(["left", "top", "right", "bottom"])
+    return union(this.rectangle(["left", "top", "right", "bottom"]), this.before)
   }
 
   read(
@@ -379,15 +386,4 @@ export class Sheet {
     const { cells } = this.module.memory
     return [this.state, this.brush, this.layered, this.maps, cells, cells]
   }
-}
-
-export function joined(parts: Float32Array<ArrayBuffer>[]): Float32Array<ArrayBuffer> {
-  if (parts.length === 1) return parts[0]!
-  const out = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    out.set(part, at)
-    at += part.length
-  }
-  return out
 }

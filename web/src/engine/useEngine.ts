@@ -53,7 +53,7 @@ declare global {
       prepEdits: () => number
       /** What the brush measures, once its readings are whole. */
       readings: () => Readings | undefined
-      /** Times from pen event to changed canvas since the last call, ms. */
+      /** Times from each report of a pen to its ink on the canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
       /** Whether all that was asked for is inked, drawn and measured. */
       rests: () => Promise<boolean>
@@ -109,8 +109,14 @@ function makeEngine(): Engine {
   const written = shallowRef(0)
   const laid = shallowRef(1)
 
+  let coming: Live | undefined
+
   function take(data: News): void {
-    if (data.live) live.value = data.live
+    if (data.live) {
+      // Gauges follow once a frame, however often a pen reports.
+      if (!coming) requestAnimationFrame(() => ([live.value, coming] = [coming!, undefined]))
+      coming = data.live
+    }
     if (data.traces) traces.value = data.traces
     if (data.crossing) crossings.value = { ...crossings.value, [data.crossing.which]: data.crossing.figures }
     if (data.inked) {

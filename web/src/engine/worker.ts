@@ -1,7 +1,7 @@
 // The worker that owns the canvas: the desk, with changes of the brush gathered so that the latest wins.
 import type { BrushDocument, Input, Link } from "@/documents/brush"
 import type { SheetDocument } from "@/documents/sheet"
-import type { KeptStroke, Kind, Pen, Stroke } from "@/documents/stroke"
+import { FLOATS, TIME, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
 import { makeDesk, type Desk } from "./desk"
 import type { EaselName, Live } from "./easel"
@@ -268,24 +268,31 @@ const api = {
     desk.readings.stop()
     desk.easel(name).down(pen)
   },
-  /** `at` is when the pen event happened, ms since 1970. */
-  move(name: EaselName, samples: Float32Array<ArrayBuffer>, at: number) {
+  /**
+   * Draw on through samples, and to where the browser expects the hand next, where that is known anew; answers once it
+   * is shown. `since` is when the stroke was begun, ms since 1970.
+   */
+  move(
+    name: EaselName,
+    samples: Float32Array<ArrayBuffer>,
+    since: number,
+    foreseen?: Float32Array<ArrayBuffer>,
+  ) {
     const easel = desk.easel(name)
-    easel.move(samples)
+    easel.move(samples, foreseen)
+    if (foreseen) {
+      clearTimeout(foresightTimers.get(name))
+      if (foreseen.length > 0)
+        foresightTimers.set(
+          name,
+          setTimeout(() => easel.forget(), FORESIGHT),
+        )
+    }
     if (name !== "bench" && name !== "sheet") return
     tell({ live: easel.live })
-    if (penTimes.length < MOST_TIMES) penTimes.push(performance.timeOrigin + performance.now() - at)
-  },
-  /** Samples that the browser expects next. */
-  foresee(name: EaselName, samples: Float32Array<ArrayBuffer>) {
-    const easel = desk.easel(name)
-    clearTimeout(foresightTimers.get(name))
-    easel.foresee(samples)
-    if (samples.length === 0) return
-    foresightTimers.set(
-      name,
-      setTimeout(() => easel.foresee(new Float32Array(0)), FORESIGHT),
-    )
+    const now = performance.timeOrigin + performance.now() - since
+    for (let i = TIME; i < samples.length && penTimes.length < MOST_TIMES; i += FLOATS)
+      penTimes.push(now - samples[i]!)
   },
   up(name: EaselName, id: string) {
     penIsDown = false
@@ -331,7 +338,7 @@ const api = {
   referenceLines: () => desk.referenceLines(),
   reports: (kind: Kind, own: string[], bins: number) => desk.reports(kind, own, bins),
   inputHistogram: (input: Input, bins: number, own: string[]) => desk.inputHistogram(input, bins, own),
-  /** Times from pen event to changed canvas since the last call, ms. */
+  /** Times from each report of a pen to its ink on the canvas since the last call, ms. */
   takePenTimes() {
     const times = penTimes
     penTimes = []

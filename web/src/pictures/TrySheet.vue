@@ -9,6 +9,7 @@ import { numberOf } from "@/documents/colours"
 import { newId } from "@/documents/ids"
 import { sampleOf } from "@/documents/lean"
 import { newSeed, reachOf, samplesFrom, type KeptStroke } from "@/documents/stroke"
+import { PenLine } from "@/engine/penLine"
 import { useEngine } from "@/engine/useEngine"
 import { useSheetPointers } from "@/parts/useSheetPointers"
 
@@ -23,6 +24,7 @@ const drawn = shallowRef<KeptStroke[]>([])
 const attached = ref(false)
 let edit = 0
 let start = 0
+let line: PenLine
 
 /** All strokes in sight, with room for a wide brush; never larger than they were drawn. */
 const view = computed(() => {
@@ -70,21 +72,26 @@ function send(events: PointerEvent[]): void {
       sampleOf(event, (event.clientX - box.left) / zoom + x, (event.clientY - box.top) / zoom + y, start),
     ),
   )
-  void api.move("try", samples, performance.timeOrigin + events.at(-1)!.timeStamp)
+  line.report(samples)
 }
 
 useSheetPointers(canvas, {
   down(kind, event) {
     start = event.timeStamp
+    line = new PenLine((samples) => api.move("try", samples, performance.timeOrigin + start))
     void api.down("try", { kind, erase: false, seed: newSeed() })
     send([event])
   },
   move: send,
   async up() {
+    line.end()
     const stroke = await api.up("try", newId())
     if (stroke) drawn.value = [...drawn.value, stroke]
   },
-  cancel: () => void api.cancel("try"),
+  cancel() {
+    line.drop()
+    void api.cancel("try")
+  },
   pinch: () => undefined,
 })
 </script>

@@ -4,6 +4,7 @@ import { sampleOf } from "@/documents/lean"
 import { takeInHand } from "@/device/inHand"
 import { newId } from "@/documents/ids"
 import type { Inked, SheetStroke } from "@/documents/sheet"
+import { PenLine } from "@/engine/penLine"
 import { MOST_SAMPLES } from "@/generated/layout"
 import { notice } from "@/parts/notice"
 import type { PointerActs } from "@/parts/useSheetPointers"
@@ -38,9 +39,11 @@ export function useSheetDrawing(
   let rested = false
   let lastSeen = { x: 0, y: 0 }
   let stroke: Drawing<SheetPen> | undefined
+  let line: PenLine
+  /** Where the room lies on the page: it lies still under a stroke. */
+  let box: DOMRect
 
   function samplesOf(events: PointerEvent[]): Float32Array<ArrayBuffer> {
-    const box = room.value!.getBoundingClientRect()
     const turn = (-held.value * Math.PI) / 180
     return samplesFrom(
       events.map((event) => {
@@ -78,6 +81,9 @@ export function useSheetDrawing(
     const letGo = takeInHand()
     stroke = { id: newId(), pen, start, sent: 0, letGo, parts: [], generation: generation.value }
     underWay.value++
+    box = room.value!.getBoundingClientRect()
+    const since = performance.timeOrigin + start
+    line = new PenLine((samples, foreseen) => api.move("sheet", samples, since, foreseen))
     void api.down("sheet", pen)
     return true
   }
@@ -90,6 +96,7 @@ export function useSheetDrawing(
     still.stop()
     rested = false
     stroke = undefined
+    line.end()
     try {
       const own = () => drawnOf(lifted)
       const told = await orEnded(api.up("sheet", id), own)
@@ -120,7 +127,7 @@ export function useSheetDrawing(
     }
     const samples = samplesOf(events)
     stroke.parts.push(samples)
-    void api.move("sheet", samples, performance.timeOrigin + events.at(-1)!.timeStamp)
+    line.report(samples)
   }
 
   return {
@@ -130,7 +137,7 @@ export function useSheetDrawing(
     },
     move: send,
     foresee(events) {
-      if (stroke) void api.foresee("sheet", samplesOf(events))
+      if (stroke) line.expect(samplesOf(events))
     },
     up: () => void finish(),
     cancel() {
@@ -138,6 +145,7 @@ export function useSheetDrawing(
       rested = false
       if (!stroke) return
       underWay.value--
+      line.drop()
       stroke.letGo()
       stroke = undefined
       void api.cancel("sheet")

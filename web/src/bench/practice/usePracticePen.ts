@@ -79,12 +79,13 @@ export function usePracticePen(bench: Bench) {
       const { kind, erase, seed, layer, size } = one
       await api.down("bench", { kind, erase, seed, layer, size })
       const start = performance.now()
+      const since = performance.timeOrigin + start
       let fed = 0
       while (going && fed < samples.length) {
         const now = await new Promise<number>((frame) => requestAnimationFrame(frame))
         let until = fed
         while (until < samples.length && samples[until + TIME]! <= now - start) until += FLOATS
-        if (until > fed) void api.move("bench", samples.slice(fed, until), performance.timeOrigin + now)
+        if (until > fed) void api.move("bench", samples.slice(fed, until), since)
         fed = until
       }
       if (going) {
