@@ -1,5 +1,5 @@
 // Shows a sheet on a canvas through a view.
-import type { Vector } from "./memory"
+import type { Block, Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readField, writeField } from "./records"
 import type { Sheet } from "./sheet"
@@ -27,6 +27,7 @@ export class Screen {
   private record: Vector
   private flat: Vector
   private pixels: Vector = { at: 0, length: 0 }
+  private block?: Block
   private origin: [x: number, y: number] = [0, 0]
 
   /** `context` may be exchanged: a screen's memory outlives its canvas. */
@@ -56,9 +57,17 @@ export class Screen {
       canvas.width = view.width
       canvas.height = view.height
     }
-    if (view.width * view.height > this.pixels.length) {
-      this.pixels = memory.take(view.width * view.height, 4)
-    }
+    this.have(view.width, view.height)
+  }
+
+  /** Have room for a canvas's pixels: one that grows is being turned, and has room for any turn of it from then on. */
+  private have(width: number, height: number): void {
+    if (width * height <= this.pixels.length) return
+    const { memory } = this.module
+    const length = this.block ? width ** 2 + height ** 2 : width * height
+    if (this.block) memory.giveBack(this.block)
+    this.block = memory.lend(4 * length)
+    this.pixels = { at: this.block.at, length }
   }
 
   /** Draw the part of a sheet that lies in a rectangle of sheet px. */
