@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from "vitest"
+import { beforeEach, describe, expect, it, onTestFinished, vi } from "vitest"
 import { nextTick, ref } from "vue"
 import { usePaperView } from "@/sheets/usePaperView"
 import { living } from "./scope"
@@ -67,8 +67,85 @@ describe("how a sheet is seen", () => {
   })
 
   it("tells the engine a view that lies on whole pixels where the paper is straight", () => {
-    const { seen: view, corner } = seen()
-    expect(view.value.originX * view.value.zoom).toBeCloseTo(-corner.value.x, 6)
+    const { seen: view, lies } = seen()
+    expect(view.value.originX * view.value.zoom).toBeCloseTo(-lies.value.x, 6)
     expect([view.value.width, view.value.height]).toEqual([1000, 800])
+  })
+
+  it("moves the canvas as it is while fingers do, and has it shown anew once they rest", async () => {
+    vi.useFakeTimers()
+    onTestFinished(() => void vi.useRealTimers())
+    const { view, pinch, lies, style, toSheet, seen: asked, showed, moving } = seen()
+    pinch(3, 500, 400, 0, 0)
+    await vi.advanceTimersByTimeAsync(200)
+    showed()
+    expect(moving.value).toBe(false)
+    const before = asked.value
+    for (const mirrored of [false, true]) {
+      view.mirrored = mirrored
+      for (let i = 0; i < 20; i++) {
+        pinch(1.01, 300 + 20 * i, 500 - 9 * i, 3, -2, 0.02)
+        await nextTick()
+        expect(moving.value).toBe(true)
+        // A place of the sheet is drawn in the box, which is moved as a whole: that is where it is meant to be seen.
+        const [tx, ty, mirror, turn, scale] = [...style.value.transform.matchAll(/-?[\d.]+(?:e-\d+)?/g)].map(
+          Number,
+        )
+        const [wide, high] = [parseFloat(style.value.width), parseFloat(style.value.height)]
+        for (const [x, y] of [
+          [874, 1240],
+          [200, 2000],
+        ] as const) {
+          const [u, v] = [
+            lies.value.x + x * lies.value.zoom - wide / 2,
+            lies.value.y + y * lies.value.zoom - high / 2,
+          ]
+          const [cos, sin] = [Math.cos((turn! * Math.PI) / 180), Math.sin((turn! * Math.PI) / 180)]
+          const across = 500 + tx! + mirror! * scale! * (cos * u - sin * v)
+          const down = 400 + ty! + scale! * (sin * u + cos * v)
+          const [foundX, foundY] = toSheet(across, down)
+          expect(foundX).toBeCloseTo(x, 1)
+          expect(foundY).toBeCloseTo(y, 1)
+        }
+      }
+    }
+    // What was in sight stays in sight: nothing was inked meanwhile but what came in from the sides, once.
+    const meanwhile = asked.value
+    expect(meanwhile.zoom === before.zoom || meanwhile.zoom < view.zoom).toBe(true)
+    showed()
+    await vi.advanceTimersByTimeAsync(200)
+    showed()
+    await nextTick()
+    showed()
+    expect(moving.value).toBe(false)
+    expect(asked.value.zoom).toBeCloseTo(view.zoom, 9)
+    expect(style.value.transform).not.toContain("translate")
+  })
+
+  it("asks for nothing while fingers only come closer, and for one view at a time where paper comes in sight", async () => {
+    vi.useFakeTimers()
+    onTestFinished(() => void vi.useRealTimers())
+    const { pinch, seen: asked, showed } = seen()
+    pinch(4, 500, 400, 0, 0)
+    await vi.advanceTimersByTimeAsync(200)
+    showed()
+    const close = asked.value
+    for (let i = 0; i < 10; i++) {
+      pinch(1.05, 500, 400, 0, 0)
+      await nextTick()
+    }
+    expect(asked.value).toBe(close)
+    for (let i = 0; i < 8; i++) {
+      pinch(1, 500, 400, 60, 0)
+      await nextTick()
+    }
+    const first = asked.value
+    expect(first).not.toBe(close)
+    pinch(1, 500, 400, 60, 0)
+    await nextTick()
+    expect(asked.value).toBe(first)
+    showed()
+    await nextTick()
+    expect(asked.value).not.toBe(first)
   })
 })

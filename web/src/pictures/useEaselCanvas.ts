@@ -8,13 +8,15 @@ import { useEngine } from "@/engine/useEngine"
 
 /**
  * Have an easel's paper shown on a canvas, as the view tells. With `around`, a custom property of what lies around the
- * paper, the room's colours are the engine's, too. Returns whether the canvas is lent by now.
+ * paper, the room's colours are the engine's, too. `showed` hears that the canvas shows the view that was told last.
+ * Returns whether the canvas is lent by now.
  */
 export function useEaselCanvas(
   canvas: Readonly<Ref<HTMLCanvasElement | null>>,
   name: EaselName,
   seen: () => View,
   around?: `--${string}`,
+  showed: () => void = () => {},
 ): Readonly<Ref<boolean>> {
   const engine = useEngine()
   const session = useSession()
@@ -28,8 +30,11 @@ export function useEaselCanvas(
     attached.value = true
   })
 
+  let last: View | undefined
   watch([attached, seen], ([there, now]) => {
-    if (there) void engine.api.setView(name, now)
+    if (!there) return
+    last = now
+    void engine.api.setView(name, now).then(() => now === last && showed())
   })
 
   watch(

@@ -29,7 +29,7 @@ const { width, height } = useElementSize(room)
 /** How many strokes are drawn and not kept yet. */
 const underWay = ref(0)
 const paper = usePaperView(width, height, sheet.document, underWay)
-const { view, moved, screenDpi, fit, trueSize, pinch, style, corner, seen } = paper
+const { view, moved, moving, screenDpi, fit, trueSize, pinch, style, lies, seen, showed } = paper
 const offered = shallowRef<InstanceType<typeof StraightOffer>["$props"]["modelValue"]>()
 async function heldStill(stroke: SheetStroke): Promise<void> {
   const ways = await api.straightened(stroke.samples)
@@ -61,7 +61,7 @@ useSheetPointers(room, {
 })
 
 useWheelZoom(room, pinch)
-useEaselCanvas(canvas, "sheet", () => seen.value, "--room-deep")
+useEaselCanvas(canvas, "sheet", () => seen.value, "--room-deep", showed)
 
 /** What the sheet looked like when it was seen last: shown until its strokes are inked. */
 const opening = ref(true)
@@ -78,10 +78,10 @@ const sheetStyle = computed(() => {
   const { document } = sheet
   if (!document.value) return {}
   return {
-    left: `${corner.value.x}px`,
-    top: `${corner.value.y}px`,
-    width: `${document.value.width * view.zoom}px`,
-    height: `${document.value.height * view.zoom}px`,
+    left: `${lies.value.x}px`,
+    top: `${lies.value.y}px`,
+    width: `${document.value.width * lies.value.zoom}px`,
+    height: `${document.value.height * lies.value.zoom}px`,
   }
 })
 const mark = computed(() => {
@@ -98,7 +98,7 @@ watch(screenDpi, trueSize)
 </script>
 
 <template>
-  <div ref="room" class="room" :data-zoom="view.zoom" :aria-busy="opening" data-sheet>
+  <div ref="room" class="room" :data-zoom="view.zoom" :aria-busy="opening || moving" data-sheet>
     <div class="box" :style="style">
       <img v-if="opening && seenLast" class="last" :style="sheetStyle" :src="seenLast" alt="" />
       <canvas
@@ -108,8 +108,8 @@ watch(screenDpi, trueSize)
         aria-label="The sheet: draw on it"
       />
       <div class="over" :style="sheetStyle">
-        <GuideLines v-if="sheet.document.value" :document="sheet.document.value" :zoom="view.zoom" />
-        <slot :zoom="view.zoom" />
+        <GuideLines v-if="sheet.document.value" :document="sheet.document.value" :zoom="lies.zoom" />
+        <slot :zoom="lies.zoom" />
       </div>
     </div>
     <StraightOffer v-model="offered" @pointerdown.stop />
