@@ -1,14 +1,19 @@
-"""How quick the pen is as a tablet has it: at two device pixels, for ten seconds, hundreds of reports a second."""
+"""How quick pen and fingers are as a tablet has them: at two device pixels, for seconds, hundreds of reports a second."""
 
+import math
 from pathlib import Path
 
 import numpy as np
+from accounts.models import Account
+from django.core.management import call_command
 
 from .browser import Pen, settle
 
 LIMITS = {
     "pen_fine_ms_p95": 8.0,
     "pen_backlog": 1.2,
+    "pinch_ms_p95": 16.0,
+    "turn_mb": 0.0,
 }
 """Figure -> the most it may be."""
 
@@ -34,24 +39,83 @@ def reported(page, selector: str, seconds: float = SECONDS, hz: int = HZ) -> np.
     settle(page)
     times = np.array(page.evaluate("window.hollowmist.penTimes()"))
     # The touch itself is told too.
-    print(len(times), count, [round(float(np.median(times[i:i+240])),1) for i in range(0,len(times),240)])
     assert len(times) >= count, f"of {count} reports {len(times)} were inked"
     return times
 
 
 def fine(case) -> dict[str, float]:
-    """On the bench at two device pixels with twelve responses: at the 95th percentile, and its last second to its first."""
+    """On the bench with twelve responses: what a report takes, and its last second to its first."""
     page = case.open_bench(case.open_page(WIDE, HIGH, scale=2), "Twelve")
     times = reported(page, "canvas.sheet")
     page.context.close()
-    median = float(np.median(times))
-    print(f"pen_fine: median {median:.1f} ms, p95 {np.percentile(times, 95):.1f} ms, worst {times.max():.0f} ms")
     return {
+        "pen_fine_ms": float(np.median(times)),
         "pen_fine_ms_p95": float(np.percentile(times, 95)),
         "pen_backlog": float(np.median(times[-HZ:]) / np.median(times[:HZ])),
     }
 
 
+MOVED = """() => {
+  const times = (window.moved = [])
+  let first
+  addEventListener("pointermove", ({ timeStamp }) => {
+    if (first !== undefined) return
+    first = timeStamp
+    requestAnimationFrame(() => {
+      // What this frame shows is laid out and handed over by then.
+      const { port1, port2 } = new MessageChannel()
+      port1.onmessage = () => {
+        times.push(performance.now() - first)
+        first = undefined
+      }
+      port2.postMessage(null)
+    })
+  }, { capture: true })
+}"""
+"""Notes how long it takes from each move of a finger to the frame that shows it, ms."""
+
+
+def fingers(case, turns=10, steps=180) -> dict[str, float]:
+    """Two fingers that turn and zoom a sheet: from a move to the frame that shows it, and what memory that takes."""
+    demo = Account.objects.filter(username="skerrow")
+    if not demo.exists():
+        call_command("seed_demo")
+    before, case.account = case.account, demo.get()
+    page = case.open_page(WIDE, HIGH, scale=2)
+    case.account = before
+    page.goto(f"{case.live_server_url}/sheets")
+    page.click("[aria-label='Open Great whorl']")
+    page.wait_for_selector("[data-sheet][aria-busy=false]")
+    box = page.locator("[data-sheet]").bounding_box()
+    x, y, reach = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, box["height"] / 4
+    session = page.context.new_cdp_session(page)
+
+    def touch(kind, turn, apart=1.0):
+        across, down = reach * apart * math.cos(turn), reach * apart * math.sin(turn)
+        points = [{"x": x + across, "y": y + down, "id": 0}, {"x": x - across, "y": y - down, "id": 1}]
+        session.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": [] if kind == "touchEnd" else points})
+
+    def held() -> float:
+        settle(page)
+        return page.evaluate("window.hollowmist.memoryHeld()") / 2**20
+
+    def turn():
+        for i in range(1, steps + 1):
+            touch("touchMove", 2 * math.pi * i / steps, 1 + 0.5 * math.sin(2 * math.pi * i / steps))
+
+    page.evaluate(MOVED)
+    touch("touchStart", 0.0)
+    turn()
+    first = held()
+    for _ in range(turns - 1):
+        turn()
+    times = page.evaluate("window.moved")
+    touch("touchEnd", 0.0)
+    grown = held() - first
+    page.context.close()
+    return {"pinch_ms_p95": float(np.percentile(times, 95)), "turn_mb": grown}
+
+
 def figures(case) -> dict[str, float]:
     """All of them; `case` is a journey with the brushes that `script/bench` opens."""
-    return fine(case)
+    return {**fine(case), **fingers(case)}

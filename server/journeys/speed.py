@@ -413,8 +413,8 @@ PARTS = {
     "memory": SpeedCase.memory,
     "home": home_speed.figures,
     "keeping": keeping_speed.figures,
-    "pen": pen_speed.figures,
     "rolls": roll_speed.figures,
     "sheets": sheet_speed.figures,
+    "pen": pen_speed.figures,
 }
 """Parts of the table, in the order in which they are measured: later ones open what earlier ones made."""
