@@ -1,4 +1,4 @@
-"""How quick pen and fingers are as a tablet has them: at two device pixels, for seconds, hundreds of reports a second."""
+"""How quick pen and fingers are as a tablet has them: two device pixels, hundreds of reports a second, for seconds."""
 
 import math
 from pathlib import Path
