@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from "vitest"
-import { effectScope, ref } from "vue"
+import { effectScope, nextTick, ref } from "vue"
+import { useFingers } from "@/parts/useFingers"
 import { useSheetPointers, type PointerActs } from "@/parts/useSheetPointers"
 import { living } from "./scope"
 
@@ -11,7 +12,15 @@ beforeEach(() => {
   canvas = document.createElement("div")
   canvas.setPointerCapture = () => {}
   document.body.replaceChildren(canvas)
-  acts = { down: vi.fn(), move: vi.fn(), up: vi.fn(), cancel: vi.fn(), pinch: vi.fn() }
+  localStorage.clear()
+  acts = {
+    inks: vi.fn(() => true),
+    down: vi.fn(),
+    move: vi.fn(),
+    up: vi.fn(),
+    cancel: vi.fn(),
+    pinch: vi.fn(),
+  }
   living(() => useSheetPointers(ref(canvas), acts as unknown as PointerActs))
 })
 
@@ -29,8 +38,14 @@ function send(type: string, pointerType: string, pointerId: number, x = 0, y = 0
 
 const kinds = () => acts.down.mock.calls.map(([kind]) => kind)
 
+async function fingersDraw(): Promise<void> {
+  living(() => useFingers()).fingers.value = "draw"
+  await nextTick()
+}
+
 describe("pointers on the proof sheet", () => {
-  it("draw with a pen, a finger and a mouse, each under its own name", () => {
+  it("draw with a pen, a finger and a mouse, each under its own name", async () => {
+    await fingersDraw()
     for (const [id, type] of [
       [1, "pen"],
       [3, "mouse"],
@@ -56,6 +71,42 @@ describe("pointers on the proof sheet", () => {
     send("pointerdown", "touch", 4, 300, 300)
     expect(kinds()).toEqual(["pen"])
     expect(acts.pinch).not.toHaveBeenCalled()
+  })
+
+  it("leave drawing to the pen from the first one on: fingers move the paper, one by one or two by two", async () => {
+    send("pointerdown", "touch", 1, 100, 100)
+    send("pointerup", "touch", 1)
+    expect(kinds()).toEqual(["finger"])
+    send("pointermove", "pen", 2, 0, 0, { buttons: 0 })
+    vi.advanceTimersByTime(1000)
+    send("pointerdown", "touch", 3, 100, 100)
+    send("pointermove", "touch", 3, 130, 90)
+    expect(acts.pinch.mock.calls).toEqual([[1, 0, 0, 30, -10]])
+    send("pointerdown", "touch", 4, 230, 90)
+    send("pointermove", "touch", 4, 330, 90)
+    expect(acts.pinch.mock.calls[1]![0]).toBeCloseTo(2)
+    send("pointerup", "touch", 4)
+    send("pointerup", "touch", 3)
+    expect(kinds()).toEqual(["finger"])
+    // Chosen otherwise it stays so, whatever pen comes.
+    await nextTick()
+    await fingersDraw()
+    send("pointermove", "pen", 2, 0, 0, { buttons: 0 })
+    vi.advanceTimersByTime(1000)
+    send("pointerdown", "touch", 5, 100, 100)
+    expect(kinds()).toEqual(["finger", "finger"])
+  })
+
+  it("take back what a finger began when a pen comes near, and choose or mend with fingers as ever", () => {
+    send("pointerdown", "touch", 1, 100, 100)
+    send("pointermove", "pen", 2, 0, 0, { buttons: 0 })
+    expect(acts.cancel).toHaveBeenCalledTimes(1)
+    send("pointerdown", "touch", 3, 100, 100)
+    expect(kinds()).toEqual(["finger"])
+    vi.advanceTimersByTime(1000)
+    acts.inks!.mockReturnValue(false)
+    send("pointerdown", "touch", 4, 100, 100)
+    expect(kinds()).toEqual(["finger", "finger"])
   })
 
   it("let the pen take over from a palm that touched first", () => {
@@ -96,7 +147,8 @@ describe("pointers on the proof sheet", () => {
     expect(acts.up).toHaveBeenCalledTimes(2)
   })
 
-  it("keep what a pen drew whose contact the system took away; a finger's was a gesture", () => {
+  it("keep what a pen drew whose contact the system took away; a finger's was a gesture", async () => {
+    await fingersDraw()
     send("pointerdown", "pen", 1)
     send("pointercancel", "pen", 1)
     expect(acts.up).toHaveBeenCalledTimes(1)

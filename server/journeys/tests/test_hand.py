@@ -67,6 +67,11 @@ class EvenLineTests(HandCase):
         pen.draw([(box["x"] + 60 + 3 * i, y, 0.05 + 0.9 * i / 90) for i in range(91)])
         pen.draw([(box["x"] + 800 + 3 * i, y, 0.5, (0, 0), "mouse") for i in range(91)])
         settle(page)
+        # A pen was here: from then on fingers draw where that is chosen.
+        page.get_by_role("button", name="Settings").click()
+        page.get_by_role("radio", name="fingers draw too").click()
+        page.keyboard.press("Escape")
+        settle(page)
         pen.touch("touchStart", (box["x"] + 430, y))
         for i in range(1, 91):
             pen.touch("touchMove", (box["x"] + 430 + 3 * i, y))

@@ -132,5 +132,6 @@ export function useDrawing(
       for (const easel of easels) void api.cancel(easel)
     },
     pinch,
+    inks: () => true,
   }
 }

@@ -1,7 +1,9 @@
-// Pointers on the proof sheet: a pen, a finger or a mouse draws; two fingers pan and zoom; a palm does nothing.
+// Pointers on paper: a pen, a mouse or a finger draws; two fingers pan, zoom and turn, and one pans where a pen alone
+// draws; a palm does nothing.
 import type { Kind } from "@/documents/stroke"
 import { tryOnScopeDispose, useEventListener } from "@vueuse/core"
 import type { Ref } from "vue"
+import { useFingers } from "./useFingers"
 
 export interface PointerActs {
   down: (kind: Kind, event: PointerEvent) => void
@@ -13,6 +15,8 @@ export interface PointerActs {
   cancel: () => void
   /** `turned` is by how much the fingers turned, radians clockwise. */
   pinch: (factor: number, atX: number, atY: number, dx: number, dy: number, turned?: number) => void
+  /** Whether what is drawn is ink: then fingers may be there to move the paper alone. */
+  inks?: () => boolean
 }
 
 const KINDS: Record<string, Kind> = { pen: "pen", touch: "finger", mouse: "mouse" }
@@ -37,6 +41,16 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   let drawing: { id: number; kind: Kind; at: number; x: number; y: number; far: number } | undefined
   let panning: number | undefined
   let penSeen = -Infinity
+  const { fingers: use, sawPen } = useFingers()
+  const fingersMove = () => use.value === "move" && acts.inks?.() === true
+
+  /** A pen is near. What a finger began meanwhile was the hand that holds it. */
+  function penComes(): void {
+    sawPen()
+    penSeen = performance.now()
+    if (drawing?.kind === "finger") stop(true)
+    fingers.clear()
+  }
 
   const place = (event: PointerEvent) => {
     const box = target.value!.getBoundingClientRect()
@@ -67,7 +81,7 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     if (palm) return
     fingers.set(event.pointerId, place(event))
     if (fingers.size === 1 && !drawing) {
-      start(event, "finger")
+      if (!fingersMove()) start(event, "finger")
       return
     }
     const young = drawing && event.timeStamp - drawing.at < YOUNG && drawing.far < SHORT
@@ -84,11 +98,7 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
       return
     }
     if (kind === "mouse" && event.button !== 0) return
-    if (kind === "pen") {
-      // A pen comes before a palm that touched first.
-      if (drawing?.kind === "finger") stop(true)
-      fingers.clear()
-    }
+    if (kind === "pen") penComes()
     // A stroke whose end nobody told of ends where the next begins.
     if (drawing && (drawing.kind === kind || drawing.id === event.pointerId)) stop(false)
     if (!drawing) start(event, kind)
@@ -114,12 +124,18 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   useEventListener(target, raw ? "pointerrawupdate" : "pointermove", (event) => follow(event as PointerEvent))
 
   useEventListener(target, "pointermove", (event: PointerEvent) => {
+    if (event.pointerType === "pen" && drawing?.id !== event.pointerId) penComes()
     // WebKitGTK expects nothing.
     if (drawing?.id === event.pointerId) acts.foresee?.(event.getPredictedEvents?.() ?? [])
     if (panning === event.pointerId) return acts.pinch(1, 0, 0, event.movementX, event.movementY)
     const old = fingers.get(event.pointerId)
-    if (!old || drawing || fingers.size !== 2) return
+    if (!old || drawing) return
     const now = place(event)
+    if (fingers.size === 1 && fingersMove()) {
+      fingers.set(event.pointerId, now)
+      return acts.pinch(1, 0, 0, now.x - old.x, now.y - old.y)
+    }
+    if (fingers.size !== 2) return
     const other = [...fingers].find(([id]) => id !== event.pointerId)![1]
     const before = Math.hypot(old.x - other.x, old.y - other.y)
     const after = Math.hypot(now.x - other.x, now.y - other.y)

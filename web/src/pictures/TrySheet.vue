@@ -93,6 +93,7 @@ useSheetPointers(canvas, {
     void api.cancel("try")
   },
   pinch: () => undefined,
+  inks: () => true,
 })
 </script>
 

@@ -58,6 +58,7 @@ useSheetPointers(room, {
   up: () => (grabbed ? grabbed.up(view.zoom) : drawing.up()),
   cancel: () => (grabbed ? grabbed.up(view.zoom) : drawing.cancel()),
   pinch,
+  inks: () => !props.grab,
 })
 
 useWheelZoom(room, pinch)

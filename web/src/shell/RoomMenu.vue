@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Light of the room, drawing hand, and the way out.
+// Light of the room, drawing hand, what fingers do, and the way out.
 import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
@@ -9,6 +9,7 @@ import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import { writeWaiting } from "@/device/waitingFile"
 import { notice } from "@/parts/notice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import { useFingers } from "@/parts/useFingers"
 import AccountDialog from "./AccountDialog.vue"
 import MakerDialog from "./MakerDialog.vue"
 import PocketsDialog from "./PocketsDialog.vue"
@@ -24,6 +25,12 @@ const HANDS = [
   { value: "left", label: "left" },
   { value: "right", label: "right" },
 ] as const
+
+const FINGERS = [
+  { value: "move", label: "pen alone draws" },
+  { value: "draw", label: "fingers draw too" },
+] as const
+const { fingers } = useFingers()
 
 const making = ref(false)
 const account = ref(false)
@@ -92,6 +99,8 @@ async function write(): Promise<void> {
         :model-value="session.account.hand ?? 'right'"
         @update:model-value="session.prefer({ hand: $event })"
       />
+      <p class="hm-small">Fingers on paper, on this device</p>
+      <ChoiceBar v-model="fingers" label="Fingers on paper" :options="[...FINGERS]" />
       <p class="hm-small">On this device</p>
       <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
       <button type="button" class="hm-quiet out" @click="making = true">
