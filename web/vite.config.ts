@@ -67,6 +67,8 @@ export default defineConfig(({ mode }) => ({
   plugins: [vue(), named(), ...(mode === "measure" ? [] : [installed])],
   resolve: { alias: { "@": here("src") } },
   worker: { format: "es" },
+  // An error tells its name, and where it came from.
+  esbuild: { keepNames: true },
   server: { proxy: { "/api": process.env.HOLLOWMIST_API ?? "http://127.0.0.1:8420" } },
   build: {
     target: "es2022",

@@ -81,6 +81,11 @@ def launch(playwright):
     return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
 
 
+def note_problems(page, problems: list[str]) -> None:
+    """Note errors of a page that nobody caught, each with where it came from."""
+    page.on("pageerror", lambda error: problems.append(error.stack or str(error)))
+
+
 def settle(page) -> None:
     """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves.
 
@@ -188,7 +193,7 @@ class JourneyCase(StaticLiveServerTestCase):
             context.add_cookies([cookie])
         page = context.new_page()
         page.set_default_timeout(PATIENCE * 1000)
-        page.on("pageerror", lambda error: self.problems.append(str(error)))
+        note_problems(page, self.problems)
         return page
 
     def open_bench(self, page=None, name="Rope Ribbon"):

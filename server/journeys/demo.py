@@ -8,7 +8,7 @@ from django.test import Client, override_settings
 from rolls.models import Brush
 from tasks.tests import workers_here
 
-from .browser import PATIENCE, JourneyCase
+from .browser import PATIENCE, JourneyCase, note_problems
 from .shelf import ShelfProcess
 from .stage import Stage
 
@@ -57,5 +57,5 @@ class DemoCase(JourneyCase):
         """A fresh page in a window, of a device that has nothing yet where none is given."""
         page = (device or self.device(size, signed_in, scale)).new_page()
         page.set_default_timeout(PATIENCE * 1000)
-        page.on("pageerror", lambda error: self.problems.append(str(error)))
+        note_problems(page, self.problems)
         return Stage(page, self.live_server_url)

@@ -12,7 +12,7 @@ from sources.actions.pictures import ink_of, pixels_of
 from sources.models import Source
 from sources.tests.pictures import encoded, gravel, shell
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import JourneyCase, Pen, note_problems, settle
 from journeys.home_speed import INSTALLED
 from journeys.way import Way
 
@@ -44,7 +44,7 @@ class DeviceCase(JourneyCase):
         context = page.context
         page.close()
         page = context.new_page()
-        page.on("pageerror", lambda error: self.problems.append(str(error)))
+        note_problems(page, self.problems)
         page.goto(f"{self.way.url}{path}")
         return page
 
