@@ -6,6 +6,7 @@ import { computed, useTemplateRef, watch } from "vue"
 import { usePracticePen } from "./practice/usePracticePen"
 import CaptureFrame from "./CaptureFrame.vue"
 import { useBench } from "./useBench"
+import HoverTip from "@/parts/HoverTip.vue"
 import { useSheetPointers } from "@/parts/useSheetPointers"
 import { useWheelZoom } from "@/parts/useWheelZoom"
 import { useEaselCanvas } from "@/pictures/useEaselCanvas"
@@ -62,6 +63,12 @@ const at = (x: number, y: number) => ({
         Draw anywhere: your strokes stay, and re-ink with every change.
       </p>
       <span v-if="bench.sizing.value" class="size" :style="sizeMark" />
+      <HoverTip
+        :over="canvas"
+        :brush="bench.state.value?.document"
+        :size="bench.eraser.size.value"
+        :zoom="view.zoom"
+      />
       <button
         v-if="bench.proofs.strokes.value.length > 0"
         type="button"

@@ -4,6 +4,7 @@ import { useElementSize, useObjectUrl } from "@vueuse/core"
 import { FlipHorizontal2, Maximize, Ruler } from "@lucide/vue"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import type { SheetStroke } from "@/documents/sheet"
+import HoverTip from "@/parts/HoverTip.vue"
 import { useSheetPointers } from "@/parts/useSheetPointers"
 import { useWheelZoom } from "@/parts/useWheelZoom"
 import { useEaselCanvas } from "@/pictures/useEaselCanvas"
@@ -29,7 +30,7 @@ const { width, height } = useElementSize(room)
 /** How many strokes are drawn and not kept yet. */
 const underWay = ref(0)
 const paper = usePaperView(width, height, sheet.document, underWay)
-const { view, moved, moving, screenDpi, fit, trueSize, pinch, style, lies, seen, showed } = paper
+const { view, held, moved, moving, screenDpi, fit, trueSize, pinch, style, lies, seen, showed } = paper
 const offered = shallowRef<InstanceType<typeof StraightOffer>["$props"]["modelValue"]>()
 async function heldStill(stroke: SheetStroke): Promise<void> {
   const ways = await api.straightened(stroke.samples)
@@ -115,6 +116,15 @@ watch(screenDpi, trueSize)
     </div>
     <StraightOffer v-model="offered" @pointerdown.stop />
     <span v-if="props.sizing" class="size" :style="mark" />
+    <HoverTip
+      v-if="!props.grab"
+      :over="room"
+      :brush="sheet.hand.document.value"
+      :size="sheet.hand.size.value"
+      :zoom="view.zoom"
+      :turn="held"
+      :mirrored="view.mirrored"
+    />
     <div class="looks" @pointerdown.stop>
       <button v-if="moved" type="button" class="hm-quiet" aria-label="Whole sheet" @click="fit">
         <Maximize :size="20" />

@@ -80,7 +80,7 @@ async function write(): Promise<void> {
 </script>
 
 <template>
-  <ElPopover trigger="click" placement="bottom-end" :width="300" @hide="stay">
+  <ElPopover trigger="click" placement="bottom-end" :width="320" @hide="stay">
     <template #reference>
       <button type="button" class="hm-quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
     </template>
@@ -135,6 +135,7 @@ async function write(): Promise<void> {
 <style scoped>
 .menu {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   max-height: calc(100dvh - 96px);
   overflow-y: auto;
