@@ -56,6 +56,20 @@ _READ_CANVAS = """(number) => {
 }"""
 
 
+WORKERS = """
+  window.workers = []
+  const Plain = window.Worker
+  window.Worker = class extends Plain {
+    constructor(...given) {
+      super(...given)
+      this.called = given[1]?.name
+      window.workers.push(this)
+    }
+  }
+  window.worker = (name) => window.workers.findLast((one) => one.called === name)
+"""
+"""Has the engine's workers at hand: the latest "pen" or "second" one by its name."""
+
 _STROKES_HERE = """(account) => new Promise((tell) => {
   const asked = indexedDB.open(`hollowmist-${account}`)
   asked.onsuccess = () => {

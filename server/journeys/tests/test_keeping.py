@@ -13,7 +13,7 @@ from playwright.sync_api import expect
 from proofs.models import ProofStroke
 from rolls.actions.delete_brush import delete_brush
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import WORKERS, JourneyCase, Pen, settle
 
 DATABASE = os.environ.get("HOLLOWMIST_DB_INSTANCE", "test")
 
@@ -188,11 +188,7 @@ class RollsTests(JourneyCase):
 class WorkerTests(JourneyCase):
     def setUp(self):
         super().setUp()
-        self.page.add_init_script("""
-          window.workers = []
-          const Plain = window.Worker
-          window.Worker = class extends Plain { constructor(...given) { super(...given); window.workers.push(this) } }
-        """)
+        self.page.add_init_script(WORKERS)
         self.page.route("**/assets/worker-*.js", self.breakable)
         self.open_bench(self.page)
         self.pen, self.box = Pen(self.page), self.sheet_box()
@@ -220,11 +216,11 @@ class WorkerTests(JourneyCase):
         self.kept(1)
         self.wait_for(lambda: self.inked(300, 540) > 200)
         self.line(700, lift=False)
-        page.evaluate("workers.at(-1).terminate()")
+        page.evaluate("worker('pen').terminate()")
         self.pen.event("mouseMoved", self.box["x"] + 820, self.foot, 0.6)
         page.wait_for_selector("text=was started anew")
         self.pen.event("mouseReleased", self.box["x"] + 830, self.foot)
-        self.assertEqual(page.evaluate("workers.length"), 2)
+        self.assertEqual(page.evaluate("workers.filter((one) => one.called === 'pen').length"), 2)
         self.kept(2)
         self.wait_for(lambda: self.inked(300, 540) > 200 and self.inked(700, 780) > 50)
         self.line(900, 20)
@@ -238,7 +234,7 @@ class WorkerTests(JourneyCase):
             # Lanes that come lay the paper out anew, with what is drawn on it.
             self.wait_for(lambda: self.inked(300, 540) > 200)
             self.line(left, lift=False)
-            page.evaluate("workers.at(-1).postMessage('full')")
+            page.evaluate("worker('pen').postMessage('full')")
             page.wait_for_selector(word)
             self.pen.event("mouseReleased", self.box["x"] + left + 90, self.foot)
         self.kept(3)

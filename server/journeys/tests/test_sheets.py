@@ -18,7 +18,7 @@ from proofs.models import Lane, ProofStroke
 from sheets.actions.piece import piece_of
 from sheets.models import Look, Sheet, SheetStroke
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import WORKERS, JourneyCase, Pen, settle
 from journeys.demo import DemoCase
 from journeys.tests.test_offline import DeviceCase
 from journeys.way import Way
@@ -397,11 +397,7 @@ class SheetTests(SheetHands, JourneyCase):
 
     def test_a_worker_that_dies_in_the_middle_of_writing_is_followed_by_one_that_writes(self):
         page = self.page
-        page.add_init_script("""
-          window.workers = []
-          const Plain = window.Worker
-          window.Worker = class extends Plain { constructor(...given) { super(...given); window.workers.push(this) } }
-        """)
+        page.add_init_script(WORKERS)
         self.new_sheet(page, "A4")
         self.hold(page, "Rope Ribbon")
         for k in range(6):
@@ -412,11 +408,14 @@ class SheetTests(SheetHands, JourneyCase):
         with page.expect_download(timeout=120_000) as coming:
             page.get_by_role("button", name="PNG inked anew").click()
             page.wait_for_timeout(300)
-            page.evaluate("workers.at(-1).terminate()")
+            page.evaluate("worker('second').terminate()")
+            # The pen's own goes on meanwhile.
+            self.stroke(page, 0.1, 0.9, 0.9, 0.85)
         with TemporaryDirectory() as folder:
             path = Path(folder) / "file.png"
             coming.value.save_as(path)
             self.assertEqual(Image.open(path).size, (4960, 7016))
+        self.wait_for(lambda: SheetStroke.objects.count() == 7)
 
     def test_writing_can_be_stopped(self):
         page = self.page

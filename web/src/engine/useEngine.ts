@@ -1,12 +1,12 @@
-// The engine's worker, one for the whole application. One that dies is started again.
-import * as Comlink from "comlink"
+// The engine's workers, for the whole application: the pen's, and a second one. One that dies is started again.
+import type * as Comlink from "comlink"
 import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
-import engineAddress from "@/generated/engine.wasm?url"
-import { Asking } from "./asking"
 import type { Live } from "./easel"
+import { isFatal, launch, type Launched } from "./launch"
 import type { Bring } from "./pictures"
 import type { PrepNews } from "./prep"
 import type { Readings } from "./readings"
+import { SecondWorker } from "./secondWorker"
 import type { Crossing, Overlap, StationTraces } from "./stations"
 import type { News, WorkerApi } from "./worker"
 
@@ -36,6 +36,8 @@ export interface Engine {
   laid: ShallowRef<number>
   /** How much of the sheet that is being written is done, 0..1. */
   written: ShallowRef<number>
+  /** How much memory the workers hold, bytes. */
+  memoryHeld: () => Promise<number>
 }
 
 declare global {
@@ -59,25 +61,15 @@ declare global {
       rests: () => Promise<boolean>
       /** Whether it is, once the engine has heard all that was told it. */
       sheetRests: () => Promise<boolean>
-      /** How much memory the engine holds, bytes. */
+      /** How much memory the engine's workers hold, bytes. */
       memoryHeld: () => Promise<number>
       strokesInked: () => Promise<number>
     }
   }
 }
 
-/** Every so often the worker is asked whether it is there, ms; one that says nothing for so long is dead. */
-const ASKED = 1500
-const DEAD = 8000
-
 /** A worker that ends so soon after another, ms, would end again. */
 const SOON = 60_000
-
-/** A kernel that trapped, or memory that could not grow, as it comes through from the worker. */
-const isFatal = ({ name }: Error) => name === "RuntimeError" || name === "RangeError"
-
-/** Calls that stand alone: any worker can answer them. */
-const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush", "writeSheet"])
 
 let engine: Engine | undefined
 
@@ -94,9 +86,7 @@ const gaps: number[] = []
 const MOST_GAPS = 1000
 
 function makeEngine(): Engine {
-  let worker: Worker
-  let remote: Comlink.Remote<WorkerApi>
-  let ready: Promise<void>
+  let pen: Launched
   const generation = ref(0)
   const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, twist: 0, speed: 0, inputs: [] })
   const traces = shallowRef<StationTraces>()
@@ -141,25 +131,12 @@ function makeEngine(): Engine {
     if (data.broken && !exhausted.value) restart()
   }
 
+  const bringing: Bring = (digest) => bring(digest)
+
   function start(): void {
-    worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })
-    remote = Comlink.wrap<WorkerApi>(worker)
-    const { port1, port2 } = new MessageChannel()
-    const mine = worker
-    port1.onmessage = ({ data }: MessageEvent<News>) => mine === worker && take(data)
-    const bringing = Comlink.proxy((digest: string) => bring(digest))
-    ready = remote.start(
-      new URL(engineAddress, location.href).href,
-      Comlink.transfer(port2, [port2]),
-      bringing,
-    )
-    ready.then(
-      () => mine === worker && watchOver(mine),
-      () => {},
-    )
+    pen = launch("pen", bringing, take, () => !exhausted.value && restart())
   }
 
-  const asking = new Asking()
   const exhausted = ref(false)
   let restarted = -Infinity
   /** Those who wait for an answer that does not come any more. */
@@ -177,11 +154,11 @@ function makeEngine(): Engine {
   }
 
   function startAnew(): void {
-    worker.terminate()
+    pen.end()
     exhausted.value = false
     start()
     generation.value++
-    void ready.then(() => asking.again())
+    void pen.ready.then(() => second.penEnded())
   }
 
   function orEnded<T, U>(call: Promise<T>, otherwise: () => U): Promise<T | U> {
@@ -193,55 +170,34 @@ function makeEngine(): Engine {
     })
   }
 
-  /** Called when somebody calls the worker: from then on it is asked whether it is there. */
-  let called = () => {}
+  start()
 
-  /** Watch over a worker as long as it is called; where nothing happens nothing is asked. A hidden page may sleep. */
-  function watchOver(mine: Worker): void {
-    let silent = 0
-    let asked = false
-    let wanted = false
-    let timer = 0
-    function look(): void {
-      const done = !asked && !wanted
-      if (mine !== worker || done) {
-        window.clearInterval(timer)
-        timer = 0
-        return
-      }
-      silent = document.visibilityState === "visible" && asked ? silent + ASKED : 0
-      if (silent >= DEAD && !exhausted.value) return restart()
-      wanted = false
-      if (asked) return
-      asked = true
-      void remote.alive().then(() => {
-        asked = false
-        silent = 0
-      })
-    }
-    called = () => {
-      wanted = true
-      timer ||= window.setInterval(look, ASKED)
-    }
-    called()
+  /** Call the pen's worker. One that ends gives no answer. */
+  function callPen(name: keyof WorkerApi, given: readonly unknown[]): Promise<unknown> {
+    const mine = pen
+    mine.called()
+    return (mine.remote[name] as (...given: readonly unknown[]) => Promise<unknown>)(...given).catch(
+      (error: Error) => {
+        if (!isFatal(error)) throw error
+        if (mine === pen && !exhausted.value) restart()
+        return new Promise(() => {})
+      },
+    )
   }
 
-  start()
+  const second = new SecondWorker(
+    (take, silent) => launch("second", bringing, take, silent),
+    callPen,
+    (news) => take({ ...(news.written !== undefined && { written: news.written }) }),
+  )
   const api = new Proxy({} as Comlink.Remote<WorkerApi>, {
     get:
       (_, name: keyof WorkerApi) =>
       (...given: never[]) => {
-        called()
+        if (second.takes(name)) return second.call(name, given)
         if (name === "setBrush" && given[0] === "bench") changed.set(given[2]! as number, performance.now())
-        const mine = worker
-        const call = () =>
-          (remote[name] as (...given: never[]) => Promise<unknown>)(...given).catch((error: Error) => {
-            if (!isFatal(error)) throw error
-            if (mine === worker && !exhausted.value) restart()
-            // As of a worker that ended: there is no answer.
-            return new Promise(() => {})
-          })
-        return ALONE.has(name) ? asking.ask(call) : call()
+        second.hears(name, given)
+        return callPen(name, given)
       },
   })
   return {
@@ -263,8 +219,9 @@ function makeEngine(): Engine {
       laid,
     },
     get ready() {
-      return ready
+      return pen.ready
     },
+    memoryHeld: async () => Number(await api.memoryHeld()) + (await second.memoryHeld()),
   }
 }
 
@@ -282,7 +239,7 @@ export function useEngine(): Engine {
     penTimes: () => made.api.takePenTimes(),
     rests: () => made.api.rests(),
     sheetRests: () => made.api.sheetRests(),
-    memoryHeld: () => made.api.memoryHeld(),
+    memoryHeld: made.memoryHeld,
     strokesInked: () => made.api.strokesInked(),
   }
   return engine
