@@ -51,6 +51,17 @@ describe("what a pen reports", () => {
     expect(places()).toEqual([[0]])
   })
 
+  it("tells nothing where nothing is foreseen, but once where something was", async () => {
+    const { calls, line, at, shows } = slowEngine()
+    for (let i = 0; i < 3; i++) line.expect(new Float32Array(0))
+    expect(calls).toHaveLength(0)
+    line.expect(at(7))
+    await shows()
+    for (let i = 0; i < 3; i++) line.expect(new Float32Array(0))
+    await shows()
+    expect(calls.map(({ foreseen }) => foreseen?.length)).toEqual([FLOATS, 0])
+  })
+
   it("takes along only the latest that is foreseen, and goes alone where nothing was reported", async () => {
     const { calls, line, at, shows } = slowEngine()
     line.expect(at(7))

@@ -97,6 +97,17 @@ describe("pointers on the proof sheet", () => {
     expect(kinds()).toEqual(["finger", "finger"])
   })
 
+  it("let two fingers go on while a pen is held near, and no more once it touches", () => {
+    send("pointerdown", "touch", 1, 100, 100)
+    send("pointerdown", "touch", 2, 200, 100)
+    send("pointermove", "pen", 3, 0, 0, { buttons: 0 })
+    send("pointermove", "touch", 2, 300, 100)
+    expect(acts.pinch).toHaveBeenCalledTimes(1)
+    send("pointerdown", "pen", 3)
+    send("pointermove", "touch", 2, 320, 100)
+    expect(acts.pinch).toHaveBeenCalledTimes(1)
+  })
+
   it("take back what a finger began when a pen comes near, and choose or mend with fingers as ever", () => {
     send("pointerdown", "touch", 1, 100, 100)
     send("pointermove", "pen", 2, 0, 0, { buttons: 0 })

@@ -11,6 +11,8 @@ export class PenLine {
   private gathered: Samples[] = []
   private foreseen?: Samples | undefined
   private away = false
+  /** Whether the engine shows the stroke drawn on to somewhere. */
+  private ahead = false
 
   constructor(private feed: Feed) {}
 
@@ -21,6 +23,8 @@ export class PenLine {
 
   /** Where the hand is expected next; only the latest counts. */
   expect(foreseen: Samples): void {
+    if (foreseen.length === 0 && !this.ahead) return
+    this.ahead = foreseen.length > 0
     this.foreseen = foreseen
     if (!this.away) void this.go()
   }

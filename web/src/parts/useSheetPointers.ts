@@ -44,12 +44,12 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   const { fingers: use, sawPen } = useFingers()
   const fingersMove = () => use.value === "move" && acts.inks?.() === true
 
-  /** A pen is near. What a finger began meanwhile was the hand that holds it. */
+  /** A pen is near. What a finger began was the hand that holds it; two that move the paper are the other hand's. */
   function penComes(): void {
     sawPen()
     penSeen = performance.now()
     if (drawing?.kind === "finger") stop(true)
-    fingers.clear()
+    if (fingers.size < 2) fingers.clear()
   }
 
   const place = (event: PointerEvent) => {
@@ -98,7 +98,10 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
       return
     }
     if (kind === "mouse" && event.button !== 0) return
-    if (kind === "pen") penComes()
+    if (kind === "pen") {
+      penComes()
+      fingers.clear()
+    }
     // A stroke whose end nobody told of ends where the next begins.
     if (drawing && (drawing.kind === kind || drawing.id === event.pointerId)) stop(false)
     if (!drawing) start(event, kind)
