@@ -3,6 +3,7 @@ import { expect, it } from "vitest"
 import type { BrushDocument } from "@/documents/brush"
 import { Easel } from "@/engine/easel"
 import type { Paper } from "@/engine/paper"
+import type { Context } from "@/engine/screen"
 import type { Supply } from "@/engine/supply"
 
 /** A paper on which inking takes long, or does not. */
@@ -15,6 +16,11 @@ function easelOf(slow: boolean) {
       this.inking = slow
     },
     layOnTop: () => false,
+    attach: () => undefined,
+    shown: 0,
+    showAll() {
+      this.shown++
+    },
     get unscaled() {
       return true
     },
@@ -27,7 +33,7 @@ function easelOf(slow: boolean) {
     () => undefined,
     () => begun++,
   )
-  return { easel, begun: () => begun }
+  return { easel, paper, begun: () => begun }
 }
 const BRUSH = {} as BrushDocument
 
@@ -46,4 +52,13 @@ it("says nothing where all was inked at once", () => {
   easel.setBrush(BRUSH)
   easel.setStrokes([])
   expect(begun()).toBe(0)
+})
+
+it("shows all again on a canvas that was lost and is back", () => {
+  const { easel, paper } = easelOf(false)
+  const canvas = new EventTarget()
+  easel.attach({ canvas } as unknown as Context)
+  expect(paper.shown).toBe(1)
+  canvas.dispatchEvent(new Event("contextrestored"))
+  expect(paper.shown).toBe(2)
 })

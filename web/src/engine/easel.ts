@@ -62,6 +62,8 @@ export class Easel {
   attach(context: Context): void {
     this.paper.attach(context)
     this.paper.showAll()
+    // A device that was short of memory, or slept, may have let go of what was on the canvas.
+    context.canvas.addEventListener("contextrestored", () => this.paper.showAll())
   }
 
   /** Brushes that layers are inked with instead of the easel's own, by id. */
