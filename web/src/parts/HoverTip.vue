@@ -51,8 +51,9 @@ const mark = computed(() => {
   position: absolute;
   left: 0;
   top: 0;
-  border: 1.5px solid var(--ink);
-  outline: 1px solid var(--paper);
+  /* Dark with a light rim, whatever the light of the room: paper and ink are not the room's. */
+  border: 1.5px solid #1e2a2d;
+  outline: 1px solid #fbfaf5;
   pointer-events: none;
 }
 </style>
