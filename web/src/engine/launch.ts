@@ -29,6 +29,11 @@ export function launch(name: string, bring: Bring, take: (news: News) => void, s
   const bringing = Comlink.proxy(bring)
   const address = new URL(engineAddress, location.href).href
   const ready = remote.start(address, Comlink.transfer(port2, [port2]), bringing)
+  // Who waits for it hears why it could not start; who only calls it does not.
+  const started = ready.then(
+    () => true,
+    () => false,
+  )
 
   let quiet = 0
   let asked = false
@@ -54,11 +59,9 @@ export function launch(name: string, bring: Bring, take: (news: News) => void, s
   function called(): void {
     wanted = true
     // Until it has started it has nobody who could answer.
-    void ready.then(() => !ended && (timer ||= window.setInterval(look, ASKED)))
+    void started.then((runs) => runs && !ended && (timer ||= window.setInterval(look, ASKED)))
   }
   called()
-  // Who waits for it hears why it could not start.
-  ready.catch(() => undefined)
 
   function end(): void {
     ended = true

@@ -6,7 +6,7 @@ import { isFatal, type Launched } from "./launch"
 import type { News, WorkerApi } from "./worker"
 
 /** Calls that stand alone: any worker can answer them. */
-export const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush", "writeSheet"])
+const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush", "writeSheet"])
 /** What both must know of the room, and of the strokes that readings are taken on. */
 const SHARED = new Set<keyof WorkerApi>(["setColours", "setReference"])
 /** Asked for nothing so long, ms, it gives its memory back. */

@@ -158,7 +158,10 @@ function makeEngine(): Engine {
     exhausted.value = false
     start()
     generation.value++
-    void pen.ready.then(() => second.penEnded())
+    pen.ready.then(
+      () => second.penEnded(),
+      () => {},
+    )
   }
 
   function orEnded<T, U>(call: Promise<T>, otherwise: () => U): Promise<T | U> {
