@@ -79,6 +79,27 @@ describe("a sheet that was deleted elsewhere and drawn on here", () => {
     expect(acts.rows.get(sheet)?.row).toMatchObject({ name: "Label", revision: 1 })
   })
 
+  it("stays with what was drawn meanwhile where that is told before it was carried", async () => {
+    server.on("POST", /^\/api\/acts$/, { status: 503 })
+    const late = stroke(sheet, 2)
+    await keepSheetStrokes(here.store, [late], [])
+    acts.purge("sheets", sheet)
+    const { pull, standAsKept } = await import("@/device/changes")
+    for (const look of [pull, standAsKept]) {
+      expect(await look(here.store)).toBe(true)
+      expect(await here.store.sheetStrokes.get(late.id)).toBeDefined()
+      expect(await here.store.sheets.get(sheet)).toBeDefined()
+    }
+    server.on("POST", /^\/api\/acts$/, ({ body }) => acts.take(body))
+    await until(async () => {
+      here.carrier.wake()
+      return (await here.store.sheets.get(sheet))?.gone === "for good"
+    })
+    await putBack(here.store, "sheets", sheet)
+    here.carrier.wake()
+    await until(() => acts.rows.get(late.id)?.row != null)
+  })
+
   it("is drawn on, and nothing is asked, once another device has put it back", async () => {
     const { row } = acts.rows.get(sheet)!
     await drawAway(() => acts.touch("sheets", sheet, null))
@@ -183,6 +204,18 @@ describe("a server that was set back to a backup", () => {
     const { pull } = await import("@/device/changes")
     expect(await pull(here.store)).toBe(false)
     expect((await here.store.sheets.get(sheet))!.document.tint).toBe("#d9c7a3")
+  })
+
+  it("is given back what it lacks also where everything is being asked for anew", async () => {
+    acts.rows.delete(drawn.id)
+    acts.epoch = newId()
+    const { standAnew } = await import("@/device/stuck")
+    await standAnew(here.store)
+    here.carrier.wake()
+    await standsAnew()
+    expect((await here.store.sheetStrokes.toArray()).map(({ id }) => id)).toEqual([drawn.id])
+    await carried()
+    expect(strokesThere()).toHaveLength(1)
   })
 })
 

@@ -18,7 +18,7 @@ from acts.actions.purge import purge
 from acts.models import DoneAct, Epoch
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from django.db import connection, connections, transaction
+from django.db import connection, connections
 from django.test import Client, tag
 from django.utils import timezone
 from proofs.models import ProofStroke
@@ -46,21 +46,38 @@ class Befalling:
         """All that was taken away goes for good."""
         purge(before=timezone.now())
 
+    @contextmanager
+    def stopped(self, cursor):
+        """While nobody else reads or writes: a backup holds one moment, and no request meets half of it."""
+        names = [f"{one} WRITE" for name in self.tables for one in (name, f"snap_{name}")]
+        cursor.execute("SET autocommit = 0")
+        cursor.execute(f"LOCK TABLES {', '.join(names)}")
+        try:
+            yield
+            cursor.execute("COMMIT")
+        finally:
+            cursor.execute("UNLOCK TABLES")
+            cursor.execute("SET autocommit = 1")
+
     def backup(self):
-        """Note all rows."""
+        """Note all rows, as they are at one moment."""
         with connection.cursor() as cursor:
             for name in self.tables:
-                cursor.execute(f"CREATE OR REPLACE TABLE snap_{name} AS SELECT * FROM {name}")
+                cursor.execute(f"CREATE OR REPLACE TABLE snap_{name} AS SELECT * FROM {name} LIMIT 0")
+            with self.stopped(cursor):
+                for name in self.tables:
+                    cursor.execute(f"INSERT INTO snap_{name} SELECT * FROM {name}")
 
     def restore(self):
         """Set all rows back to what was noted; whoever restores a database gives it another epoch."""
-        with transaction.atomic(), connection.cursor() as cursor:
+        with connection.cursor() as cursor:
             cursor.execute("SET FOREIGN_KEY_CHECKS = 0")
-            for name in self.tables:
-                cursor.execute(f"DELETE FROM {name}")
-                cursor.execute(f"INSERT INTO {name} SELECT * FROM snap_{name}")
+            with self.stopped(cursor):
+                for name in self.tables:
+                    cursor.execute(f"DELETE FROM {name}")
+                    cursor.execute(f"INSERT INTO {name} SELECT * FROM snap_{name}")
+                cursor.execute(f"DELETE FROM {Epoch._meta.db_table}")
             cursor.execute("SET FOREIGN_KEY_CHECKS = 1")
-            Epoch.objects.all().delete()
 
     def drop(self):
         """Let go of what was noted."""

@@ -99,13 +99,15 @@ class SheetHands:
         return self.pixels(page)[..., :3].astype(int)
 
     def shows(self, page, wanted):
-        """Wait until the canvas shows just this, (height, width, 3); else tell where it does not."""
+        """Wait until the canvas shows just what is `wanted()`, (height, width, 3); else tell where it does not."""
         try:
-            self.wait_for(lambda: (self.shown(page) == wanted).all())
+            self.wait_for(lambda: (self.shown(page) == wanted()).all())
         except AssertionError:
-            off = np.argwhere((self.shown(page) != wanted).any(-1))
+            shown, there = self.shown(page), wanted()
+            off = np.argwhere((shown != there).any(-1))
             says = page.inner_text("body")[:600]
-            self.fail(f"{len(off)} px from {off.min(0)} to {off.max(0)} are otherwise; the page says {says!r}")
+            where = f"{len(off)} px from {off.min(0)} to {off.max(0)}" if len(off) else "no px any more"
+            self.fail(f"{where} are otherwise, by up to {np.abs(shown - there).max()}; the page says {says!r}")
 
     def download(self, page, click):
         with page.expect_download() as coming:
@@ -257,7 +259,7 @@ class SheetTests(SheetHands, JourneyCase):
             np.testing.assert_array_equal(self.shown(page), state)
         for _ in range(6):
             page.get_by_role("button", name="Redo").click()
-        self.shows(page, whole)
+        self.shows(page, lambda: whole)
         # And once more, now that nobody drew them.
         page.get_by_role("button", name="Undo").click()
         np.testing.assert_array_equal(self.shown(page), states[4])
@@ -321,7 +323,7 @@ class SheetTests(SheetHands, JourneyCase):
         self.wait_for(lambda: SheetStroke.objects.filter(deleted_at=None).count() == SheetStroke.objects.count() - 1)
         page.reload()
         page.wait_for_selector(".strip .pocket")
-        self.shows(page, without)
+        self.shows(page, lambda: without)
         page.get_by_role("button", name="Redo").click()
         np.testing.assert_array_equal(self.shown(page), with_it)
 
@@ -501,7 +503,7 @@ class TwoTabletsOnASheetTests(SheetHands, DeviceCase):
         other.evaluate("window.dispatchEvent(new Event('online'))")
         self.wait_for(lambda: SheetStroke.objects.count() == 8)
         one.evaluate("window.dispatchEvent(new Event('online'))")
-        self.wait_for(lambda: np.abs(self.shown(one) - self.shown(other)).max() == 0)
+        self.shows(other, lambda: self.shown(one))
         rust = np.abs(self.shown(one) - (0xB4, 0x53, 0x2A)).max(-1) < 12
         self.assertGreater(rust.sum(), 1000)
 

@@ -76,12 +76,15 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
     const waiting = await waitingThings(store)
     // What is held is told again once it was done, or let go of: for that nobody need ask over and over.
     const soon = await thingsOfActs(store)
-    const [first] = changes.filter(({ id }) => soon.has(id))
+    const goes = changes.some(({ row }) => !row)
+    const needed = goes ? await neededThings(store, soon) : new Set<string>()
+    const stays = ({ id, row }: Change) => !row && needed.has(id)
+    const first = changes.find((one) => soon.has(one.id) || stays(one))
     const passed = await store.mark("passed over", Infinity)
     if (first && first.number < passed) await store.setMark("passed over", first.number)
     await writeAll(
       store,
-      changes.filter(({ id }) => !waiting.has(id)),
+      changes.filter((one) => !waiting.has(one.id) && !stays(one)),
     )
     await doWhatIsBack(store, new Set(changes.flatMap(({ id, row }) => (row ? [id] : []))))
     const last = changes.at(-1)
@@ -92,6 +95,28 @@ async function takeIn(store: Store, changes: Change[]): Promise<void> {
 /** What acts that wait change. */
 async function thingsOfActs(store: Store): Promise<Set<string>> {
   return new Set((await store.acts.orderBy("changes").uniqueKeys()) as string[])
+}
+
+/**
+ * What acts that wait need, and what that lies in which they change: it is not let go of before they were answered, as
+ * what waits would go with it.
+ */
+async function neededThings(store: Store, changed: Set<string>): Promise<Set<string>> {
+  const needed = new Set<string>()
+  if (changed.size === 0) return needed
+  await store.acts.each(({ needs }) => needs.forEach((one) => needed.add(one)))
+  const things = new Set([...changed, ...needed])
+  // What lies in something comes after that.
+  for (const kind of [...KINDS].reverse()) {
+    const field = kind.parent?.field as keyof Kept | undefined
+    if (!field) continue
+    for (const row of await rowsOf(store, kind).bulkGet([...things])) {
+      const above = row?.[field] as string | null | undefined
+      if (above) needed.add(above)
+      if (above) things.add(above)
+    }
+  }
+  return needed
 }
 
 /** What acts that wait change, or that were refused and hold more than their own body. */
@@ -150,11 +175,9 @@ async function pullPages(store: Store): Promise<boolean | "again"> {
   let pages = 0
   for await (const told of pagesSince(store, since)) {
     if (!told) return false
-    const epoch = await store.mark("epoch", told.epoch)
-    if (epoch !== told.epoch || told.number < since) {
+    if (told.number < since || (await setBack(store, told))) {
       return (await giveBack(store, told.epoch)) ? "again" : false
     }
-    await store.setMark("epoch", told.epoch)
     if (told.anew) return (await standAsKept(store)) ? "again" : false
     if (told.more) await store.setMark("of", told.number)
     waiting.push(...told.changes)
@@ -166,6 +189,13 @@ async function pullPages(store: Store): Promise<boolean | "again"> {
   // From now on what is not here is nowhere.
   if (!(await store.mark("caught up", false))) await store.setMark("caught up", true)
   return true
+}
+
+/** Whether a page comes from a server that was set back to a backup since it was asked last. */
+async function setBack(store: Store, { epoch }: Page): Promise<boolean> {
+  const known = await store.mark("epoch", "")
+  if (known === "") await store.setMark("epoch", epoch)
+  return known !== "" && known !== epoch
 }
 
 /** Go back to the first change that was passed over, once nothing waits any more. Returns whether there was one. */
@@ -187,12 +217,16 @@ export async function standAsKept(store: Store): Promise<boolean> {
   const there = new Set<string>()
   for await (const told of pagesSince(store, 0)) {
     if (!told) return false
+    // What that lacks is given back to it before anything is let go of.
+    if (await setBack(store, told)) return (await giveBack(store, told.epoch)) && standAsKept(store)
     for (const { id, row } of told.changes) if (row) there.add(id)
     await takeIn(store, told.changes)
   }
   await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
-    const foreign = (one: Row) => !there.has(one.id) && !waiting.has(one.id) && !one.gone
+    const needed = await neededThings(store, await thingsOfActs(store))
+    const stays = ({ id, gone }: Row) => there.has(id) || waiting.has(id) || needed.has(id) || gone
+    const foreign = (one: Row) => !stays(one)
     for (const kind of KINDS) await rowsOf(store, kind).filter(foreign).delete()
   })
   return true

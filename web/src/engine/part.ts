@@ -51,8 +51,10 @@ export function partFor(paper: PaperSize, view?: View): Part {
   }
 }
 
-/** Whether a part shows what is in sight at the screen's own pixels. */
+/** Whether a part shows what is in sight at the screen's own pixels, and nothing that is not paper. */
 export function serves(part: Part, paper: PaperSize, view?: View): boolean {
+  const whole = wholeOf(paper, part.scale)
+  if (part.right > whole.right || part.bottom > whole.bottom) return false
   if (!view) return part.scale === 1
   const seen = inSight(paper, view)
   const empty = seen.left >= seen.right || seen.top >= seen.bottom
