@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, onTestFinished } from "vitest"
+import { beforeEach, describe, expect, it, onTestFinished, vi } from "vitest"
 import {
   changePaper,
   changeSheet,
@@ -156,6 +156,47 @@ describe("strokes of a sheet on the screen", () => {
     await takeSheetStrokes(store, [one.id])
     await expect.poll(() => strokes.value.size).toBe(0)
     expect(told).toHaveLength(3)
+  })
+
+  it("are followed by reading what changed, of however many", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    const many = Array.from({ length: 300 }, (_, i) => stroke(sheet, i))
+    await keepSheetStrokes(store, many, [look])
+    const { strokes, open, add, remove } = living(() => useSheetStrokes(store, sheet, () => {}))
+    await open()
+    let read = 0
+    store.sheetStrokes.hook("reading", (row) => {
+      read++
+      return row
+    })
+    add([stroke(sheet, 400)])
+    remove([many[0]!])
+    const theirs = stroke(sheet, 500)
+    await keepSheetStrokes(store, [theirs], [])
+    await expect.poll(() => strokes.value.has(theirs.id)).toBe(true)
+    expect(strokes.value.size).toBe(301)
+    expect(read).toBeLessThan(10)
+    // So many at once that no keys are told.
+    await keepSheetStrokes(
+      store,
+      Array.from({ length: 60 }, (_, i) => stroke(sheet, 600 + i)),
+      [],
+    )
+    await expect.poll(() => strokes.value.size).toBe(361)
+  })
+
+  it("go back to what the store has where they could not be kept", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    const [lies, late] = [stroke(sheet), stroke(sheet, 2)]
+    await keepSheetStrokes(store, [lies], [look])
+    const { strokes, open, add } = living(() => useSheetStrokes(store, sheet, () => {}))
+    await open()
+    vi.spyOn(console, "error").mockImplementation(() => {})
+    const full = vi.spyOn(store.acts, "add").mockRejectedValue(new Error("no room"))
+    add([late])
+    expect(strokes.value.size).toBe(2)
+    await expect.poll(() => [...strokes.value.keys()]).toEqual([lies.id])
+    full.mockRestore()
   })
 })
 

@@ -22,11 +22,13 @@ async function sheet(account = 7) {
   ])
   const changed = vi.fn()
   onTestFinished(closeDevice)
-  return living(() => {
+  const there = living(() => {
     const device = openDevice({ id: account })
     const proofs = useProofStrokes(device.store, "label-monoline", changed)
     return { ...device, proofs, own: useOwnLanes(device), changed, closeDevice }
   })
+  await there.proofs.open()
+  return there
 }
 
 type Sheet = Awaited<ReturnType<typeof sheet>>
@@ -147,7 +149,6 @@ describe("strokes and lanes of one's own", () => {
     await older.table("strokes").add({ ...row, id: "other", brush: "tide-flick" })
     older.close()
     const here = await sheet(9)
-    await here.proofs.open()
     expect(ids(here.proofs.strokes.value)).toEqual(["null", "old"])
   })
 

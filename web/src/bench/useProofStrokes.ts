@@ -5,7 +5,7 @@ import { shallowRef } from "vue"
 import { keepStroke } from "@/acts/keepStroke"
 import { putStrokesBack, takeStrokes } from "@/acts/takeStrokes"
 import { type Store } from "@/device/store"
-import { useStoreLive } from "@/device/useLive"
+import { useChanges, type Keys } from "@/device/useLive"
 
 /** A loose stroke, with its place in the order. */
 type Loose = KeptStroke & { drawnAt: number }
@@ -28,6 +28,16 @@ export function useProofStrokes(store: Store, brush: string, changed: () => void
     return inOrder(all.map(strokeAlone))
   }
 
+  /** What lies loose now that some strokes changed. */
+  async function lying(keys: Keys): Promise<Loose[]> {
+    if (!keys) return found()
+    const changed = new Set(keys)
+    const rows = await store.strokes.bulkGet(keys)
+    const loose = rows.filter((one) => one?.lane === null && [brush, ""].includes(one.brush))
+    const others = strokes.value.filter(({ id }) => !changed.has(id))
+    return inOrder([...others, ...loose.map((one) => strokeAlone(one!))])
+  }
+
   function take(now: Loose[]): boolean {
     const same = now.length === strokes.value.length && now.every(({ id }, i) => id === strokes.value[i]!.id)
     if (!same) strokes.value = now
@@ -39,10 +49,11 @@ export function useProofStrokes(store: Store, brush: string, changed: () => void
     if (take(now)) changed()
   }
 
-  useStoreLive(store, found, follow)
+  const begin = useChanges(store, "strokes", lying, follow)
 
   async function open(): Promise<void> {
     take(await found())
+    begin()
   }
 
   /** Two strokes never stand at the same time, and none before one that was drawn before it: clocks step back. */

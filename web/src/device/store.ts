@@ -287,14 +287,16 @@ export class Store extends Dexie {
   private writing = 0
   /** How many acts of this tab were begun to be written. */
   begun = 0
-  private readonly readers = new Set<() => void>()
+  /** Whether one of them failed: the screen is to go back to what the store has. */
+  private failed = false
+  private readonly readers = new Set<(failed: boolean) => void>()
 
   get rests(): boolean {
     return this.writing === 0
   }
 
-  /** Call `read` whenever all acts of this tab have been written. Returns how to end that. */
-  onRest(read: () => void): () => void {
+  /** Call `read` whenever all acts of this tab have been written, or could not be. Returns how to end that. */
+  onRest(read: (failed: boolean) => void): () => void {
     this.readers.add(read)
     return () => this.readers.delete(read)
   }
@@ -321,11 +323,16 @@ export class Store extends Dexie {
       this.hears.wrote?.()
       return true
     } catch (error) {
+      this.failed = true
       if (this.isOpen()) this.fails(error as Error, again)
       return false
     } finally {
       this.writing--
-      if (this.rests) this.readers.forEach((read) => read())
+      if (this.rests) {
+        const { failed } = this
+        this.failed = false
+        this.readers.forEach((read) => read(failed))
+      }
     }
   }
 

@@ -3,7 +3,7 @@ import { inkedKey, type Inked, type Look, type SheetStroke } from "@/documents/s
 import { shallowRef } from "vue"
 import { inkStrokes, keepSheetStrokes, putSheetStrokesBack, takeSheetStrokes } from "@/acts/sheetStrokes"
 import type { Store } from "@/device/store"
-import { useStoreLive } from "@/device/useLive"
+import { useChanges, type Keys } from "@/device/useLive"
 import type { SheetChange } from "@/engine/sheetEasel"
 
 export type InkedStroke = { id: string } & Inked
@@ -33,36 +33,46 @@ export function useSheetStrokes(store: Store, sheet: string, tell: (change: Shee
     strokes.value = next
   }
 
-  /** Show what came, went or was inked otherwise elsewhere. Samples never change: only what is new is read whole. */
-  async function follow(found: Map<string, string>): Promise<void> {
+  /** What came, went or was inked otherwise elsewhere. Samples never change: only what is new is read whole. */
+  async function changed(keys: Keys): Promise<{ put: SheetStroke[]; take: string[] }> {
     const known = strokes.value
-    const take = [...known.keys()].filter((id) => !found.has(id))
-    const other = [...found].filter(([id, inked]) => {
-      const there = known.get(id)
-      return !there || inkedKey(there) !== inked
-    })
-    if (take.length + other.length === 0) return
-    const put = (await store.sheetStrokes.bulkGet(other.map(([id]) => id))).flatMap((one) => one ?? [])
-    show(put, take)
-    tell({ put, take })
+    const ids = keys ?? (await otherIds())
+    const rows = await store.sheetStrokes.bulkGet(ids)
+    const there = (i: number) => (rows[i]?.sheet === sheet ? rows[i] : undefined)
+    return {
+      put: ids.flatMap((id, i) => {
+        const [row, was] = [there(i), known.get(id)]
+        return row && (!was || inkedKey(was) !== inkedKey(row)) ? [row] : []
+      }),
+      take: ids.filter((id, i) => known.has(id) && !there(i)),
+    }
   }
 
-  async function found(): Promise<Map<string, string>> {
-    const keys = new Map<string, string>()
+  /** The strokes that lie here otherwise than in the store: all keys are walked. */
+  async function otherIds(): Promise<string[]> {
+    const known = strokes.value
+    const found = new Map<string, string>()
     await store.sheetStrokes
       .where("[sheet+inked]")
       .between([sheet, ""], [sheet, "\uffff"])
-      .eachKey((key, { primaryKey }) => void keys.set(primaryKey, (key as unknown as string[])[1]!))
-    return keys
+      .eachKey((key, { primaryKey }) => void found.set(primaryKey, (key as unknown as string[])[1]!))
+    const gone = [...known.keys()].filter((id) => !found.has(id))
+    const other = [...found].filter(([id, inked]) => !known.has(id) || inkedKey(known.get(id)!) !== inked)
+    return [...gone, ...other.map(([id]) => id)]
   }
 
-  useStoreLive(store, found, (now) => void follow(now))
+  const begin = useChanges(store, "sheetStrokes", changed, ({ put, take }) => {
+    if (put.length + take.length === 0) return
+    show(put, take)
+    tell({ put, take })
+  })
 
   async function open(): Promise<void> {
     const all = await store.sheetStrokes.where("sheet").equals(sheet).toArray()
     all.sort((a, b) => a.drawnAt - b.drawnAt)
     show(all)
     last = all.at(-1)?.drawnAt ?? 0
+    begin()
   }
 
   /** When a stroke that begins now is drawn: after all others, whatever the clock says. */
