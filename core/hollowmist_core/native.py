@@ -293,6 +293,20 @@ class Sheet:
         state = self.state[0]
         return tuple(int(state[f"all_{side}"]) - self.margin for side in ("left", "top", "right", "bottom"))
 
+    @property
+    def reach(self) -> tuple[int, int, int, int]:
+        """What the last stroke reached of the paper, on this part or off it: left, top, right, bottom, device px."""
+        state = self.state[0]
+        at = (state["from_x"], state["from_y"]) * 2
+        return tuple(int(state[f"far_{side}"] + at[i]) for i, side in enumerate(("left", "top", "right", "bottom")))
+
+    @property
+    def extent(self) -> tuple[int, int, int, int]:
+        """The part of the paper that it is, with its margin: left, top, right, bottom, device px."""
+        state = self.state[0]
+        left, top = int(state["from_x"]), int(state["from_y"])
+        return left, top, left + int(state["sheet_width"]), top + int(state["sheet_height"])
+
     def dry(self, which: int = 0):
         """Dry all ink of a layer that is wet."""
         wet.dry_layer(self.state, which, self.maps, self.free)

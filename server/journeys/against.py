@@ -50,7 +50,7 @@ def winding() -> np.ndarray:
     return samples
 
 
-def even_line_vs_skia() -> float:
+def line_vs_skia(**steadied) -> float:
     """Time for a line, whole from samples to dried ink, against stroking the same path; the largest of three sizes."""
     samples, ratios = winding(), []
     path = skia.Path()
@@ -58,7 +58,7 @@ def even_line_vs_skia() -> float:
     for x, y in zip(samples["x"][1:], samples["y"][1:], strict=True):
         path.lineTo(float(x), float(y))
     for size in SIZES:
-        brush, sheet = prepared(read({"size": size, "responses": {}, "steadying": "none"})), Sheet(WIDE, HIGH)
+        brush, sheet = prepared(read({"size": size, "responses": {}, **steadied})), Sheet(WIDE, HIGH)
         paint = skia.Paint(
             AntiAlias=True,
             Style=skia.Paint.kStroke_Style,
@@ -158,7 +158,8 @@ def blend_vs_reference() -> float:
 def figures() -> dict[str, float]:
     """All of them, by name."""
     return {
-        "even_line_vs_skia": even_line_vs_skia(),
+        "even_line_vs_skia": line_vs_skia(steadying="none"),
+        "even_out_vs_skia": line_vs_skia(steadying="even-out"),
         "stamps_vs_skia": stamps_vs_skia(),
         "blend_vs_reference": blend_vs_reference(),
     }

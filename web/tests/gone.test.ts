@@ -219,6 +219,39 @@ describe("a server that was set back to a backup", () => {
   })
 })
 
+describe("a server that was set back to before a sheet", () => {
+  const setBack = () => {
+    acts.rows.clear()
+    acts.epoch = newId()
+    here.carrier.wake()
+  }
+  const nothingStuck = async () => expect(await here.store.stuck.toArray()).toEqual([])
+
+  it("is not told of strokes whose sheet was deleted elsewhere", async () => {
+    acts.touch("sheets", sheet, null)
+    here.carrier.wake()
+    await until(async () => (await here.store.sheets.count()) === 0)
+    expect(await here.store.sheetStrokes.count()).toBe(1)
+    setBack()
+    await until(async () => (await here.store.mark("epoch", "")) === acts.epoch)
+    await carried()
+    await nothingStuck()
+    expect([strokesThere().length, await here.store.sheetStrokes.count()]).toEqual([0, 0])
+  })
+
+  it("has all of it once it is put back, where it was asked about", async () => {
+    await drawAway(() => acts.touch("sheets", sheet, null))
+    setBack()
+    await until(async () => (await here.store.mark("epoch", "")) === acts.epoch)
+    expect((await here.store.sheets.get(sheet))?.gone).toBe("for good")
+    await putBack(here.store, "sheets", sheet)
+    here.carrier.wake()
+    await until(() => strokesThere().length === 2)
+    await carried()
+    await nothingStuck()
+  })
+})
+
 describe("while the server is away", () => {
   it("acts are no reason to hurry", async () => {
     server.on("POST", /^\/api\/acts$/, { status: 503 })

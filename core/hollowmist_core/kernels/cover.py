@@ -87,8 +87,20 @@ def has_corners(stamp):
 
 
 @helper
-def box_of(state, stamp, images):
-    """The part of the sheet that a stamp can reach: left, top, right, bottom, device px; empty off the sheet."""
+def on_sheet(state, box):
+    """The part of a box (left, top, right, bottom, device px) that lies on the sheet; empty off it."""
+    left, top, right, bottom = box
+    return (
+        max(int32(0), left),
+        max(int32(0), top),
+        min(state.sheet_width, right),
+        min(state.sheet_height, bottom),
+    )
+
+
+@helper
+def box_of(stamp, images):
+    """What a stamp can reach: left, top, right, bottom, device px, on the sheet or off it."""
     a, b = half_sides(stamp, images)
     if has_corners(stamp):
         half_width = a * abs(stamp.cos) + b * abs(stamp.sin)
@@ -103,10 +115,10 @@ def box_of(state, stamp, images):
         half_width = math.sqrt(a * a * stamp.cos * stamp.cos + b * b * stamp.sin * stamp.sin) + HALF
         half_height = math.sqrt(a * a * stamp.sin * stamp.sin + b * b * stamp.cos * stamp.cos) + HALF
     return (
-        max(int32(0), int32(math.floor(stamp.x - half_width))),
-        max(int32(0), int32(math.floor(stamp.y - half_height))),
-        min(state.sheet_width, int32(math.ceil(stamp.x + half_width)) + int32(1)),
-        min(state.sheet_height, int32(math.ceil(stamp.y + half_height)) + int32(1)),
+        int32(math.floor(stamp.x - half_width)),
+        int32(math.floor(stamp.y - half_height)),
+        int32(math.ceil(stamp.x + half_width)) + int32(1),
+        int32(math.ceil(stamp.y + half_height)) + int32(1),
     )
 
 

@@ -12,6 +12,7 @@ from .cover import (
     fade_width,
     half_sides,
     has_corners,
+    on_sheet,
     oval_cover,
     reach_of,
     round_cover,
@@ -353,7 +354,7 @@ def tint_tiles(state, brush, plane, surface, tile):
 @helper
 def lay(state, stamp, brush, build, plane, surface, sources):
     """Lay a stamp into a plane of the sheet, claiming tiles as it needs them."""
-    left, top, right, bottom = box_of(state, stamp, sources.images)
+    left, top, right, bottom = on_sheet(state, box_of(stamp, sources.images))
     if left >= right or top >= bottom:
         return
     x, y = stamp.x, stamp.y

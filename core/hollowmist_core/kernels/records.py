@@ -158,8 +158,8 @@ TAPERING = np.dtype([("of_stroke", "i4"), ("length", "f4"), ("point", "f4"), ("e
 """A taper of the pointer in hand: its length in px, or as a share of the stroke (`of_stroke`); what is left at the
 very end; the exponent of its shape."""
 
-NOW, AT_END = 0, 1
-"""Places in `walk`: where it is, and where it goes on from when the open end is taken off again."""
+NOW, AT_END, AT_START = 0, 1, 2
+"""Places in `walk`: where it is, where it goes on from when the open end is taken off again, and where it began."""
 
 WALK = np.dtype(
     [
@@ -225,7 +225,9 @@ STROKE = np.dtype(
         ("path_count", "i4"),
         ("path_open", "i4"),
         # Tip
-        ("walk", WALK, (2,)),
+        ("walk", WALK, (3,)),
+        # Length, sheet px, for which most of a long ribbon's picture was laid last
+        ("stretched", "f8"),
         ("stamp_count", "i4"),
         ("seed", "i4"),
         # Weight: the tapers of the pointer in hand
@@ -266,11 +268,16 @@ STROKE = np.dtype(
         ("open_top", "i4"),
         ("open_right", "i4"),
         ("open_bottom", "i4"),
-        # Reach of the whole stroke
+        # Reach of the whole stroke on the sheet
         ("all_left", "i4"),
         ("all_top", "i4"),
         ("all_right", "i4"),
         ("all_bottom", "i4"),
+        # The same with what lies off the sheet
+        ("far_left", "i4"),
+        ("far_top", "i4"),
+        ("far_right", "i4"),
+        ("far_bottom", "i4"),
         ("starved", "i4"),
     ],
     align=True,

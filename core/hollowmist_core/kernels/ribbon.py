@@ -10,6 +10,7 @@ import math
 from numba import float32, int32, uint32
 
 from ..settings import numbers
+from .cover import on_sheet
 from .grain import bite_row, grain_tile, moving_row
 from .images import FIXED, FULL, fixed, level_for, weighed
 from .lay import ink_capped_row, is_grained, lies_still, tint_rows, tint_tiles
@@ -235,14 +236,14 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
 
 
 @helper
-def band_box(state, a, b):
-    """The part of the sheet that a piece between two stamps can reach, device px."""
+def band_box(a, b):
+    """What a piece between two stamps can reach, as `box_of` tells it."""
     reach = max(a.major, b.major) + TWO
     return (
-        max(int32(0), int32(math.floor(min(a.x, b.x) - reach))),
-        max(int32(0), int32(math.floor(min(a.y, b.y) - reach))),
-        min(state.sheet_width, int32(math.ceil(max(a.x, b.x) + reach)) + int32(1)),
-        min(state.sheet_height, int32(math.ceil(max(a.y, b.y) + reach)) + int32(1)),
+        int32(math.floor(min(a.x, b.x) - reach)),
+        int32(math.floor(min(a.y, b.y) - reach)),
+        int32(math.ceil(max(a.x, b.x) + reach)) + int32(1),
+        int32(math.ceil(max(a.y, b.y) + reach)) + int32(1),
     )
 
 
@@ -274,7 +275,7 @@ def lay_band(state, stamps, brush, begins, stops, total, plane, surface, sources
     piece = (length, max(HALF, a.major), max(HALF, b.major), a.flow * a.cap, b.flow * b.cap)
     ends = (begins, stops, before_along, before_beside)
     reading = (float32(a.s * state.scale), whole, takes, level)
-    box = band_box(state, a, b)
+    box = on_sheet(state, band_box(a, b))
     if box[0] >= box[2] or box[1] >= box[3]:
         return
     lies = lies_still(a, brush)

@@ -8,49 +8,24 @@ from ..record import BRUSH
 from .beneath import forget, keep_beneath
 from .blend import ERASE
 from .bundles import Sources, Surface
-from .chance import MOST_STAMPS
-from .cover import box_of
+from .changed import forget_change, forget_open, forget_reach
 from .even import compact_even
 from .grain import ground
 from .hand import DROPPED, MERGED, TAKEN, take
 from .ink import claim_layer, drop_fresh, dry
-from .lay import lay
-from .line import begin_line, follow, open_end, place_at, set_along
+from .line import begin_line, follow, open_end
 from .point import copy_point
 from .pooling import pool_change, pool_rims
-from .records import AT_END, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
+from .records import AT_END, AT_START, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
 from .registry import array, helper, kernel
-from .respond import listen
-from .ribbon import band_box, lay_band, waits_for_its_end
+from .ribbon import waits_for_its_end
 from .running import drop_staged, mark_meeting, run_reach, run_together, runs, stage_tiles, widened
-from .sheet import give_back_ink, on_grid, tile_count
-from .sweep import sweep, swept_box
-from .tip import BUILD, ELLIPSE, FIRST, FIRST_MOVE, set_stamp, step_after
-from .track import FROM, LONGEST, TO, next_piece
+from .sheet import give_back_ink, tile_count
+from .stretch import lay_down, stretch
+from .tip import FIRST_MOVE
+from .walk import set_first, walk
 from .weight import held_back, least_length, set_tapers
-from .wet import load_tip, take_up
-
-OVERLAP = float32(1)
-"""Length, device px, by which pieces of a tip with corners lie over each other."""
-
-STRAIGHT_ON = float32(0.95)
-"""Cosine of the sharpest bend over which they do."""
-
-FAR_OFF = 1 << 30
-
-
-@helper
-def forget_change(state):
-    """Empty the rectangle of what changed."""
-    state.left = state.top = FAR_OFF
-    state.right = state.bottom = -FAR_OFF
-
-
-@helper
-def forget_open(state):
-    """Empty the rectangle of the open end."""
-    state.open_left = state.open_top = FAR_OFF
-    state.open_right = state.open_bottom = -FAR_OFF
+from .wet import load_tip
 
 
 @kernel(void, array(STROKE), array(BRUSH), int32, int32, int32, int32)
@@ -79,140 +54,9 @@ def begin(strokes, brushes, kind, erase, seed, layer):
     set_tapers(state, brushes[0])
     forget_change(state)
     forget_open(state)
-    state.all_left = state.all_top = FAR_OFF
-    state.all_right = state.all_bottom = -FAR_OFF
-
-
-@helper
-def mark(state, stamp, images, plane):
-    """Add a stamp's box to the rectangles of what changed."""
-    mark_box(state, box_of(state, stamp, images), plane)
-
-
-@helper
-def mark_box(state, box, plane):
-    """Add a box to the rectangles of what changed."""
-    left, top, right, bottom = box
-    if left >= right or top >= bottom:
-        return
-    state.left = min(state.left, left)
-    state.top = min(state.top, top)
-    state.right = max(state.right, right)
-    state.bottom = max(state.bottom, bottom)
-    if plane == OPEN:
-        state.open_left = min(state.open_left, left)
-        state.open_top = min(state.open_top, top)
-        state.open_right = max(state.open_right, right)
-        state.open_bottom = max(state.open_bottom, bottom)
-    else:
-        state.all_left = min(state.all_left, left)
-        state.all_top = min(state.all_top, top)
-        state.all_right = max(state.all_right, right)
-        state.all_bottom = max(state.all_bottom, bottom)
-
-
-@helper
-def set_first(state, path, path_end):
-    """Keep the direction of the stroke's first move, once there is enough line to tell."""
-    if state.walk[NOW].first_set or path_end < 2:
-        return
-    at = 1
-    while at < path_end - 1 and path[at].s < FIRST:
-        at += 1
-    dx, dy = path[at].x - path[0].x, path[at].y - path[0].y
-    length = math.hypot(dx, dy)
-    if length > 1e-6:
-        state.walk[NOW].first_x = dx / length
-        state.walk[NOW].first_y = dy / length
-    state.walk[NOW].first_set = path[at].s >= FIRST
-
-
-@helper
-def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Lay the stamps from the walk's place up to arc length `until` of a stroke `total` px long."""
-    build = brush.overlap == BUILD
-    several = int32(brush.stamps)
-    while state.walk[NOW].next_s <= until + 1e-3:
-        while state.walk[NOW].walked < path_end - 2 and path[state.walk[NOW].walked + 1].s < state.walk[NOW].next_s:
-            state.walk[NOW].walked += 1
-        here = path[state.walk[NOW].walked]
-        after = path[min(state.walk[NOW].walked + 1, path_end - 1)]
-        set_along(state, after.x - here.x, after.y - here.y)
-        place = place_at(state, here, after, state.walk[NOW].next_s)
-        listen(state, brush, place, state.walk[NOW].next_s)
-        if brush.pick_up > float32(0):
-            take_up(state, brush, surface, place.x, place.y)
-        index = int32(state.walk[NOW].stamp_index * MOST_STAMPS)
-        width = float32(0)
-        for k in range(several):
-            if state.record_only and state.stamp_count >= len(stamps):
-                return
-            stamp = stamps[state.stamp_count if state.record_only else 0]
-            own = set_stamp(stamp, state, brush, place, index + k, state.walk[NOW].next_s, total)
-            # The step is told by its first stamp, however many there are.
-            width = own if k == 0 else width
-            mark(state, stamp, sources.images, plane)
-            if state.record_only:
-                state.stamp_count += 1
-            else:
-                lay(state, stamp, brush, build, plane, surface, sources)
-        state.walk[NOW].stamp_index += 1
-        step = step_after(state, brush, index, width)
-        state.walk[NOW].next_s += step
-        state.walk[NOW].step = step / max(1.0, width)
-
-
-@helper
-def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Fill the line from the walk's place in pieces: those that end by arc length `until`, or all of a whole stroke."""
-    whole = total < math.inf
-    while whole or state.walk[NOW].next_s + LONGEST <= until:
-        # A stroke of one place is one touch.
-        if state.walk[NOW].next_s >= total and state.walk[NOW].stamp_index > 0:
-            return
-        before_x, before_y = state.walk[NOW].along_x, state.walk[NOW].along_y
-        end = next_piece(state, brush, path, path_end, total, stamps)
-        goes_on = before_x * state.walk[NOW].along_x + before_y * state.walk[NOW].along_y > STRAIGHT_ON
-        if brush.tip != ELLIPSE and state.walk[NOW].stamp_index > 0 and goes_on:
-            # Where a corner draws the edge, two pieces that only touch would leave a notch there.
-            stamps[FROM].x -= on_grid(OVERLAP * state.walk[NOW].along_x)
-            stamps[FROM].y -= on_grid(OVERLAP * state.walk[NOW].along_y)
-        mark_box(state, swept_box(state, stamps, sources.images), plane)
-        sweep(state, stamps, brush, state.walk[NOW].stamp_index == 0, end >= total, plane, surface, sources)
-        state.walk[NOW].stamp_index = 1
-        state.walk[NOW].next_s = end
-
-
-@helper
-def lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Lay the brush's picture along the line in pieces: those that end by arc length `until`, or all of a whole stroke.
-
-    A stroke of one place is one touch.
-    """
-    whole = total < math.inf
-    if total <= 0.0:
-        lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
-        return
-    while whole or state.walk[NOW].next_s + LONGEST <= until:
-        if state.walk[NOW].next_s >= total:
-            return
-        begins = state.walk[NOW].stamp_index == 0
-        end = next_piece(state, brush, path, path_end, total, stamps)
-        mark_box(state, band_box(state, stamps[FROM], stamps[TO]), plane)
-        lay_band(state, stamps, brush, begins, end >= total, total, plane, surface, sources)
-        state.walk[NOW].stamp_index = 1
-        state.walk[NOW].next_s = end
-
-
-@helper
-def walk(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
-    """Ink the line from the walk's place up to arc length `until` of a stroke `total` px long."""
-    if brush.ribbon and not state.record_only:
-        lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
-    elif brush.swept and not state.record_only:
-        sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
-    else:
-        lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+    forget_reach(state)
+    state.stretched = 0.0
+    state.walk[AT_START] = state.walk[NOW]
 
 
 @helper
@@ -234,10 +78,10 @@ def settle(state, brush, path, stamps, surface, sources):
 
 
 @helper
-def compact_path(state, path):
-    """Drop the points behind the walk, once the path's buffer is half full."""
+def compact_path(state, brush, path):
+    """Drop the points behind the walk, once the path's buffer is half full, unless all is going to be walked again."""
     drop = state.walk[NOW].walked
-    if state.path_count < len(path) // 2 or drop == 0:
+    if state.path_count < len(path) // 2 or drop == 0 or waits_for_its_end(brush):
         return
     for i in range(drop, state.path_count):
         copy_point(path[i], path[i - drop])
@@ -397,8 +241,10 @@ def feed(
         follow(state, brush, recent, even, path)
         compact_even(state, even)
         settle(state, brush, path, stamps, surface, sources)
-        compact_path(state, path)
+        compact_path(state, brush, path)
         thin_path(state, path)
+    if watched:
+        stretch(state, brush, path, stamps, surface, sources)
     ahead = watched and foreseen > 0 and state.sample_count > 1
     if ahead:
         until = count + foreseen
@@ -431,6 +277,7 @@ def finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank
     state, brush = strokes[0], brushes[0]
     forget_change(state)
     release_open(state, surface.maps, surface.free)
+    lay_down(state, surface)
     if state.path_open > 0:
         total = path[state.path_open - 1].s
         set_first(state, path, state.path_open)

@@ -9,7 +9,7 @@ import math
 
 from numba import float32, int32
 
-from .cover import box_of, fade, fade_width, reach_of, smoothness_of
+from .cover import box_of, fade, fade_width, on_sheet, reach_of, smoothness_of
 from .faces import faced_row, hull_of
 from .grain import bite_row, grain_tile
 from .lay import LANES, ink_capped_row
@@ -317,13 +317,10 @@ def strip_of(state, brush, stamps, piece, first, last):
 
 
 @helper
-def swept_box(state, stamps, images):
-    """The part of the sheet that the piece between stamps `FROM` and `TO` can reach, as `box_of` tells it.
-
-    An end that lies off the sheet widens it: the piece comes from there.
-    """
-    left, top, right, bottom = box_of(state, stamps[FROM], images)
-    other_left, other_top, other_right, other_bottom = box_of(state, stamps[TO], images)
+def swept_box(stamps, images):
+    """What the piece between stamps `FROM` and `TO` can reach, as `box_of` tells it."""
+    left, top, right, bottom = box_of(stamps[FROM], images)
+    other_left, other_top, other_right, other_bottom = box_of(stamps[TO], images)
     return min(left, other_left), min(top, other_top), max(right, other_right), max(bottom, other_bottom)
 
 
@@ -331,7 +328,7 @@ def swept_box(state, stamps, images):
 def fill_piece(state, stamps, brush, piece, first, last, plane, surface, sources):
     """`sweep` of a piece as `piece_of` tells it."""
     a, b = stamps[FROM], stamps[TO]
-    box = swept_box(state, stamps, sources.images)
+    box = on_sheet(state, swept_box(stamps, sources.images))
     strip = strip_of(state, brush, stamps, piece, first, last)
     if box[0] >= box[2] or box[1] >= box[3]:
         return

@@ -49,7 +49,7 @@ class Piece:
     Attributes
     ----------
     document : dict
-        As `document.read_sheet` returns it.
+        As `sheets.document.read_sheet` returns it.
     strokes : list of SheetStroke
         In the order in which they were made.
     looks : dict
@@ -68,6 +68,7 @@ class Piece:
     missing: list[str] = field(default_factory=list)
     """What could not be had and was left out or inked plainly, each in a sentence."""
     _ready: dict[tuple, Ready] = field(default_factory=dict)
+    _reaches: dict[tuple[int, float], tuple[int, int, int, int]] = field(default_factory=dict)
     _chains: dict[str, tuple[np.ndarray, int, int] | None] = field(default_factory=dict)
 
     def brush_of(self, stroke: SheetStroke) -> Ready:
@@ -97,6 +98,18 @@ class Piece:
     def jobs_on(self, which: int) -> np.ndarray:
         """The jobs of one layer."""
         return self.jobs[self.jobs["which"] == which]
+
+    def may_reach(self, number: int, sheet: Sheet) -> bool:
+        """Whether a stroke, by its number, may leave ink on a part of the paper: it does, or is not known yet."""
+        there = self._reaches.get((number, sheet.scale))
+        if there is None:
+            return True
+        left, top, right, bottom = sheet.extent
+        return there[0] < right and there[2] > left and there[1] < bottom and there[3] > top
+
+    def reached(self, number: int, sheet: Sheet):
+        """Keep how far a stroke reaches that a sheet has just inked."""
+        self._reaches[number, sheet.scale] = sheet.reach
 
     def _brushes(self, jobs: np.ndarray) -> list[np.ndarray]:
         return [self.brush_of(self.strokes[one["stroke"]]).record for one in jobs if one["what"] != DRY]
@@ -157,14 +170,18 @@ def layers_of(document: dict, only: int | None = None, under: bool = True) -> np
 
 
 def ink_jobs(piece: Piece, sheet: Sheet, jobs: np.ndarray) -> Iterator[int]:
-    """Ink jobs of a piece onto a sheet; yields how many are done after each."""
+    """Ink jobs of a piece onto a sheet; yields how many are done after each.
+
+    How far a stroke reaches is known once it was inked anywhere: those that do not come to this part are passed over.
+    """
     for done, job in enumerate(jobs, 1):
-        stroke = piece.strokes[job["stroke"]]
-        which = int(job["which"])
+        number, which = int(job["stroke"]), int(job["which"])
         if job["what"] == DRY:
             sheet.dry(which)
-        else:
+        elif piece.may_reach(number, sheet):
+            stroke = piece.strokes[number]
             sheet.ink(piece.brush_of(stroke), Stroke(stroke.samples, stroke.kind, stroke.erase, stroke.seed, which))
+            piece.reached(number, sheet)
         yield done
 
 

@@ -150,6 +150,39 @@ class LengthTests(TestCase):
             once.ink(ready(leaf(), **settings), Stroke(SPIRAL))
             np.testing.assert_array_equal(seen, once.pixels())
 
+    def test_a_long_one_lags_a_little_while_it_is_drawn_and_the_lift_leaves_what_is_inked_at_once(self):
+        tones = np.tile(np.linspace(90, 255, 512), (128, 1)).astype(np.uint8)
+        for settings in (
+            {},
+            {"ribbon_fit": "fixed ends", "pooling": 0.5},
+            {"tones": "kept", "steadying": "even-out"},
+        ):
+            brush = ready(tones, **{**settings, "size": 60.0})
+            sheet, lagged = Sheet(420, 420), 0
+            sheet.begin(brush)
+            for start in range(0, len(SPIRAL) - 8, 4):
+                sheet.feed(SPIRAL[start : start + 4], foreseen=SPIRAL[start + 4 : start + 8])
+                lagged += sheet.state["stretched"][0] > 0
+            sheet.feed(SPIRAL[start + 4 :])
+            seen = sheet.pixels()
+            sheet.lift()
+            lifted = sheet.pixels()
+            self.assertGreater(lagged, 10)
+            self.assertLess(np.abs(seen.astype(int) - lifted).mean(), 2.0)
+            once = Sheet(420, 420)
+            reached = once.ink(brush, Stroke(SPIRAL))
+            np.testing.assert_array_equal(lifted, once.pixels())
+            state = sheet.state[0]
+            self.assertEqual(tuple(int(state[f"all_{one}"]) for one in ("left", "top", "right", "bottom")), reached)
+
+    def test_a_long_one_that_is_taken_back_leaves_nothing(self):
+        sheet = Sheet(420, 420)
+        sheet.begin(ready(full(), size=60.0))
+        sheet.feed(SPIRAL[:400])
+        self.assertGreater(sheet.state["stretched"][0], 0)
+        sheet.cancel()
+        self.assertTrue((sheet.maps == -1).all())
+
     def test_a_stroke_of_one_sample_is_one_touch(self):
         cover = inked(full(), path(np.array([210.0]), np.array([210.0])))
         self.assertGreater(cover.sum(), 100)

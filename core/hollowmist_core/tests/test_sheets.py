@@ -3,6 +3,7 @@
 import io
 import unittest
 import zipfile
+from unittest.mock import patch
 
 import numpy as np
 import pypdfium2
@@ -22,6 +23,8 @@ from ..sheets import inking
 from ..sheets.document import SheetError, default_sheet, read_sheet
 from ..sheets.inking import Piece, SheetStroke, bands, inked
 from ..sheets.tracing import traced
+from .golden import ways
+from .golden.drawn import drawn as drawn_golden
 from .pieces import LOOKS, drawn, lettered, lined, straight
 
 
@@ -101,6 +104,24 @@ class InkingTests(unittest.TestCase):
                 part.ink(ready, stroke)
             # What lies on a tile before is what a second stroke is composed with: there its own box counts.
             np.testing.assert_allclose(shown(part), shown(whole)[256:384, 256:512], atol=off)
+
+    def test_strokes_that_do_not_come_to_a_part_are_passed_over_and_it_is_the_same(self):
+        golden = drawn_golden(3)
+        anew = ways.in_parts(golden, cuts=4)
+        inked_there = []
+        with patch.object(Sheet, "ink", autospec=True, side_effect=Sheet.ink) as ink:
+            np.testing.assert_array_equal(ways.in_parts(golden, cuts=4), anew)
+            inked_there.append(ink.call_count)
+        parts, strokes = 16, len(golden.piece.strokes)
+        self.assertLess(inked_there[0], parts * strokes * 3 // 4)
+
+    def test_a_stroke_reaches_as_far_off_the_part_as_it_would_on_the_whole(self):
+        brush = prepared(read({"size": 20.0, "responses": {}, "steadying": "none"}))
+        line = straight(100.0, 300.0, 700.0, 320.0)
+        whole, part = Sheet(1000, 600), Sheet(200, 100, 1.0, (600, 500))
+        self.assertEqual(whole.ink(brush, Stroke(line)), whole.reach)
+        part.ink(brush, Stroke(line))
+        self.assertEqual(part.reach, whole.reach)
 
     def test_over_nothing_it_is_the_same_ink(self):
         piece = lettered("soft")

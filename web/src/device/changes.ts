@@ -253,11 +253,9 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
   await store.transaction("rw", store.held, () =>
     beforeAllThatWaits(store, async (held) => {
       for (const kind of KINDS) {
-        const lacking = (one: Row) => !there.has(one.id) && !held.has(one.id) && !one.gone
-        for (const row of await rowsOf(store, kind).filter(lacking).toArray()) {
-          if (kind.merge === "document") await rowsOf(store, kind).update(row.id, { revision: 0 })
-          await kind.keep(store, row, 0)
-        }
+        const lacking = (one: Row) => !there.has(one.id) && !held.has(one.id)
+        for (const row of await rowsOf(store, kind).filter(lacking).toArray())
+          await keepLacking(store, kind, row, there)
       }
       // What it has of pictures is not known any more.
       await store.pictures.toCollection().modify({ waits: 1 })
@@ -266,6 +264,22 @@ async function giveBack(store: Store, epoch: string): Promise<boolean> {
     }),
   )
   return true
+}
+
+/** Note a thing for a server that has nothing of it; `there` is what that has. */
+async function keepLacking(store: Store, kind: Kind, row: Kept, there: Set<string>): Promise<void> {
+  const table = rowsOf(store, kind)
+  // Whoever puts it back brings it whole.
+  if (row.gone) return void (await table.update(row.id, { gone: "for good" }))
+  const above = kind.parent && (row[kind.parent.field as keyof Kept] as string)
+  if (above && !there.has(above)) {
+    const parent = await rowsOf(store, kindAt(kind.parent!.table)!).get(above)
+    // What it lies in was taken away elsewhere: it went along, and comes with that where another device still has it.
+    if (!parent) return drop(store, kind, row.id)
+    if (parent.gone) return
+  }
+  if (kind.merge === "document") await table.update(row.id, { revision: 0 })
+  await kind.keep(store, row, 0)
 }
 
 /** Note acts that go before those that wait; `noting` hears what is held apart and stays as it is. */

@@ -22,3 +22,8 @@ export const touches = (a: Rectangle, b: Rectangle): boolean =>
 export function grown({ left, top, right, bottom }: Rectangle, by: number): Rectangle {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
 }
+
+/** A rectangle moved by so many px. */
+export function moved({ left, top, right, bottom }: Rectangle, x: number, y: number): Rectangle {
+  return { left: left + x, top: top + y, right: right + x, bottom: bottom + y }
+}

@@ -8,7 +8,7 @@ import type { Block, Vector } from "./memory"
 import type { Module } from "./module"
 import { Reaches } from "./reach"
 import { bytesOf, fieldOf, readColumn, readField, writeField } from "./records"
-import { NOWHERE, union } from "./rectangles"
+import { grown, moved, NOWHERE, union } from "./rectangles"
 
 const BATCH = 4096
 /** Most samples that are drawn ahead of the hand. */
@@ -270,20 +270,26 @@ export class Sheet {
     return this.reached
   }
 
-  private rectangle(
-    names:
-      | readonly ["left", "top", "right", "bottom"]
-      | readonly ["all_left", "all_top", "all_right", "all_bottom"],
-  ): Rectangle {
-    const [left, top, right, bottom] = names.map(
-      (name) => readField(this.module.memory, "stroke", this.state.at, name) - this.margin,
-    )
-    return { left: left!, top: top!, right: right!, bottom: bottom! }
+  private rectangle(of: "" | "all_" | "far_"): Rectangle {
+    const at = (side: keyof Rectangle) =>
+      readField(this.module.memory, "stroke", this.state.at, `${of}${side}`) - this.margin
+    return { left: at("left"), top: at("top"), right: at("right"), bottom: at("bottom") }
   }
 
   /** The rectangle that the last stroke reached, device px; it may lie beyond what is shown. */
   get reached(): Rectangle {
-    return this.rectangle(["all_left", "all_top", "all_right", "all_bottom"])
+    return this.rectangle("all_")
+  }
+
+  /** What the last stroke reached of the paper, on this part of it or off it, device px from the paper's corner. */
+  get reach(): Rectangle {
+    return moved(this.rectangle("far_"), this.fromX, this.fromY)
+  }
+
+  /** The part of the paper that it is, with its margin, device px from the paper's corner. */
+  get extent(): Rectangle {
+    const { fromX, fromY, width, height, margin } = this
+    return grown({ left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }, margin)
   }
 
   /** Dry all ink of a layer that is wet. */
@@ -343,7 +349,7 @@ export class Sheet {
 
   /** The rectangle that the last call changed, device px. */
   get changed(): Rectangle {
-    return union(this.rectangle(["left", "top", "right", "bottom"]), this.before)
+    return union(this.rectangle(""), this.before)
   }
 
   read(

@@ -3,11 +3,12 @@ import type { BrushDocument, Layer } from "@/documents/brush"
 import { dequal } from "dequal"
 import { numberOf } from "@/documents/colours"
 import { defaultSheet, type SheetDocument, type SheetStroke } from "@/documents/sheet"
-import type { Pen } from "@/documents/stroke"
+import type { Pen, Rectangle } from "@/documents/stroke"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import type { Job, OrderedLayer } from "./order"
 import { Paper } from "./paper"
 import { Screen } from "./screen"
+import { touches } from "./rectangles"
 import type { Sheet } from "./sheet"
 import type { Underlays } from "./underlays"
 
@@ -135,15 +136,19 @@ export class SheetPaper extends Paper {
 
   /**
    * Ink all strokes, or those of `only` one layer, onto a sheet that is none of the easel's; yields the share that is
-   * done, 0..1, stroke by stroke.
+   * done, 0..1, stroke by stroke. What each reaches of the paper is kept in `reaches`, for other parts of it at that
+   * scale: strokes that do not come there are passed over.
    */
-  *inkOnto(sheet: Sheet, only?: number): Generator<number> {
+  *inkOnto(sheet: Sheet, reaches: Map<string, Rectangle>, only?: number): Generator<number> {
     this.wipe(sheet)
     sheet.setLayers(this.layers, this.liesOver, only)
     this.layUnder(sheet)
     const jobs = this.jobs.filter(({ which }) => only === undefined || which === only)
     for (const [i, job] of jobs.entries()) {
-      this.ink(sheet, job, new Map())
+      const { id } = job.stroke
+      const there = reaches.get(id)
+      if (job.dries || !there || touches(there, sheet.extent)) this.ink(sheet, job, new Map())
+      if (!job.dries && !there) reaches.set(id, sheet.reach)
       yield (i + 1) / jobs.length
     }
   }

@@ -2,6 +2,7 @@
 import type { BrushDocument } from "@/documents/brush"
 import { numberOf } from "@/documents/colours"
 import type { SheetDocument, SheetStroke } from "@/documents/sheet"
+import type { Rectangle } from "@/documents/stroke"
 import { GUIDE_INKS, GUIDE_MM, MM_PER_INCH, MOST_SHEET, TILE } from "@/generated/layout"
 import { ruleGuides } from "./guides"
 import type { Module } from "./module"
@@ -98,10 +99,12 @@ export class SheetWriter {
     }
     const rows = wet ? height : Math.max(TILE, Math.floor(MOST_BAND / width / TILE) * TILE)
     const file = new PngFile(width, height, dpi)
+    const reaches = new Map<string, Rectangle>()
     try {
       for (let top = 0; top < height; top += rows) {
         const deep = Math.min(rows, height - top)
-        const done = await this.band(order, { width, deep, top, scale, margin, only }, async (share) => {
+        const given = { width, deep, top, scale, margin, reaches, only }
+        const done = await this.band(order, given, async (share) => {
           told((top + deep * share) / height)
           await wait()
           return mine === this.asker
@@ -124,11 +127,19 @@ export class SheetWriter {
 
   private async band(
     order: SheetPaper,
-    { width, deep, top, scale, margin, only }: Band & { margin: number; only?: number },
+    {
+      width,
+      deep,
+      top,
+      scale,
+      margin,
+      reaches,
+      only,
+    }: Band & { margin: number; reaches: Map<string, Rectangle>; only?: number },
     goOn: (share: number) => Promise<boolean>,
   ): Promise<boolean> {
     this.sheet.resize(width, deep, scale, 0, top, margin)
-    const pieces = order.inkOnto(this.sheet, only)
+    const pieces = order.inkOnto(this.sheet, reaches, only)
     let since = performance.now()
     for (const share of pieces) {
       if (performance.now() - since < SLICE) continue

@@ -20,7 +20,7 @@ class Golden:
     Attributes
     ----------
     document : dict
-        As `document.read_sheet` returns it.
+        As `sheets.document.read_sheet` returns it.
     strokes : list of SheetStroke
     looks : dict
         Brush documents by the looks of the strokes.
