@@ -9,44 +9,40 @@ import numpy as np
 from hollowmist_core import proofs, readings
 from hollowmist_core.document import read
 from hollowmist_core.homes import MODULE
-from hollowmist_core.kernels import lay
-from hollowmist_core.kernels.records import SAMPLE, STAMP, STROKE, TILE_AREA
 from hollowmist_core.kernels.tip import SHAPES
-from hollowmist_core.native import Sheet, prepared
 from hollowmist_core.prepare import recipe
-from PIL import Image
 from rolls.actions.add_brush import add_brush
 from rolls.demo import ROLLS, with_sources
 from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import home_speed, keeping_speed, pen_speed, roll_speed, sheet_speed
+from . import home_speed, keeping_speed, native_speed, pen_speed, roll_speed, sheet_speed
 from .browser import JourneyCase, Pen, encoded, rows_of, settle
+from .native_speed import POINTED, ROUNDS, some_stamps
 
-STAMPS = 3000
-ROUNDS = 5
+FED = "(given) => window.measures.feedTimes(...given)"
+"""Feed a stroke sample by sample; ms of each."""
+
 LIMITS = {
-    "stamp_native_vs_pillow": 0.8,
     "stamp_wasm_vs_canvas2d": 0.8,
     "stamp_image_wasm_vs_canvas2d": 1.0,
     "prep_ms": 120.0,
     "seam_ms": 1500.0,
     "readings_ms": 250.0,
     "steady_vs_reference": 1e-4,
-    "pen_to_ink_ms_p95": 8.0,
-    "reink_ms_median": 16.0,
-    "reink_textured_ms": 60.0,
+    "pen_to_ink_ms_p95": 4.0,
+    "reink_ms_median": 12.0,
+    "reink_textured_ms": 35.0,
     "ribbon_ms": 12.0,
-    "even_line_vs_skia": 3.0,
-    "stamps_vs_skia": 0.3,
-    "blend_vs_reference": 1.0,
-    "growth": 1.2,
+    "ribbon_feed_ms_p95": 3.0,
+    "ribbon_growth": 1.2,
     "sheet_growth": 1.2,
     "kept_s": 2.0,
     "memory_mb": 400.0,
     **home_speed.LIMITS,
     **keeping_speed.LIMITS,
+    **native_speed.LIMITS,
     **pen_speed.LIMITS,
     **roll_speed.LIMITS,
     **sheet_speed.LIMITS,
@@ -55,8 +51,6 @@ LIMITS = {
 
 SIXTY = {"size": 60.0, "taper_start_length": 1.0, "taper_end_length": 2.0, "steadying": "even-out"}
 """A brush whose readings are timed: pressed, tapered and steadied, 60 px wide."""
-
-POINTED = next(document for name, _, document in ROLLS["Labels & titles"] if name == "Pointed Copper")
 
 
 def twelve_responses() -> dict:
@@ -95,20 +89,6 @@ def one_euro(rows: list[list[float]], min_cutoff: float, beta: float) -> np.ndar
     return np.array(out).T
 
 
-def some_stamps() -> np.ndarray:
-    """Rotated soft oval stamps of 20 to 60 px in the middle of a tile."""
-    i = np.arange(STAMPS)
-    stamps = np.zeros(STAMPS, STAMP)
-    size = 20 + 40 * ((i * 7919) % 1000) / 1000
-    stamps["flip_u"] = stamps["flip_v"] = 1
-    stamps["x"] = stamps["y"] = 64
-    stamps["major"], stamps["minor"] = size / 2, size / 4
-    stamps["cos"], stamps["sin"] = np.cos(0.7 * i), np.sin(0.7 * i)
-    # Full softness would reach beyond the image that Pillow and the canvas draw: 0.5 ends at 1.5 radii.
-    stamps["softness"], stamps["flow"], stamps["cap"] = 0.5, 0.5, 1.0
-    return stamps
-
-
 def six_steps() -> tuple[dict, dict]:
     """A recipe of six steps, and the same with its first step's slider moved: all six run anew."""
     kinds = ("levels", "light", "blur", "sharpen", "invert", "fade")
@@ -132,67 +112,6 @@ def image_brush() -> tuple[dict, dict, dict]:
     shape, tile = "5" * 64, "6" * 64
     brush = read({"tip": "shapes", "shapes": [{"picture": shape}], "grain": {"picture": tile}})
     return brush, {shape: tip, tile: grain}, tip
-
-
-def best(act, rounds=ROUNDS) -> float:
-    """Shortest time of several rounds, ms."""
-    times = []
-    for _ in range(rounds):
-        start = time.perf_counter()
-        act()
-        times.append((time.perf_counter() - start) * 1000)
-    return min(times)
-
-
-def with_pillow(stamps):
-    """Lay the same stamps with Pillow: resize, rotate, paste ink through the mask."""
-    r = np.hypot(*(np.mgrid[:64, :64] - 31.5)) / 32 * 1.5
-    mask = Image.fromarray((255 * np.clip((1.5 - r) / 1.0, 0, 1)).astype(np.uint8))
-    sheet = Image.new("L", (128, 128))
-    for stamp in stamps:
-        width, height = round(3 * float(stamp["major"])), round(3 * float(stamp["minor"]))
-        turn = math.degrees(math.atan2(float(stamp["sin"]), float(stamp["cos"])))
-        turned = mask.resize((width, height), Image.Resampling.BILINEAR).rotate(
-            -turn, Image.Resampling.BILINEAR, expand=True
-        )
-        sheet.paste(255, (64 - turned.width // 2, 64 - turned.height // 2), turned)
-
-
-def stroke_of(length: float):
-    """An act that draws a stroke of a length, fed as a pen would, and the length it really has, px."""
-    count = max(2, int(length / 8))
-    u = np.linspace(0.0, length, count)
-    samples = np.zeros(count, SAMPLE)
-    # Back and forth over the sheet in even waves.
-    samples["x"] = 100 + 800 * np.abs((u / 800) % 2 - 1)
-    samples["y"] = 300 + 150 * np.sin(u / 60)
-    samples["t"], samples["pressure"], samples["altitude"] = u, 0.6, 1.5
-    sheet, brush = Sheet(1024, 600), prepared(read(POINTED))
-
-    def draw():
-        sheet.begin(brush)
-        for i in range(0, count, 4):
-            sheet.feed(samples[i : i + 4])
-        sheet.lift()
-        sheet.clear()
-
-    return draw, np.hypot(np.diff(samples["x"]), np.diff(samples["y"])).sum()
-
-
-def growth() -> float:
-    """Time per px of a stroke of 50,000 px against one of 1,000 px.
-
-    Both are timed over the same length of line and in turn, so that a busy machine slows them alike.
-    """
-    (long, long_px), (short, short_px) = stroke_of(50_000), stroke_of(1_000)
-    repeats = round(long_px / short_px)
-
-    def shorts():
-        for _ in range(repeats):
-            short()
-
-    long_times, short_times = zip(*((best(long, 1), best(shorts, 1)) for _ in range(ROUNDS)), strict=True)
-    return (min(long_times) / long_px) / (min(short_times) / (short_px * repeats))
 
 
 class SpeedCase(JourneyCase):
@@ -251,26 +170,6 @@ class SpeedCase(JourneyCase):
             page.wait_for_function(f"() => window.hollowmist.prepEdits() > {i}")
         return {"memory_mb": page.evaluate("window.hollowmist.memoryHeld()") / 1024**2}
 
-    def native(self) -> dict[str, float]:
-        """The native core, against Pillow and against itself."""
-        stamps, pool = some_stamps(), np.zeros(TILE_AREA, np.float32)
-        state, (record, images, bank) = np.zeros(1, STROKE), prepared(read({}))
-        state["scale"] = 1.0
-
-        def lay_all():
-            lay.lay_stamps(pool, stamps, STAMPS, 1, state, record, images, bank, -1)
-
-        lay_all()
-        ours = best(lay_all)
-        # Skia is there for the speed table alone.
-        from .against import figures
-
-        return {
-            "stamp_native_vs_pillow": ours / best(lambda: with_pillow(stamps), 3),
-            "growth": growth(),
-            **figures(),
-        }
-
     def module(self) -> dict[str, float]:
         """The WebAssembly module without the interface."""
         page = self.page
@@ -301,7 +200,7 @@ class SpeedCase(JourneyCase):
         drawn = page.evaluate("(given) => window.measures.drawImages(...given)", [rows(2), 5, image])
 
         def feed(side):
-            return page.evaluate("(given) => window.measures.feeds(...given)", [brush, line, side, side, 15])
+            return np.mean(page.evaluate(FED, [brush, {}, line, side, side, 15]))
 
         # In turn, so that a busy moment of the machine does not fall on one of them alone.
         large, small = zip(*((feed(8192), feed(1024)) for _ in range(ROUNDS)), strict=True)
@@ -325,12 +224,12 @@ class SpeedCase(JourneyCase):
             "stamp_wasm_vs_canvas2d": ours / theirs,
             "stamp_image_wasm_vs_canvas2d": tipped / drawn,
             "sheet_growth": min(large) / min(small),
-            "ribbon_ms": self.ribbon(page),
+            **self.ribbon(page),
             "wasm_kb": MODULE.stat().st_size / 1024,
         }
 
-    def ribbon(self, page) -> float:
-        """Time to ink a ribbon of 3,000 px, 60 px wide, ms."""
+    def ribbon(self, page) -> dict[str, float]:
+        """A ribbon of 3,000 px, 60 px wide: inked whole; and drawn, sample by sample, a short one and a long one."""
         picture = "7" * 64
         brush = read(
             {"tip": "shapes", "laying": "ribbon", "shapes": [{"picture": picture}], "size": 60.0, "responses": {}}
@@ -338,9 +237,18 @@ class SpeedCase(JourneyCase):
         y, x = np.mgrid[-1:1:128j, 0:1:512j]
         taper = (255 * (np.abs(y) < np.sin(np.pi * x))).astype(np.uint8)
         pictures = {picture: {"width": 512, "height": 128, "ink": encoded(taper)}}
-        u = np.linspace(0, 1, 400)
-        rows = [[100 + 1500 * abs(2 * v % 2 - 1), 200 + 300 * v, 2000 * v, 0.8, 1.5, 0.0] for v in u.tolist()]
-        return page.evaluate("(given) => window.measures.inkTime(...given)", [brush, pictures, rows, 1700, 700, ROUNDS])
+
+        def rows(count):
+            u = np.arange(count) / 800
+            return [[100 + 1500 * abs(2 * v % 2 - 1), 200 + 300 * v, 3200 * v, 0.8, 1.5, 0.0] for v in u.tolist()]
+
+        short, long = (page.evaluate(FED, [brush, pictures, rows(count), 1700, 700, 3]) for count in (200, 800))
+        inked = "(given) => window.measures.inkTime(...given)"
+        return {
+            "ribbon_ms": page.evaluate(inked, [brush, pictures, rows(800), 1700, 700, ROUNDS]),
+            "ribbon_feed_ms_p95": float(np.percentile(long, 95)),
+            "ribbon_growth": float(np.mean(long) / np.mean(short)),
+        }
 
     def reinks(self, page, tray, name) -> list[float]:
         """How long re-inking all strokes takes while a slider moves, ms."""
@@ -407,7 +315,7 @@ class SpeedCase(JourneyCase):
 
 
 PARTS = {
-    "native": SpeedCase.native,
+    "native": native_speed.figures,
     "module": SpeedCase.module,
     "bench": SpeedCase.bench,
     "memory": SpeedCase.memory,

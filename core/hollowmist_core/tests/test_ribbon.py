@@ -178,7 +178,7 @@ class LengthTests(TestCase):
     def test_a_long_one_that_is_taken_back_leaves_nothing(self):
         sheet = Sheet(420, 420)
         sheet.begin(ready(full(), size=60.0))
-        sheet.feed(SPIRAL[:400])
+        sheet.feed(SPIRAL[:480])
         self.assertGreater(sheet.state["stretched"][0], 0)
         sheet.cancel()
         self.assertTrue((sheet.maps == -1).all())
