@@ -8,11 +8,14 @@ from accounts.models import Account
 from django.core.management import call_command
 
 from .browser import Pen, settle
+from .sheet_speed import fill
 
 LIMITS = {
     "pen_fine_ms_p95": 8.0,
     "pen_backlog": 1.2,
     "pen_busy_ms_p95": 10.0,
+    "pen_sheet_ms_p95": 8.0,
+    "pen_held_up_ms": 50.0,
     "pinch_ms_p95": 16.0,
     "turn_mb": 0.0,
 }
@@ -56,6 +59,27 @@ def fine(case) -> dict[str, float]:
     }
 
 
+BLOCKED = """() => {
+  const times = (window.blocked = [])
+  new PerformanceObserver((list) => list.getEntries().forEach((one) => times.push(one.duration))).observe({
+    type: "longtask",
+  })
+}"""
+"""Notes what holds the page up, ms: tasks of more than 50 ms."""
+
+
+def thousands(case, strokes=5) -> dict[str, float]:
+    """Stroke after stroke on a sheet of thousands: what a report takes, and the longest that the page is held up."""
+    account = demo_account()
+    fill(account)
+    page = opened(case, account, "Thousands")
+    page.evaluate(BLOCKED)
+    times = np.concatenate([reported(page, "[data-sheet]", SECONDS / strokes) for _ in range(strokes)])
+    blocked = page.evaluate("window.blocked")
+    page.context.close()
+    return {"pen_sheet_ms_p95": float(np.percentile(times, 95)), "pen_held_up_ms": max(blocked, default=0.0)}
+
+
 MOVED = """() => {
   const times = (window.moved = [])
   let first
@@ -76,24 +100,28 @@ MOVED = """() => {
 """Notes how long it takes from each move of a finger to the frame that shows it, ms."""
 
 
-def demo_sheet(case):
-    """The demo's shell on a tablet, laid open."""
-    demo = Account.objects.filter(username="skerrow")
-    if not demo.exists():
+def demo_account() -> Account:
+    """The demo's account, seeded where it is not there yet."""
+    if not Account.objects.filter(username="skerrow").exists():
         call_command("seed_demo")
-    before, case.account = case.account, demo.get()
+    return Account.objects.get(username="skerrow")
+
+
+def opened(case, account, name: str):
+    """A sheet of an account on a tablet, laid open."""
+    before, case.account = case.account, account
     page = case.open_page(WIDE, HIGH, scale=2)
     case.account = before
     page.goto(f"{case.live_server_url}/sheets")
-    page.click("[aria-label='Open Great whorl']")
-    page.wait_for_selector("[data-sheet][aria-busy=false]")
+    page.click(f"[aria-label='Open {name}']")
+    page.wait_for_selector("[data-sheet][aria-busy=false]", timeout=120_000)
     settle(page)
     return page
 
 
 def busy(case) -> dict[str, float]:
     """On a sheet, alone and while that is written as a file at 600 dots an inch."""
-    page = demo_sheet(case)
+    page = opened(case, demo_account(), "Great whorl")
     alone = reported(page, "[data-sheet]")
     page.locator("header").get_by_role("button", name="Out").click()
     page.get_by_label("Dots per inch of the file").fill("600")
@@ -110,7 +138,7 @@ def busy(case) -> dict[str, float]:
 
 def fingers(case, turns=10, steps=180) -> dict[str, float]:
     """Two fingers that turn and zoom a sheet: from a move to the frame that shows it, and what memory that takes."""
-    page = demo_sheet(case)
+    page = opened(case, demo_account(), "Great whorl")
     box = page.locator("[data-sheet]").bounding_box()
     x, y, reach = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, box["height"] / 4
     session = page.context.new_cdp_session(page)
@@ -143,4 +171,4 @@ def fingers(case, turns=10, steps=180) -> dict[str, float]:
 
 def figures(case) -> dict[str, float]:
     """All of them; `case` is a journey with the brushes that `script/bench` opens."""
-    return {**fine(case), **busy(case), **fingers(case)}
+    return {**fine(case), **busy(case), **thousands(case), **fingers(case)}

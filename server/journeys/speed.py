@@ -134,7 +134,7 @@ class SpeedCase(JourneyCase):
     def measured(cls, only: str | None = None) -> dict[str, float]:
         """All figures by name, or those of one part of `PARTS`."""
         cls.setUpClass()
-        case = cls("native")
+        case = cls("module")
         try:
             case._pre_setup()
             case.setUp()

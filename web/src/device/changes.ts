@@ -42,6 +42,9 @@ async function write(store: Store, kind: Kind, { id, row, purged }: Change): Pro
   else await table.put({ ...standing, gone: undefined, theirs: told })
 }
 
+/** Of so many rows that are put together those who look are told which they were: Dexie says so of fewer than 50. */
+const FEW = 49
+
 /** Write rows that changed: all of a table at once where this device has no state of its own beside them. */
 async function writeAll(store: Store, changes: Change[]): Promise<void> {
   for (const kind of KINDS) {
@@ -52,7 +55,8 @@ async function writeAll(store: Store, changes: Change[]): Promise<void> {
     const beside = told.filter((one, i) => one.purged || standing[i]?.theirs || standing[i]?.gone)
     const plain = told.filter((one) => !beside.includes(one))
     await table.bulkDelete(plain.flatMap(({ id, row }) => (row ? [] : [id])))
-    await table.bulkPut(plain.flatMap((one) => readRow(kind, one)))
+    const rows = plain.flatMap((one) => readRow(kind, one))
+    for (let at = 0; at < rows.length; at += FEW) await table.bulkPut(rows.slice(at, at + FEW))
     for (const one of beside) await write(store, kind, one)
   }
 }

@@ -12,6 +12,9 @@ import { touches } from "./rectangles"
 import type { Sheet } from "./sheet"
 import type { Underlays } from "./underlays"
 
+/** Rows of a sheet's picture that are shown at once, px. */
+const STRIP = 32
+
 export class SheetPaper extends Paper {
   declare strokes: SheetStroke[]
   private document = defaultSheet()
@@ -153,11 +156,21 @@ export class SheetPaper extends Paper {
     }
   }
 
-  /** The sheet as it is inked now, `side` px at its longer side; nothing where only a part of it is inked. */
-  async picture(side: number): Promise<Blob | undefined> {
+  /** Whether all of the paper is inked, as it is. */
+  private get whole(): boolean {
     const { sheet, width, height } = this
-    const whole = sheet.fromX === 0 && sheet.fromY === 0 && sheet.width >= Math.floor(width * sheet.scale)
-    if (!whole || this.inking || sheet.height < Math.floor(height * sheet.scale)) return undefined
+    const [across, down] = [Math.floor(width * sheet.scale), Math.floor(height * sheet.scale)]
+    const begins = sheet.fromX === 0 && sheet.fromY === 0
+    return begins && sheet.width >= across && sheet.height >= down && !this.inking
+  }
+
+  /**
+   * The sheet as it is inked now, `side` px at its longer side; nothing where only a part of it is inked. A large one
+   * takes longer than a frame: it is shown strip by strip, and `wait` lets the pen in between.
+   */
+  async picture(side: number, wait: () => Promise<void>): Promise<Blob | undefined> {
+    if (!this.whole) return undefined
+    const { sheet, width, height } = this
     const fit = side / Math.max(width, height)
     const canvas = new OffscreenCanvas(Math.round(width * fit), Math.round(height * fit))
     this.small ??= new Screen(this.module, canvas.getContext("2d")!)
@@ -165,7 +178,13 @@ export class SheetPaper extends Paper {
     this.small.setColours(this.ground, this.ground)
     const size = { width: canvas.width, height: canvas.height }
     this.small.setView({ zoom: fit / sheet.scale, originX: 0, originY: 0, ...size })
-    this.small.showAll(sheet)
+    const strip = STRIP / fit
+    for (let top = 0; top < height; top += strip) {
+      if (sheet !== this.sheet || !this.whole) return undefined
+      const [from, to] = [top * sheet.scale, (top + strip) * sheet.scale]
+      this.small.show(sheet, { left: 0, top: Math.floor(from), right: sheet.width, bottom: Math.ceil(to) })
+      await wait()
+    }
     return canvas.convertToBlob({ type: "image/png" })
   }
 

@@ -252,7 +252,7 @@ const api = {
     desk.sheetWriter.write(sheet, writing, betweenInking, (written) => tell({ written })),
   stopWriting: () => desk.sheetWriter.stop(),
   sheetRests: () => desk.laid === 1,
-  sheetPicture: (side: number) => desk.sheet.paper.picture(side),
+  sheetPicture: (side: number) => desk.sheet.paper.picture(side, betweenInking),
   straightened: (samples: Float32Array<ArrayBuffer>) => straightened(desk.module, samples),
   strokeAt: (x: number, y: number, reach: number) =>
     strokeAt(desk.module, desk.sheet.paper.strokes, x, y, reach),
