@@ -98,6 +98,15 @@ class SheetHands:
         settle(page)
         return self.pixels(page)[..., :3].astype(int)
 
+    def at(self, page, pixels, x, y):
+        """The px of a canvas's picture about a place of the paper, as shares of its width and height."""
+        box, _ = self.paper_box(page)
+        canvas = page.locator("canvas.sheet").bounding_box()
+        ratio = pixels.shape[1] / canvas["width"]
+        left = round((box["x"] + box["width"] * x - canvas["x"]) * ratio)
+        top = round((box["y"] + box["height"] * y - canvas["y"]) * ratio)
+        return pixels[top - 6 : top + 7, left - 6 : left + 7, 0]
+
     def shows(self, page, wanted):
         """Wait until the canvas shows just what is `wanted()`, (height, width, 3); else tell where it does not."""
         try:
@@ -418,6 +427,48 @@ class SheetTests(SheetHands, JourneyCase):
             coming.value.save_as(path)
             self.assertEqual(Image.open(path).size, (4960, 7016))
         self.wait_for(lambda: SheetStroke.objects.count() == 7)
+
+    def test_both_workers_die_in_turn_in_the_middle_of_a_stroke_and_of_a_file(self):
+        page = self.page
+        page.add_init_script(WORKERS)
+        self.new_sheet(page, "A4")
+        self.hold(page, "Rope Ribbon")
+        for k in range(6):
+            self.stroke(page, 0.1, 0.1 + 0.06 * k, 0.9, 0.12 + 0.06 * k)
+        self.tray(page, "Out")
+        page.get_by_label("Dots per inch of the file").fill("600")
+        page.keyboard.press("Tab")
+        box, _ = self.paper_box(page)
+        pen = Pen(page)
+
+        def drawn_through(y, name):
+            """A stroke in whose middle a worker dies."""
+            line = [(box["x"] + box["width"] * u / 40, box["y"] + box["height"] * y, 0.6) for u in range(4, 37)]
+            pen.draw(line[:15], lift=False)
+            page.evaluate("(name) => worker(name).terminate()", name)
+            for point in line[15:]:
+                pen.event("mouseMoved", *point)
+            return lambda: pen.event("mouseReleased", *line[-1])
+
+        with page.expect_download(timeout=120_000) as coming:
+            page.get_by_role("button", name="PNG inked anew").click()
+            page.wait_for_function("window.worker('second')")
+            drawn_through(0.6, "second")()
+            lift = drawn_through(0.7, "pen")
+            page.wait_for_selector("text=was started anew")
+            lift()
+        with TemporaryDirectory() as folder:
+            path = Path(folder) / "file.png"
+            coming.value.save_as(path)
+            self.assertEqual(Image.open(path).size, (4960, 7016))
+        self.wait_for(lambda: SheetStroke.objects.count() == 8)
+        shown = self.shown(page)
+        for y in (0.6, 0.7):
+            self.assertLess(self.at(page, shown, 0.3, y).min(), 90)
+        # As it is on a page that saw nothing of it.
+        page.reload()
+        page.wait_for_selector("[data-sheet][aria-busy=false]")
+        self.shows(page, lambda: shown)
 
     def test_writing_can_be_stopped(self):
         page = self.page

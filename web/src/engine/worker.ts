@@ -42,7 +42,7 @@ export interface News {
   broken?: string
 }
 
-const MOST_TIMES = 4096
+const MOST_TIMES = 16_384
 
 let desk: Desk
 let news: MessagePort
