@@ -239,14 +239,15 @@ class SpeedCase(JourneyCase):
         taper = (255 * (np.abs(y) < np.sin(np.pi * x))).astype(np.uint8)
         pictures = {picture: {"width": 512, "height": 128, "ink": encoded(taper)}}
 
-        def rows(count):
-            u = np.arange(count) / 800
-            return [[100 + 1500 * abs(2 * v % 2 - 1), 200 + 300 * v, 3200 * v, 0.8, 1.5, 0.0] for v in u.tolist()]
+        def rows(count, of):
+            """The first samples of so many."""
+            u = np.linspace(0, 1, of)[:count]
+            return [[100 + 1500 * abs(2 * v % 2 - 1), 200 + 300 * v, 2000 * v, 0.8, 1.5, 0.0] for v in u.tolist()]
 
-        short, long = (page.evaluate(FED, [brush, pictures, rows(count), 1700, 700, 3]) for count in (200, 800))
+        short, long = (page.evaluate(FED, [brush, pictures, rows(count, 800), 1700, 700, 3]) for count in (200, 800))
         inked = "(given) => window.measures.inkTime(...given)"
         return {
-            "ribbon_ms": page.evaluate(inked, [brush, pictures, rows(800), 1700, 700, ROUNDS]),
+            "ribbon_ms": page.evaluate(inked, [brush, pictures, rows(400, 400), 1700, 700, ROUNDS]),
             "ribbon_feed_ms_p95": float(np.percentile(long, 95)),
             "ribbon_growth": float(np.mean(long) / np.mean(short)),
         }

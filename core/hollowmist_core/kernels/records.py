@@ -226,8 +226,6 @@ STROKE = np.dtype(
         ("path_open", "i4"),
         # Tip
         ("walk", WALK, (3,)),
-        # Length, sheet px, for which most of a long ribbon's picture was laid last
-        ("stretched", "f8"),
         ("stamp_count", "i4"),
         ("seed", "i4"),
         # Weight: the tapers of the pointer in hand
@@ -242,7 +240,9 @@ STROKE = np.dtype(
         ("shift_y", "f4"),
         ("corner_x", "i4"),
         ("corner_y", "i4"),
-        # Scratch rows of a stamp: its coverage, the most it may cover, the grain under it, how far
+        # Scratch rows, each at a whole number of vectors from the record's start: read across the border of two cache
+        # lines they cost half as much again.
+        # Of a stamp: its coverage, the most it may cover, the grain under it, how far
         # ink creeps there, a shape blurred
         ("cover", "f4", (TILE,)),
         ("caps", "f4", (TILE,)),
@@ -278,6 +278,8 @@ STROKE = np.dtype(
         ("far_top", "i4"),
         ("far_right", "i4"),
         ("far_bottom", "i4"),
+        # Length, sheet px, for which most of a long ribbon's picture was laid last
+        ("stretched", "f8"),
         ("starved", "i4"),
     ],
     align=True,

@@ -27,6 +27,11 @@ class BuildTests(TestCase):
 
 
 class LayoutTests(TestCase):
+    def test_scratch_rows_lie_at_whole_vectors(self):
+        rows = {name: at for name, (kind, at, *_) in records.STROKE.fields.items() if kind.shape == (records.TILE,)}
+        self.assertGreater(len(rows), 8)
+        self.assertEqual({name: at % 16 for name, at in rows.items()}, dict.fromkeys(rows, 0))
+
     def test_offsets_and_ranges_are_those_of_the_core(self):
         text = typescript()
         layout = json.loads(re.search(r"export const RECORDS = (\{.*?\n\}) as const", text, re.S).group(1))
