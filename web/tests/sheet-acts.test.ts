@@ -17,6 +17,7 @@ import { defaultSheet, lengthOf, pxOf, sizeTold, type Look, type SheetStroke } f
 import { samplesFrom } from "@/documents/stroke"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import { useSheetStrokes } from "@/sheets/useSheetStrokes"
+import { chanceOf } from "./devices"
 import { living } from "./scope"
 
 let store: Store
@@ -183,6 +184,25 @@ describe("strokes of a sheet on the screen", () => {
       [],
     )
     await expect.poll(() => strokes.value.size).toBe(361)
+  })
+
+  it("are what the store has in the end, however acts here and elsewhere fall together", async () => {
+    const sheet = await makeSheet(store, "Label", defaultSheet())
+    const { strokes, open, add, remove } = living(() => useSheetStrokes(store, sheet, () => {}))
+    await open()
+    await keepSheetStrokes(store, [], [look])
+    const chance = chanceOf(5)
+    for (let i = 0; i < 120; i++) {
+      const known = [...strokes.value.values()]
+      if (chance() < 0.3 && known.length > 0) remove([known[Math.floor(chance() * known.length)]!])
+      else if (chance() < 0.5) add([stroke(sheet, i)])
+      else void keepSheetStrokes(store, [stroke(sheet, i)], [])
+      if (chance() < 0.6) await new Promise((go) => setTimeout(go, 6 * chance()))
+    }
+    const there = async () => (await store.sheetStrokes.toCollection().primaryKeys()).sort()
+    await expect
+      .poll(async () => [...strokes.value.keys()].sort().join() === (await there()).join())
+      .toBe(true)
   })
 
   it("go back to what the store has where they could not be kept", async () => {

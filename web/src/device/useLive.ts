@@ -102,18 +102,17 @@ export function useChanges<T>(
     const keys = all ? undefined : [...changed]
     all = false
     changed.clear()
-    let current = false
     try {
       const found = await query(keys)
-      current = store.rests && store.begun === before
-      if (current) follow(found)
-    } catch (error) {
-      if (store.isOpen()) console.error(error)
-    } finally {
-      reading = false
       // What was read beside an act is read again, with what that changed.
-      if (!current && store.isOpen()) hear(keys)
-      if (current) void read()
+      if (store.rests && store.begun === before) follow(found)
+      else hear(keys)
+      reading = false
+      void read()
+    } catch (error) {
+      reading = false
+      hear(keys)
+      if (store.isOpen()) console.error(error)
     }
   }
 

@@ -13,7 +13,7 @@ import type { Sheet } from "./sheet"
 import type { Underlays } from "./underlays"
 
 /** Rows of a sheet's picture that are shown at once, px. */
-const STRIP = 32
+const STRIP = 64
 
 export class SheetPaper extends Paper {
   declare strokes: SheetStroke[]
