@@ -89,6 +89,12 @@ class SheetHands:
             pen.event("mouseReleased", *points[-1])
         settle(page)
 
+    def out_at_600(self, page):
+        """Ready a file that takes the tablet seconds to write."""
+        self.tray(page, "Out")
+        page.get_by_label("Dots per inch of the file").fill("600")
+        page.keyboard.press("Tab")
+
     def tray(self, page, name):
         page.locator("header").get_by_role("button", name=name, exact=True).click()
         settle(page)
@@ -413,9 +419,7 @@ class SheetTests(SheetHands, JourneyCase):
         self.hold(page, "Rope Ribbon")
         for k in range(6):
             self.stroke(page, 0.1, 0.1 + 0.12 * k, 0.9, 0.15 + 0.12 * k)
-        self.tray(page, "Out")
-        page.get_by_label("Dots per inch of the file").fill("600")
-        page.keyboard.press("Tab")
+        self.out_at_600(page)
         with page.expect_download(timeout=120_000) as coming:
             page.get_by_role("button", name="PNG inked anew").click()
             page.wait_for_timeout(300)
@@ -435,9 +439,7 @@ class SheetTests(SheetHands, JourneyCase):
         self.hold(page, "Rope Ribbon")
         for k in range(6):
             self.stroke(page, 0.1, 0.1 + 0.06 * k, 0.9, 0.12 + 0.06 * k)
-        self.tray(page, "Out")
-        page.get_by_label("Dots per inch of the file").fill("600")
-        page.keyboard.press("Tab")
+        self.out_at_600(page)
         box, _ = self.paper_box(page)
         pen = Pen(page)
 
@@ -475,9 +477,7 @@ class SheetTests(SheetHands, JourneyCase):
         self.new_sheet(page, "A4")
         self.hold(page, "Rope Ribbon")
         self.stroke(page, 0.1, 0.1, 0.9, 0.9)
-        self.tray(page, "Out")
-        page.get_by_label("Dots per inch of the file").fill("600")
-        page.keyboard.press("Tab")
+        self.out_at_600(page)
         page.get_by_role("button", name="PNG inked anew").click()
         page.get_by_role("button", name="Stop").click()
         self.wait_for(lambda: page.get_by_role("button", name="PNG inked anew").is_enabled())
