@@ -9,7 +9,7 @@ from sheets.actions.keep_sheet import take_sheet
 from sheets.models import Sheet, SheetStroke
 
 from journeys.browser import JourneyCase, settle
-from journeys.tests.test_sheets import BRUSHES, SheetHands
+from journeys.sheet_hands import BRUSHES, SheetHands
 
 
 @tag("browser")

@@ -6,7 +6,7 @@ from proofs.models import ProofStroke
 from sheets.models import SheetStroke
 
 from journeys.browser import JourneyCase, Pen, settle
-from journeys.tests.test_sheets import FLAT, SheetHands
+from journeys.sheet_hands import FLAT, SheetHands
 
 NEWER = """(account) => {
   window.taken = false

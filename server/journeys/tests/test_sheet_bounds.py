@@ -8,7 +8,7 @@ from django.test import tag
 from sheets.models import Sheet, SheetStroke
 
 from journeys.browser import JourneyCase
-from journeys.tests.test_sheets import BRUSHES, SheetHands
+from journeys.sheet_hands import BRUSHES, SheetHands
 
 FULL = """for (const name of ["put", "add"]) {
   const whole = IDBObjectStore.prototype[name]

@@ -3,8 +3,6 @@
 import io
 import math
 import zipfile
-from pathlib import Path
-from tempfile import TemporaryDirectory
 
 import numpy as np
 import pypdfium2
@@ -18,119 +16,10 @@ from proofs.models import Lane, ProofStroke
 from sheets.actions.piece import piece_of
 from sheets.models import Look, Sheet, SheetStroke
 
-from journeys.browser import WORKERS, JourneyCase, Pen, settle
-from journeys.demo import DemoCase
+from journeys.browser import JourneyCase, Pen, settle
+from journeys.sheet_hands import BRUSHES, SheetHands
 from journeys.tests.test_offline import DeviceCase
 from journeys.way import Way
-
-FLAT = {"size": 24.0, "responses": {}, "ink": "#1e2a2d", "steadying": "none"}
-WET = {**FLAT, "size": 60.0, "wetness": 1.0, "run": 16.0}
-BRUSHES = {
-    "Rope Ribbon": FLAT,
-    "Rust Liner": {**FLAT, "size": 40.0, "ink": "#b4532a"},
-    "Damp Rope": WET,
-    "Damp Rust": {**WET, "ink": "#b4532a"},
-}
-
-
-STOP_AT_FIRST_SHARE = """() => {
-  window.shares = []
-  const watch = new MutationObserver(() => {
-    const share = parseInt(document.querySelector('[aria-label="The server writes"]')?.textContent ?? "")
-    if (!(share > (window.shares.at(-1) ?? 0))) return
-    window.shares.push(share)
-    const stop = [...document.querySelectorAll("button")].find((one) => one.textContent.trim() === "Stop")
-    if (window.shares.length < 1) return
-    stop?.click()
-    watch.disconnect()
-  })
-  watch.observe(document.body, { subtree: true, childList: true, characterData: true })
-}"""
-
-
-class SheetHands:
-    """What hands do on a sheet, for journeys of any kind."""
-
-    def new_sheet(self, page, size="A5", name="Harbour label", url=None):
-        page.goto(f"{url or self.live_server_url}/sheets")
-        page.get_by_role("button", name="New sheet").click()
-        page.locator("input[name=sheet-name]").fill(name)
-        page.get_by_role("radio", name=size, exact=True).click()
-        page.get_by_role("button", name="Take it").click()
-        page.wait_for_selector("[data-sheet]")
-        page.wait_for_selector(".strip .pocket")
-        settle(page)
-
-    def hold(self, page, name):
-        page.get_by_role("button", name=f"Take {name} in hand").click()
-        settle(page)
-
-    def paper_box(self, page):
-        """Place of the paper on the page, and CSS px to one of its px."""
-        box = page.locator("[data-sheet] .over").bounding_box()
-        return box, float(page.locator("[data-sheet]").get_attribute("data-zoom"))
-
-    def stroke(self, page, x0, y0, x1, y1, count=24, rest=0.0):
-        """Draw straight between two places of the paper, as shares of its width and height."""
-        box, _ = self.paper_box(page)
-        us = [i / (count - 1) for i in range(count)]
-        points = [
-            (
-                box["x"] + box["width"] * (x0 + u * (x1 - x0)),
-                box["y"] + box["height"] * (y0 + u * (y1 - y0)),
-                0.3 + 0.5 * math.sin(math.pi * u),
-            )
-            for u in us
-        ]
-        pen = Pen(page)
-        pen.draw(points, lift=rest == 0.0)
-        if rest:
-            page.wait_for_timeout(rest * 1000)
-            pen.event("mouseReleased", *points[-1])
-        settle(page)
-
-    def out_at_600(self, page):
-        """Ready a file that takes the tablet seconds to write."""
-        self.tray(page, "Out")
-        page.get_by_label("Dots per inch of the file").fill("600")
-        page.keyboard.press("Tab")
-
-    def tray(self, page, name):
-        page.locator("header").get_by_role("button", name=name, exact=True).click()
-        settle(page)
-
-    def shown(self, page):
-        """The canvas as it shows, once it rests."""
-        settle(page)
-        return self.pixels(page)[..., :3].astype(int)
-
-    def at(self, page, pixels, x, y):
-        """The px of a canvas's picture about a place of the paper, as shares of its width and height."""
-        box, _ = self.paper_box(page)
-        canvas = page.locator("canvas.sheet").bounding_box()
-        ratio = pixels.shape[1] / canvas["width"]
-        left = round((box["x"] + box["width"] * x - canvas["x"]) * ratio)
-        top = round((box["y"] + box["height"] * y - canvas["y"]) * ratio)
-        return pixels[top - 6 : top + 7, left - 6 : left + 7, 0]
-
-    def shows(self, page, wanted):
-        """Wait until the canvas shows just what is `wanted()`, (height, width, 3); else tell where it does not."""
-        try:
-            self.wait_for(lambda: (self.shown(page) == wanted()).all())
-        except AssertionError:
-            shown, there = self.shown(page), wanted()
-            off = np.argwhere((shown != there).any(-1))
-            says = page.inner_text("body")[:600]
-            where = f"{len(off)} px from {off.min(0)} to {off.max(0)}" if len(off) else "no px any more"
-            self.fail(f"{where} are otherwise, by up to {np.abs(shown - there).max()}; the page says {says!r}")
-
-    def download(self, page, click):
-        with page.expect_download() as coming:
-            click()
-        with TemporaryDirectory() as folder:
-            path = Path(folder) / "file"
-            coming.value.save_as(path)
-            return path.read_bytes()
 
 
 @tag("browser")
@@ -412,78 +301,6 @@ class SheetTests(SheetHands, JourneyCase):
         self.assertLess(float(np.ptp(samples[:, 0])), 12)
         self.assertLess(float(samples[-1, 1]), float(samples[0, 1]) - 100)
 
-    def test_a_worker_that_dies_in_the_middle_of_writing_is_followed_by_one_that_writes(self):
-        page = self.page
-        page.add_init_script(WORKERS)
-        self.new_sheet(page, "A4")
-        self.hold(page, "Rope Ribbon")
-        for k in range(6):
-            self.stroke(page, 0.1, 0.1 + 0.12 * k, 0.9, 0.15 + 0.12 * k)
-        self.out_at_600(page)
-        with page.expect_download(timeout=120_000) as coming:
-            page.get_by_role("button", name="PNG inked anew").click()
-            page.wait_for_timeout(300)
-            page.evaluate("worker('second').terminate()")
-            # The pen's own goes on meanwhile.
-            self.stroke(page, 0.1, 0.9, 0.9, 0.85)
-        with TemporaryDirectory() as folder:
-            path = Path(folder) / "file.png"
-            coming.value.save_as(path)
-            self.assertEqual(Image.open(path).size, (4960, 7016))
-        self.wait_for(lambda: SheetStroke.objects.count() == 7)
-
-    def test_both_workers_die_in_turn_in_the_middle_of_a_stroke_and_of_a_file(self):
-        page = self.page
-        page.add_init_script(WORKERS)
-        self.new_sheet(page, "A4")
-        self.hold(page, "Rope Ribbon")
-        for k in range(6):
-            self.stroke(page, 0.1, 0.1 + 0.06 * k, 0.9, 0.12 + 0.06 * k)
-        self.out_at_600(page)
-        box, _ = self.paper_box(page)
-        pen = Pen(page)
-
-        def drawn_through(y, name):
-            """A stroke in whose middle a worker dies."""
-            line = [(box["x"] + box["width"] * u / 40, box["y"] + box["height"] * y, 0.6) for u in range(4, 37)]
-            pen.draw(line[:15], lift=False)
-            page.evaluate("(name) => worker(name).terminate()", name)
-            for point in line[15:]:
-                pen.event("mouseMoved", *point)
-            return lambda: pen.event("mouseReleased", *line[-1])
-
-        with page.expect_download(timeout=120_000) as coming:
-            page.get_by_role("button", name="PNG inked anew").click()
-            page.wait_for_function("window.worker('second')")
-            drawn_through(0.6, "second")()
-            lift = drawn_through(0.7, "pen")
-            page.wait_for_selector("text=was started anew")
-            lift()
-        with TemporaryDirectory() as folder:
-            path = Path(folder) / "file.png"
-            coming.value.save_as(path)
-            self.assertEqual(Image.open(path).size, (4960, 7016))
-        self.wait_for(lambda: SheetStroke.objects.count() == 8)
-        shown = self.shown(page)
-        for y in (0.6, 0.7):
-            self.assertLess(self.at(page, shown, 0.3, y).min(), 90)
-        # As it is on a page that saw nothing of it.
-        page.reload()
-        page.wait_for_selector("[data-sheet][aria-busy=false]")
-        self.shows(page, lambda: shown)
-
-    def test_writing_can_be_stopped(self):
-        page = self.page
-        self.new_sheet(page, "A4")
-        self.hold(page, "Rope Ribbon")
-        self.stroke(page, 0.1, 0.1, 0.9, 0.9)
-        self.out_at_600(page)
-        page.get_by_role("button", name="PNG inked anew").click()
-        page.get_by_role("button", name="Stop").click()
-        self.wait_for(lambda: page.get_by_role("button", name="PNG inked anew").is_enabled())
-        self.stroke(page, 0.1, 0.8, 0.9, 0.2)
-        self.wait_for(lambda: SheetStroke.objects.count() == 2)
-
 
 @tag("browser")
 class BenchWordTests(SheetHands, JourneyCase):
@@ -557,57 +374,3 @@ class TwoTabletsOnASheetTests(SheetHands, DeviceCase):
         self.shows(other, lambda: self.shown(one))
         rust = np.abs(self.shown(one) - (0xB4, 0x53, 0x2A)).max(-1) < 12
         self.assertGreater(rust.sum(), 1000)
-
-
-@tag("browser")
-class DemoSheetTests(SheetHands, DemoCase):
-    def test_a_file_tells_how_far_it_is_and_can_be_stopped(self):
-        sheet = Sheet.objects.get(name="Great whorl")
-        stage = self.stage((1280, 800))
-        page = self.page = stage.page
-        page.goto(f"{self.live_server_url}/sheets/{sheet.pk}")
-        page.wait_for_selector("[data-sheet][aria-busy=false]")
-        self.tray(page, "Out")
-        came, writing = [], page.get_by_label("The server writes")
-        page.on("download", lambda one: came.append(one.suggested_filename))
-        # Stopped once it told how far it is, however fast that comes.
-        page.evaluate(STOP_AT_FIRST_SHARE)
-        page.get_by_role("button", name="SVG").click()
-        self.wait_for(lambda: page.evaluate("window.shares.length") > 0)
-        self.wait_for(lambda: writing.count() == 0)
-        self.assertLess(page.evaluate("window.shares")[0], 100)
-        data = self.download(page, lambda: page.get_by_role("button", name="PDF").click())
-        self.assertTrue(data.startswith(b"%PDF"))
-        self.assertEqual(came, ["great-whorl.pdf"])
-        self.assertEqual(self.problems, [])
-
-    def test_sources_that_come_late_ink_the_strokes_that_need_them(self):
-        sheet = Sheet.objects.get(name="Great whorl")
-        page = self.page = self.stage((1280, 800)).page
-        # On a device that is new its sources are on their way while another brush is taken in hand.
-        held, free = [], []
-        page.route("**/api/pictures/*", lambda one: one.continue_() if free else held.append(one))
-        page.goto(f"{self.live_server_url}/sheets/{sheet.pk}")
-        page.wait_for_selector("[data-sheet][aria-busy=false]")
-        for name in ("Broad Nib", "Label Monoline"):
-            page.get_by_role("button", name=f"Take {name} in hand").click()
-        self.wait_for(lambda: held)
-        page.wait_for_timeout(500)
-        free.append(True)
-        for one in held:
-            one.continue_()
-        box, zoom = self.paper_box(page)
-        canvas = page.locator("canvas.sheet").bounding_box()
-        left, top = round(box["x"] - canvas["x"]), round(box["y"] - canvas["y"])
-        there = inked(piece_of(sheet), zoom)[..., :3]
-        height, width = there.shape[0] // 8 * 8, there.shape[1] // 8 * 8
-
-        def tones(pixels):
-            """Means of 8 by 8 px: where the paper's corner lies between pixels does not matter to them."""
-            return pixels[:height, :width].astype(float).reshape(height // 8, 8, width // 8, 8, 3).mean((1, 3))
-
-        def alike():
-            seen = self.shown(page)[top:, left:]
-            return (np.abs(tones(seen) - tones(there)).max(-1) > 30).mean() < 0.01
-
-        self.wait_for(alike)
