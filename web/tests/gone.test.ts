@@ -265,6 +265,27 @@ describe("while the server is away", () => {
   })
 })
 
+describe("while a stroke is in hand", () => {
+  it("little is taken in at once, and much once it is lifted", async () => {
+    const { takeInHand } = await import("@/device/inHand")
+    const row = { ...drawn, kind: 0, samples: btoa("\0".repeat(28)) }
+    const theirs = () => acts.touch("sheetStrokes", newId(), row)
+    const asked = () => server.bodies("GET", /^\/api\/changes/).length
+    const lift = takeInHand("stroke")
+    theirs()
+    here.carrier.wake()
+    await until(async () => (await here.store.sheetStrokes.count()) === 2)
+    for (let i = 0; i < 60; i++) theirs()
+    const before = asked()
+    here.carrier.wake()
+    await until(() => asked() > before)
+    await new Promise((go) => setTimeout(go, 30))
+    expect(await here.store.sheetStrokes.count()).toBe(2)
+    lift()
+    await until(async () => (await here.store.sheetStrokes.count()) === 62)
+  })
+})
+
 describe("with five thousand acts that wait", () => {
   it("the next one is kept without reading their bodies", async () => {
     here.carrier.stop()

@@ -55,7 +55,7 @@ export function useDrawing(
     // The pen's own eraser end is an eraser too, and as large.
     const size = erase ? bench.eraser.eraserSize.value : null
     const pen = { kind, erase, seed: newSeed(), layer: bench.sheetLayers.active.value, size }
-    const letGo = takeInHand()
+    const letGo = takeInHand("stroke")
     underWay.value++
     stroke = { id: newId(), pen, start, sent: 0, letGo, parts: [], generation: generation.value }
     easels = bench.beside.easels.value

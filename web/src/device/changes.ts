@@ -4,6 +4,7 @@ import type { components } from "@/generated/api"
 import type { Table } from "dexie"
 import { dequal } from "dequal"
 import type { Store } from "./store"
+import { whenPenIsUp } from "./inHand"
 import { noteAsItWas } from "./note"
 import { doWhatIsBack } from "./stuck"
 import { changes, kindAt, KINDS, keepsDocument, within } from "./tables"
@@ -154,8 +155,11 @@ async function* pagesSince(store: Store, since: number): AsyncGenerator<Page | u
   }
 }
 
-/** So many pages are taken in together, but for the first: whenever the store changes, what is shown is read anew. */
-const TOGETHER = 8
+/**
+ * So many pages are taken in together, but for the first: whenever the store changes, what is shown is read anew. More
+ * would hold the pen up that comes down meanwhile.
+ */
+const TOGETHER = 3
 
 /** Ask for changes until there are no more. Returns whether the server was reached. */
 export async function pull(store: Store): Promise<boolean> {
@@ -186,6 +190,7 @@ async function pullPages(store: Store): Promise<boolean | "again"> {
     if (told.more) await store.setMark("of", told.number)
     waiting.push(...told.changes)
     if (told.more && pages++ % TOGETHER > 0) continue
+    if (waiting.length > FEW) await whenPenIsUp()
     await takeIn(store, waiting)
     waiting = []
   }

@@ -78,7 +78,7 @@ export function useSheetDrawing(
       ...{ look: look.id, ink: hand.ink.value, opacity: hand.opacity.value },
       ...{ sheet: sheet.id, drawnAt: sheet.strokes.nextMoment() },
     }
-    const letGo = takeInHand()
+    const letGo = takeInHand("stroke")
     stroke = { id: newId(), pen, start, sent: 0, letGo, parts: [], generation: generation.value }
     underWay.value++
     box = room.value!.getBoundingClientRect()
