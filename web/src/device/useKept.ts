@@ -119,7 +119,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
     })
   }
 
-  useStoreLive(
+  const readAgain = useStoreLive(
     store,
     () => table.get(id as never),
     (found) => {
@@ -160,7 +160,10 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
       }
       // Not before it is known here that it waits: it would seem to be kept for a moment.
       acts.value = await countActs()
-      if (unwritten.value === state) unwritten.value = undefined
+      if (unwritten.value !== state) return
+      unwritten.value = undefined
+      // What the store came to have meanwhile was not followed.
+      await readAgain()
     })
   }
 

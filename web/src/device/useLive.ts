@@ -38,9 +38,14 @@ export function useLiveOf<Thing, T>(
 
 /**
  * Call `follow` with what a query finds, whenever that changes. What was read while an act was being written is older than
- * what is on the screen: it is read again once that is done. So it is where an act could not be written.
+ * what is on the screen: it is read again once that is done. So it is where an act could not be written. Returns what
+ * reads it again, for who could not follow.
  */
-export function useStoreLive<T>(store: Store, query: () => Promise<T>, follow: (found: T) => void): void {
+export function useStoreLive<T>(
+  store: Store,
+  query: () => Promise<T>,
+  follow: (found: T) => void,
+): () => Promise<void> {
   let behind = false
 
   async function read(): Promise<void> {
@@ -62,6 +67,7 @@ export function useStoreLive<T>(store: Store, query: () => Promise<T>, follow: (
     subscription.unsubscribe()
     end()
   })
+  return read
 }
 
 /** Keys of a table that changed; nothing where it is not told which. */
