@@ -1,5 +1,7 @@
+import type { WhereClause } from "dexie"
 import { describe, expect, it, onTestFinished, vi } from "vitest"
 import type { BrushState } from "@/bench/useKeeping"
+import type { Noted } from "@/device/store"
 import { accepting, type ActsServer } from "./accepting"
 import { living, until } from "./scope"
 import { server } from "./server"
@@ -183,6 +185,40 @@ describe("keeping a brush", () => {
     await here.store.brushes.put({ ...here.row.value!, id: ID, revision: 5, document: { size: 61 } as never })
     await until(() => here.standing.value === "conflict")
     expect([here.row.value?.document.size, here.theirs.value?.document.size]).toEqual([24, 61])
+  })
+
+  it("follows what came while a state was being written, once that is done", async () => {
+    keeping()
+    const here = await opened()
+    const { brushes, acts } = here.store
+    let counted = () => {}
+    const gate = new Promise<void>((go) => (counted = go))
+    const where = acts.where.bind(acts) as (key: string) => WhereClause<Noted, number, Omit<Noted, "seq">>
+    const spy = vi.spyOn(acts, "where").mockImplementation(((key: string) => {
+      const clause = where(key)
+      const equals = clause.equals.bind(clause)
+      clause.equals = (value) => {
+        const found = equals(value)
+        const and = found.and.bind(found)
+        found.and = (holds) => {
+          const those = and(holds)
+          const count = those.count.bind(those) as () => Promise<number>
+          those.count = (() => gate.then(count)) as never
+          return those
+        }
+        return found
+      }
+      return clause
+    }) as never)
+    here.keep(state(24))
+    await until(async () => (await brushes.get(ID))?.document.size === 24)
+    await until(() => here.store.rests)
+    await brushes.update(ID, { document: { size: 61 } as never })
+    await new Promise((go) => setTimeout(go, 50))
+    expect(here.row.value?.document.size).toBe(24)
+    counted()
+    await until(() => here.row.value?.document.size === 61)
+    spy.mockRestore()
   })
 
   it("says why a change is refused, and holds it on the device", async () => {
