@@ -33,27 +33,8 @@ STOP_AT_FIRST_SHARE = """() => {
 class FileTests(SheetHands, JourneyCase):
     brushes = BRUSHES
 
-    def test_a_worker_that_dies_in_the_middle_of_writing_is_followed_by_one_that_writes(self):
-        page = self.page
-        page.add_init_script(WORKERS)
-        self.new_sheet(page, "A4")
-        self.hold(page, "Rope Ribbon")
-        for k in range(6):
-            self.stroke(page, 0.1, 0.1 + 0.12 * k, 0.9, 0.15 + 0.12 * k)
-        self.out_at_600(page)
-        with page.expect_download(timeout=120_000) as coming:
-            page.get_by_role("button", name="PNG inked anew").click()
-            page.wait_for_timeout(300)
-            page.evaluate("worker('second').terminate()")
-            # The pen's own goes on meanwhile.
-            self.stroke(page, 0.1, 0.9, 0.9, 0.85)
-        with TemporaryDirectory() as folder:
-            path = Path(folder) / "file.png"
-            coming.value.save_as(path)
-            self.assertEqual(Image.open(path).size, (4960, 7016))
-        self.wait_for(lambda: SheetStroke.objects.count() == 7)
-
-    def test_both_workers_die_in_turn_in_the_middle_of_a_stroke_and_of_a_file(self):
+    def about_to_write(self):
+        """A page with six strokes on a sheet, whose workers are at hand, and all set for a large file."""
         page = self.page
         page.add_init_script(WORKERS)
         self.new_sheet(page, "A4")
@@ -61,6 +42,27 @@ class FileTests(SheetHands, JourneyCase):
         for k in range(6):
             self.stroke(page, 0.1, 0.1 + 0.06 * k, 0.9, 0.12 + 0.06 * k)
         self.out_at_600(page)
+        return page
+
+    def assert_whole(self, coming):
+        with TemporaryDirectory() as folder:
+            path = Path(folder) / "file.png"
+            coming.value.save_as(path)
+            self.assertEqual(Image.open(path).size, (4960, 7016))
+
+    def test_a_worker_that_dies_in_the_middle_of_writing_is_followed_by_one_that_writes(self):
+        page = self.about_to_write()
+        with page.expect_download(timeout=120_000) as coming:
+            page.get_by_role("button", name="PNG inked anew").click()
+            page.wait_for_function("window.worker('second')")
+            page.evaluate("worker('second').terminate()")
+            # The pen's own goes on meanwhile.
+            self.stroke(page, 0.1, 0.9, 0.9, 0.85)
+        self.assert_whole(coming)
+        self.wait_for(lambda: SheetStroke.objects.count() == 7)
+
+    def test_both_workers_die_in_turn_in_the_middle_of_a_stroke_and_of_a_file(self):
+        page = self.about_to_write()
         box, _ = self.paper_box(page)
         pen = Pen(page)
 
@@ -80,10 +82,7 @@ class FileTests(SheetHands, JourneyCase):
             lift = drawn_through(0.7, "pen")
             page.wait_for_selector("text=was started anew")
             lift()
-        with TemporaryDirectory() as folder:
-            path = Path(folder) / "file.png"
-            coming.value.save_as(path)
-            self.assertEqual(Image.open(path).size, (4960, 7016))
+        self.assert_whole(coming)
         self.wait_for(lambda: SheetStroke.objects.count() == 8)
         shown = self.shown(page)
         for y in (0.6, 0.7):
