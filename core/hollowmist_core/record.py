@@ -85,6 +85,7 @@ _PLAIN = np.dtype(
         ("needs_turns", "i4"),
         ("round", "i4"),
         ("steady", "i4"),
+        ("even", "i4"),
         ("swept", "i4"),
         ("ribbon", "i4"),
         ("link_count", "i4"),
@@ -115,8 +116,8 @@ each in the order of `settings.TAPERS`.
 Angles' cosines and sines, the tip's faces, the ink with its share of the second one in sRGB levels (`ink_rgb`), both
 inks in OKLab and whether its stamps have colours of their own (`coloured`) or those of their pictures (`toned`), the
 bounds of the width in px, `needs_turns`, whether its tip is `round` at every touch, and
-`steady` (an ellipse that does not turn, and whose ink is the same all along), and
-whether its line is `swept` or a `ribbon` rather than stamped, `link_from` and the tables are derived by the
-kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.
+`steady` (an ellipse that does not turn, and whose ink is the same all along), `even` (nothing but tapers varies along
+a line), and whether its line is `swept` or a `ribbon` rather than stamped, `link_from` and the tables are derived by
+the kernel `prepare`. The responses are sorted by output: those of output k are `link_from[k]` to `link_from[k + 1]`.
 `grain_image` is the grain's place among the images at hand, or -1; `paper` the colour of the paper, 0xRRGGBB, that
 light tones run towards."""

@@ -33,10 +33,11 @@ describe("the second worker", () => {
   it("is asked what stands alone, after what it must know, and nothing else", async () => {
     const { second, asked } = workers(async (_, name) => name)
     expect(
-      ["inkPocket", "readBrush", "down", "setBrush"].map((name) => second.takes(name as "down")),
-    ).toEqual([...[true, true, false, false]])
-    second.hears("setReference", [1, 2])
-    second.hears("setBrush", [3])
+      ["inkPocket", "inkStation", "measure", "readBrush", "down", "setBrush"].map((name) =>
+        second.takes(name as "down"),
+      ),
+    ).toEqual([true, true, true, true, false, false])
+    expect([second.hears("setReference", [1, 2]), second.hears("setBrush", [3])]).toEqual([true, false])
     expect(asked).toEqual([])
     expect(await second.call("readBrush", [])).toBe("readBrush")
     second.hears("setColours", [4, 5])

@@ -1,25 +1,15 @@
-"""What lies beneath a stroke that dries, kept so that it can be taken off again without inking anything anew.
+"""What lies beneath a stroke that dries, or lay there before strokes were inked otherwise: kept, so that neither has to
+be inked anew where that is undone.
 
-A list holds at [0] how many tiles it keeps, or -1 where what the stroke changes is not to be kept; then of each tile
-its place in the maps, and the slot of a copy of what lay there, -1 where nothing did. One without room keeps nothing.
+A list holds at [0] how many tiles it keeps, or -1 where what changes is not to be kept; then of each tile its place in
+the maps, and the slot of what lay there, -1 where nothing did. One without room keeps nothing.
 """
 
 from numba import int32, void
 
 from .records import LAYER_PLANES, SETTLED
 from .registry import array, helper, kernel
-from .sheet import copy_tile, layer_plane, tile_count
-
-
-@helper
-def forget(free, beneath):
-    """Return all copies of a list to the pool; it keeps nothing then."""
-    for i in range(beneath[0]):
-        slot = beneath[2 + 2 * i]
-        if slot >= 0:
-            free[0] += 1
-            free[free[0]] = slot
-    beneath[0] = 0
+from .sheet import copy_tile, forget, layer_plane, tile_count
 
 
 @helper
@@ -67,6 +57,14 @@ def bring_back(maps, free, beneath):
             free[free[0]] = maps[at]
         maps[at] = beneath[2 + 2 * i]
     beneath[0] = 0
+
+
+@kernel(void, array("i4"), array("i4"))
+def exchange_tiles(maps, beneath):
+    """Have what a list keeps lie on the sheet again, and keep what lies there now in its stead."""
+    for i in range(beneath[0]):
+        at = beneath[1 + 2 * i]
+        maps[at], beneath[2 + 2 * i] = beneath[2 + 2 * i], maps[at]
 
 
 @kernel(void, array("i4"), array("i4"))

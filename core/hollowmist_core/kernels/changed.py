@@ -1,8 +1,9 @@
-"""Changed: the rectangles of what a stroke changes on the sheet, and of how far it reaches."""
+"""Changed: the rectangles of what a stroke changes on the sheet, and of how far it reaches; and taking it off there."""
 
 from .cover import box_of, on_sheet
-from .records import OPEN
+from .records import OPEN, SETTLED, TILE
 from .registry import helper
+from .sheet import give_back_ink
 
 FAR_OFF = 1 << 30
 
@@ -26,6 +27,35 @@ def forget_open(state):
     """Empty the rectangle of the open end."""
     state.open_left = state.open_top = FAR_OFF
     state.open_right = state.open_bottom = -FAR_OFF
+
+
+@helper
+def take_plane_off(state, maps, free, plane, box):
+    """Take the stroke in hand off a plane, whose ink lies in a box; all of that counts as changed."""
+    left, top, right, bottom = box
+    if left >= right:
+        return
+    state.left, state.top = min(state.left, left), min(state.top, top)
+    state.right, state.bottom = max(state.right, right), max(state.bottom, bottom)
+    for row in range(top // TILE, (bottom - 1) // TILE + 1):
+        for column in range(left // TILE, (right - 1) // TILE + 1):
+            give_back_ink(state, maps, free, plane, row * state.columns + column)
+
+
+@helper
+def release_open(state, maps, free):
+    """Take the open end off the sheet."""
+    box = (state.open_left, state.open_top, state.open_right, state.open_bottom)
+    take_plane_off(state, maps, free, OPEN, box)
+    forget_open(state)
+
+
+@helper
+def release_settled(state, maps, free):
+    """Take all of the stroke that has settled off the sheet."""
+    box = (state.all_left, state.all_top, state.all_right, state.all_bottom)
+    take_plane_off(state, maps, free, SETTLED, box)
+    forget_reach(state)
 
 
 @helper

@@ -7,9 +7,9 @@ ellipse, (f - 1) / |grad f| with f the elliptical radius (Taubin 1994), over one
 
 import math
 
-from numba import float32, int32
+from numba import float32, int32, uint32
 
-from .images import FULL, level_for, read_clear
+from .images import FULL, level_for, level_of, read_clear
 from .registry import helper
 from .tip import ELLIPSE, NIB, SHAPES
 
@@ -175,30 +175,39 @@ def clear_row(row, count):
 
 
 @helper
-def image_cover(row, count, image, bank, u, v, du, dv, frame, footprint, scale):
-    """Add the coverage of a shape to `row`, times `scale`; (u, v) are normalised, in which its longer side is 2.
+def sampler_of(image, major, minor, flip_u, flip_v, footprint):
+    """How a shape is read for areas `footprint` px wide: what a stamp's rows have in common.
 
-    `frame` is (half its longer side, px; half that flattened, px; its flips along u and v). A pixel of a flattened
-    shape spans more texels across than along: it is read at several places across, each as sharp as along (McCormack,
-    Perry, Farkas and Jouppi 1999, "Feline: Fast Elliptical Lines for Anisotropic Texture Mapping").
+    `major` is half its longer side, px; `minor` half that flattened. Returns (the level, as `level_of` tells it; texels
+    of it per unit of a place along and across; how many places across; `footprint`; `minor`).
     """
-    major, minor, flip_u, flip_v = frame
-    level = shape_level(image, major, minor, footprint)
+    number = shape_level(image, major, minor, footprint)
+    level = level_of(image, number)
     wide, high = float32(image.widths[0]), float32(image.heights[0])
     longest = max(wide, high)
-    # From normalised coordinates to texels of the level.
-    texels_x = longest * HALF * float32(image.widths[level]) / wide * flip_u
-    texels_y = longest * HALF * float32(image.heights[level]) / high * flip_v
-    middle_x, middle_y = float32(image.widths[level]) * HALF, float32(image.heights[level]) * HALF
-    taps = taps_of(major, minor)
+    texels_x = longest * HALF * float32(level[0]) / wide * flip_u
+    texels_y = longest * HALF * float32(level[1]) / high * flip_v
+    return level, texels_x, texels_y, taps_of(major, minor), footprint, minor
+
+
+@helper
+def image_cover(row, words, count, bank, sampler, u, v, du, dv, scale):
+    """Add the coverage of a shape to `row`, times `scale`; (u, v) are normalised, in which its longer side is 2.
+
+    A pixel of a flattened shape spans more texels across than along: it is read at several places across, each as
+    sharp as along (McCormack, Perry, Farkas and Jouppi 1999, "Feline: Fast Elliptical Lines for Anisotropic Texture
+    Mapping"). `words` is scratch space.
+    """
+    level, texels_x, texels_y, taps, footprint, minor = sampler
+    middle_x, middle_y = float32(level[0]) * HALF, float32(level[1]) * HALF
     for k in range(int32(taps)):
         beside = ((float32(int32(k)) + HALF) / taps - HALF) * footprint / minor
         read_clear(
             row,
+            words,
             count,
-            image,
-            level,
             bank,
+            level,
             middle_x + u * texels_x,
             middle_y + (v + beside) * texels_y,
             du * texels_x,
@@ -217,37 +226,36 @@ def in_other(u, v, stamp):
 
 
 @helper
-def shapes_cover(row, count, u, v, du, dv, stamp, sources, footprint, most):
-    """Add the coverage of a stamp's shape, or of both that it melts from one into the other, times `most`."""
-    frame = (stamp.major, stamp.minor, stamp.flip_u, stamp.flip_v)
-    share = most * (ONE - stamp.mix) / FULL
-    image_cover(row, count, sources.images[stamp.image], sources.bank, u, v, du, dv, frame, footprint, share)
-    if stamp.mix > float32(0):
-        u, v = in_other(u, v, stamp)
-        du, dv = in_other(du, dv, stamp)
-        frame = (stamp.other_major, stamp.other_minor, stamp.other_flip_u, stamp.other_flip_v)
-        image_cover(
-            row,
-            count,
-            sources.images[stamp.other],
-            sources.bank,
-            u,
-            v,
-            du,
-            dv,
-            frame,
-            footprint,
-            most * stamp.mix / FULL,
-        )
+def samplers_of(stamp, images, footprint):
+    """How a stamp's shape is read, and the other one that it melts into, as `sampler_of` tells it; zeros where its tip
+    is no shape."""
+    if stamp.tip != SHAPES:
+        none = (int32(0), int32(0), uint32(0)), float32(0), float32(0), float32(0), float32(0), float32(0)
+        return none, none
+    one = sampler_of(images[stamp.image], stamp.major, stamp.minor, stamp.flip_u, stamp.flip_v, footprint)
+    if stamp.mix <= float32(0):
+        return one, one
+    other = images[stamp.other]
+    return one, sampler_of(
+        other, stamp.other_major, stamp.other_minor, stamp.other_flip_u, stamp.other_flip_v, footprint
+    )
 
 
 @helper
-def cover_row(row, count, u, v, du, dv, stamp, brush, sources, inv_major, inv_minor, smoothness):
-    """Write the coverage of `count` pixels of a stamp's row; (u, v) at the first, (du, dv) per pixel."""
-    if stamp.tip == SHAPES:
-        clear_row(row, count)
-        shapes_cover(row, count, u, v, du, dv, stamp, sources, ONE, ONE)
-    elif stamp.tip == ELLIPSE:
+def shapes_cover(row, words, count, u, v, du, dv, stamp, bank, samplers):
+    """Add the coverage of a stamp's shape, or of both that it melts from one into the other."""
+    one, other = samplers
+    image_cover(row, words, count, bank, one, u, v, du, dv, (ONE - stamp.mix) / FULL)
+    if stamp.mix > float32(0):
+        u, v = in_other(u, v, stamp)
+        du, dv = in_other(du, dv, stamp)
+        image_cover(row, words, count, bank, other, u, v, du, dv, stamp.mix / FULL)
+
+
+@helper
+def cover_row(row, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness):
+    """Write the coverage of `count` pixels of a computed tip's row; (u, v) at the first, (du, dv) per pixel."""
+    if stamp.tip == ELLIPSE:
         softness = stamp.softness
         for i in range(count):
             k = float32(int32(i))

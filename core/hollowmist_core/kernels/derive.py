@@ -24,7 +24,7 @@ from .respond import (
     TWIST,
 )
 from .sheet import channel
-from .tip import BUILD, CHANCE_TURN, ELLIPSE, NIB, PAGE, POLYGON, SHAPES
+from .tip import BUILD, CHANCE_TURN, ELLIPSE, FIRST_MOVE, NIB, PAGE, POLYGON, SHAPES, STROKE_TURN
 
 RADIANS = math.pi / 180.0
 (BOUNDS_PX,) = numbers("bounds_in", "px")
@@ -124,11 +124,16 @@ def leaves_to_chance(brush):
 
 @helper
 def set_reader(brush):
-    """Whether the line is swept: its tip is computed, overlap is level, nothing is left to chance stamp by stamp, the
-    grain lies still, and stamps are so close that they are meant as a line."""
+    """What is known of all lines of a brush, and whether they are swept: its tip is computed, overlap is level, nothing
+    is left to chance stamp by stamp, the grain lies still, and stamps are so close that they are meant as a line."""
     brush.round = brush.tip == ELLIPSE and brush.roundness >= 1.0 and not drives(brush, TO_ROUNDNESS)
     fixed = brush.turning == PAGE and not drives(brush, TO_ANGLE) and not drives(brush, TO_ROUNDNESS)
     inked_alike = not drives(brush, TO_OPACITY) and not drives(brush, TO_FLOW) and brush.fade_out <= 0.0
+    driven = False
+    for output in range(OUTPUT_COUNT):
+        driven = driven or drives(brush, output)
+    as_drawn = brush.turning == PAGE or brush.turning == STROKE_TURN or brush.turning == FIRST_MOVE
+    brush.even = as_drawn and not driven and brush.fade_out <= 0.0 and brush.grain_image < 0
     brush.steady = brush.tip == ELLIPSE and (brush.round or fixed) and inked_alike
     computed = brush.tip != SHAPES and brush.overlap != BUILD
     close = brush.spacing <= CLOSE and not drives(brush, TO_SPACING)

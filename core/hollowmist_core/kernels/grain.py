@@ -11,7 +11,7 @@ from numba import float32, int32
 from ..settings import numbers
 from .blend import MULTIPLY, blended
 from .chance import GRAIN_X, GRAIN_Y, chance
-from .images import level_for, read_tiled
+from .images import level_for, level_of, read_tiled
 from .records import GRAIN, GRAIN_KEY, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim, give_back, on_grid, tile_count
@@ -40,8 +40,11 @@ def usual_side(state, brush):
 
 
 @helper
-def grain_row(row, count, brush, image, bank, x, y, dx, dy, side):
-    """Write the grain 0..1 of `count` places along a line; (x, y) in device px of the frame that it holds to."""
+def grain_row(row, words, count, brush, image, bank, x, y, dx, dy, side):
+    """Write the grain 0..1 of `count` places along a line; (x, y) in device px of the frame that it holds to.
+
+    `words` is scratch space.
+    """
     wide, high = float32(image.widths[0]), float32(image.heights[0])
     texels = wide / side
     level = level_for(image, texels)
@@ -50,10 +53,10 @@ def grain_row(row, count, brush, image, bank, x, y, dx, dy, side):
     c, s = brush.grain_cos, brush.grain_sin
     read_tiled(
         row,
+        words,
         count,
-        image,
-        level,
         bank,
+        level_of(image, level),
         (x * c + y * s) * fit_x + brush.grain_offset_x * float32(image.widths[level]),
         (y * c - x * s) * fit_y + brush.grain_offset_y * float32(image.heights[level]),
         (dx * c + dy * s) * fit_x,
@@ -120,7 +123,9 @@ def grain_tile(state, brush, sources, surface, tile):
     for line in range(TILE):
         start = slot * TILE_AREA + line * TILE
         row = surface.pool[start : start + TILE]
-        grain_row(row, TILE, brush, image, sources.bank, x, y + float32(int32(line)), ONE, float32(0), side)
+        grain_row(
+            row, state.words, TILE, brush, image, sources.bank, x, y + float32(int32(line)), ONE, float32(0), side
+        )
     return slot
 
 
@@ -131,14 +136,14 @@ def moving_row(row, count, dx, dy, state, stamp, brush, sources):
 
     (dx, dy) is from the stamp's centre to the first pixel, px.
     """
-    image = sources.images[brush.grain_image]
+    image, words = sources.images[brush.grain_image], state.words
     times = stamp.grain_times
     if brush.grain_hold == STAMP and not brush.ribbon:
         c, s = stamp.cos, stamp.sin
         x = (dx * c + dy * s) * stamp.flip_u
         y = (dy * c - dx * s) * stamp.flip_v
         side = tile_side(state, brush, TWO * stamp.major) * times
-        grain_row(row, count, brush, image, sources.bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
+        grain_row(row, words, count, brush, image, sources.bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
         return
     side = usual_side(state, brush) * times
     if brush.grain_hold == LINE or brush.grain_hold == STAMP:
@@ -146,11 +151,11 @@ def moving_row(row, count, dx, dy, state, stamp, brush, sources):
         dx += stamp.x - stamp.path_x
         dy += stamp.y - stamp.path_y
         x = stamp.s * state.scale + dx * c + dy * s
-        grain_row(row, count, brush, image, sources.bank, x, dy * c - dx * s, c, -s, side)
+        grain_row(row, words, count, brush, image, sources.bank, x, dy * c - dx * s, c, -s, side)
         return
     x = stamp.x + dx + float32(state.corner_x) + state.shift_x
     y = stamp.y + dy + float32(state.corner_y) + state.shift_y
-    grain_row(row, count, brush, image, sources.bank, x, y, ONE, float32(0), side)
+    grain_row(row, words, count, brush, image, sources.bank, x, y, ONE, float32(0), side)
 
 
 @helper

@@ -141,6 +141,12 @@ def level_for(image, texels):
 
 
 @helper
+def level_of(image, level):
+    """Width and height of one of an image's levels, and the word of the bank at which it begins."""
+    return int32(image.widths[level]), int32(image.heights[level]), uint32(image.offsets[level])
+
+
+@helper
 def weighed(word, x, y):
     """Bilinear mean of a word's four texels, 0..255 * 65536; x and y are places in 1/65536 texel.
 
@@ -186,24 +192,42 @@ def inside(at, step, limit, count):
 
 
 @helper
-def read_clear(row, count, image, level, bank, x, y, dx, dy, scale):
+def fetch_words(words, count, bank, at, stride, line):
+    """Bring the words at `count` places along a line of a level, which begins at word `at`; `line` is (first place x,
+    y, step x, step y).
+
+    In two loops: all but the reading itself becomes vector instructions.
+    """
+    x, y, dx, dy = line
+    for i in range(count):
+        k = int32(i)
+        words[i] = at + uint32(int32(y + dy * k) >> 16) * stride + uint32(int32(x + dx * k) >> 16)
+    for i in range(count):
+        words[i] = bank[words[i]]
+
+
+@helper
+def read_clear(row, words, count, bank, level, x, y, dx, dy, scale):
     """Add `count` places along a line through a shape to `row`, 0..255 times `scale`; outside it is clear.
 
-    (x, y) is the first place in texels of the level, from its top left corner; (dx, dy) the step.
+    `level` is what `level_of` tells of one of its levels; (x, y) is the first place in texels of that, from its top
+    left corner; (dx, dy) the step. `words` is scratch space.
     """
-    width, height = image.widths[level], image.heights[level]
-    stride = uint32(width + 1)
-    at = uint32(image.offsets[level])
+    width, height, at = level
     px, py = fixed(x + HALF), fixed(y + HALF)
     step_x, step_y = fixed(dx), fixed(dy)
-    first, past = inside(px, step_x, int32((width + 1) << 16), count)
-    first_y, past_y = inside(py, step_y, int32((height + 1) << 16), count)
+    first, past = inside(px, step_x, int32((width + int32(1)) << 16), count)
+    first_y, past_y = inside(py, step_y, int32((height + int32(1)) << 16), count)
     first, past = max(first, first_y), min(past, past_y)
+    if first >= past:
+        return
+    within, count = row[first:past], past - first
+    px, py = int32(px + step_x * first), int32(py + step_y * first)
+    fetch_words(words, count, bank, at, uint32(width + int32(1)), (px, py, step_x, step_y))
     scale *= float32(1.0) / FIXED
-    for k in range(first, past):
-        here_x, here_y = int32(px + step_x * k), int32(py + step_y * k)
-        word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
-        row[k] += blended(word, here_x, here_y) * scale
+    for i in range(count):
+        k = int32(i)
+        within[i] += blended(words[i], int32(px + step_x * k), int32(py + step_y * k)) * scale
 
 
 @helper
@@ -236,13 +260,15 @@ def steps_within(at, step, side, most):
 
 
 @helper
-def read_tiled(row, count, image, level, bank, x, y, dx, dy):
-    """Read `count` places along a line through a tile, 0..1; the tile goes on at its other side."""
-    stride = uint32(image.widths[level])
-    at = uint32(image.offsets[level])
-    width, height = int32(image.widths[level] << 16), int32(image.heights[level] << 16)
-    px = fixed(wrapped(x + HALF, float32(image.widths[level])))
-    py = fixed(wrapped(y + HALF, float32(image.heights[level])))
+def read_tiled(row, words, count, bank, level, x, y, dx, dy):
+    """Read `count` places along a line through a tile, 0..1; the tile goes on at its other side.
+
+    `level` is what `level_of` tells of one of its levels, `words` scratch space.
+    """
+    wide, high, at = level
+    width, height = int32(wide << 16), int32(high << 16)
+    px = fixed(wrapped(x + HALF, float32(wide)))
+    py = fixed(wrapped(y + HALF, float32(high)))
     px, py = px if px < width else int32(0), py if py < height else int32(0)
     step_x, step_y = shortest(fixed(dx), width), shortest(fixed(dy), height)
     scale = float32(1.0) / (FIXED * FULL)
@@ -251,10 +277,11 @@ def read_tiled(row, count, image, level, bank, x, y, dx, dy):
         # As far as the tile goes on, so that the loop itself asks nothing.
         left = int32(count - i)
         some = min(steps_within(px, step_x, width, left), steps_within(py, step_y, height, left))
-        for k in range(some):
-            here_x, here_y = int32(px + step_x * int32(k)), int32(py + step_y * int32(k))
-            word = bank[at + uint32(here_y >> 16) * stride + uint32(here_x >> 16)]
-            row[i + k] = blended(word, here_x, here_y) * scale
+        within = row[i : i + some]
+        fetch_words(words, some, bank, at, uint32(wide), (px, py, step_x, step_y))
+        for j in range(some):
+            k = int32(j)
+            within[j] = blended(words[j], int32(px + step_x * k), int32(py + step_y * k)) * scale
         i += some
         if i >= count:
             return

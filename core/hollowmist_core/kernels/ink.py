@@ -221,11 +221,15 @@ def fresh_words(words, covers, count, low, high):
 
 
 @helper
-def dry_fresh_row(rows, first, rest, covers, inner, tints, pool, cells, ink, mode):
+def dry_fresh_row(rows, first, rest, cover, inner, tints, pool, cells, ink, mode):
     """`dry_row` of a whole row of a tile that holds nothing yet; `first` and `rest` are where the row's words begin."""
+    covers = pool[cover + inner : cover + inner + TILE]
     low, high = cells[first : first + TILE], cells[rest : rest + TILE]
     r, g, b = ink
-    if mode == ERASE:
+    if is_bare(cells[cover + inner : cover + inner + TILE], TILE):
+        for i in range(TILE):
+            low[i] = high[i] = uint32(0)
+    elif mode == ERASE:
         fresh_words(low, covers, TILE, float32(0), float32(0))
         fresh_words(high, covers, TILE, float32(0), float32(0))
     elif tints[2] < 0:
@@ -272,8 +276,7 @@ def dry(state, brush, surface):
         if fresh:
             for row in range(TILE):
                 at = row * TILE
-                covers = pool[cover * TILE_AREA + at : cover * TILE_AREA + at + TILE]
-                dry_fresh_row(rows, first + at, rest + at, covers, at, tints, pool, cells, ink, state.mode)
+                dry_fresh_row(rows, first + at, rest + at, cover * TILE_AREA, at, tints, pool, cells, ink, state.mode)
         for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
             at = row * TILE
             if left >= right:

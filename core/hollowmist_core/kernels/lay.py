@@ -8,6 +8,7 @@ from ..record import BRUSH
 from .bundles import Sources
 from .cover import (
     box_of,
+    clear_row,
     cover_row,
     fade_width,
     half_sides,
@@ -16,7 +17,9 @@ from .cover import (
     oval_cover,
     reach_of,
     round_cover,
+    samplers_of,
     shape_sides,
+    shapes_cover,
     sides_of,
     smoothness_of,
 )
@@ -212,15 +215,21 @@ def lifting_span(row, cover, count, ink):
 
 
 @helper
-def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, sources, pool, grain_at, scales):
-    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1.
+def lay_textured(
+    row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, sources, samplers, pool, grain_at, scales
+):
+    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1; `samplers` tell how
+    a shape is read.
 
     Leaves the stamp's coverage in `state.cover`, and the most that it may cover in `state.caps`.
     """
     inv_major, inv_minor, smoothness = scales
     cover = state.cover[:count]
-    if stamp.spread <= float32(0) or stamp.tip == SHAPES:
-        cover_row(cover, count, u, v, du, dv, stamp, brush, sources, inv_major, inv_minor, smoothness)
+    if stamp.tip == SHAPES:
+        clear_row(cover, count)
+        shapes_cover(cover, state.words, count, u, v, du, dv, stamp, sources.bank, samplers)
+    elif stamp.spread <= float32(0):
+        cover_row(cover, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness)
     if is_toned(stamp, brush):
         keep_tones(cover, state.tones[:count], count)
     first, past = int32(0), count
@@ -247,7 +256,7 @@ def lay_textured(row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, s
         creeps = state.creeps[:count]
         creep_row(creeps, bites, count, stamp, brush)
         near = state.nears[:count]
-        spread_row(cover, near, caps, creeps, count, u, v, du, dv, stamp, brush, sources, scales)
+        spread_row(cover, near, caps, state.words, creeps, count, u, v, du, dv, stamp, brush, sources, scales)
     if brush.pixel_edge:
         harden(cover, count)
         fill_middle(cover, count, dx, dy)
@@ -274,6 +283,7 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
     bare = stamp.bite <= float32(0) and stamp.spread <= float32(0)
     plain = stamp.tip == ELLIPSE and bare and not brush.coloured and not brush.pixel_edge
     corners = has_corners(stamp)
+    samplers = samplers_of(stamp, sources.images, ONE)
     a, b = half_sides(stamp, sources.images)
     other_a, other_b = a, b
     if stamp.mix > float32(0):
@@ -323,6 +333,7 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
                 state,
                 brush,
                 sources,
+                samplers,
                 pool,
                 grain_at,
                 (inv_major, inv_minor, smoothness),

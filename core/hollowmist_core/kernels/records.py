@@ -37,7 +37,7 @@ LEVELS = 12
 """Most levels of an image's chain: 2048 px down to 1."""
 
 GRAIN_KEY = 10
-WINDOW = 24
+WINDOW = 12
 """Most nodes on either side of the steadying window."""
 
 PEN, FINGER, MOUSE = 0, 1, 2
@@ -256,6 +256,8 @@ STROKE = np.dtype(
         ("places", "f4", (TILE,)),
         ("across", "f4", (TILE,)),
         ("halves", "f4", (TILE,)),
+        # Words of an image along a row, before they are weighed
+        ("words", "u4", (TILE,)),
         # Scratch rows of what is shown: red, green, blue of the ground; red, green, blue, alpha of a layer
         ("shown", "f4", (7 * TILE,)),
         # What changed, in device px; empty when left >= right

@@ -18,7 +18,7 @@ from .pixel import harden, harden_bitten
 from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
-from .sweep import row_span
+from .spans import row_spans
 from .tones import keep_tones
 from .track import FROM, TO
 
@@ -194,13 +194,16 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
     start = a.x - float32(corner_x)
     bitten = is_grained(a, brush)
-    for line in range(max(0, box[1] - corner_y), min(TILE, box[3] - corner_y)):
-        dy = float32(line + corner_y) + HALF - a.y
-        low, high = row_span(dy, left, right, cos, sin, -sin, cos, strip)
-        if low > high:
+    top = int32(max(0, box[1] - corner_y))
+    lines = int32(min(TILE, box[3] - corner_y)) - top
+    lows, highs = row_spans(state, lines, top + int32(corner_y), a.y, left, right, (cos, sin, -sin, cos), strip)
+    for i in range(lines):
+        if lows[i] > highs[i]:
             continue
-        first = max(int32(0), int32(math.floor(start + low - HALF)))
-        past = min(int32(TILE), int32(math.ceil(start + high + HALF)))
+        line = top + int32(i)
+        dy = float32(line + int32(corner_y)) + HALF - a.y
+        first = max(int32(0), int32(math.floor(start + lows[i] - HALF)))
+        past = min(int32(TILE), int32(math.ceil(start + highs[i] + HALF)))
         if first >= past:
             continue
         count = past - first

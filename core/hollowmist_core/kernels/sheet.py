@@ -113,14 +113,44 @@ def clear_layers(strokes, maps, free):
             give_back(state, maps, free, plane, tile)
 
 
-@kernel(void, array(STROKE), array("i4"), array(STROKE), array("i4"), array("i4"), int32, int32, int32)
-def take_tiles(strokes, maps, others, other_maps, free, column, row, margin):
+@helper
+def forget(free, beneath):
+    """Return all that a list keeps (`beneath`) to the pool; it keeps nothing then."""
+    for i in range(beneath[0]):
+        slot = beneath[2 + 2 * i]
+        if slot >= 0:
+            free[0] += 1
+            free[free[0]] = slot
+    beneath[0] = 0
+
+
+@helper
+def put_aside(maps, free, at, beneath):
+    """Add the tile at a place of the maps to a list, unless that has been given up. Returns whether it is kept there;
+    where there is no room for it the list is given up, and keeps nothing."""
+    if len(beneath) == 0 or beneath[0] < 0:
+        return False
+    kept = beneath[0]
+    if 3 + 2 * kept > len(beneath):
+        forget(free, beneath)
+        beneath[0] = -1
+        return False
+    beneath[1 + 2 * kept], beneath[2 + 2 * kept] = at, maps[at]
+    beneath[0] = kept + 1
+    return True
+
+
+@kernel(void, array(STROKE), array("i4"), array(STROKE), array("i4"), array("i4"), int32, int32, int32, array("i4"))
+def take_tiles(strokes, maps, others, other_maps, free, column, row, margin, beneath):
     """Take over all dried ink of another sheet, which is inked at the same scale and begins at a tile of this one.
 
     `column` and `row` tell where the other's tiles lie here. Those within `margin` tiles of its border were only looked
-    at: they go, and so does what would not fit here. What lay there goes too, and the other sheet is left without ink.
+    at: they go, and so does what would not fit here. The other sheet is left without ink. What lay here goes too, or is
+    kept in a list (`beneath`), where one is given that has room for it.
     """
     state, other = strokes[0], others[0]
+    if len(beneath) > 0:
+        beneath[0] = 0
     for plane in range(FIRST_LAYER, layer_plane(INK_LAYERS)):
         for y in range(other.rows):
             for x in range(other.columns):
@@ -130,10 +160,12 @@ def take_tiles(strokes, maps, others, other_maps, free, column, row, margin):
                     give_back(other, other_maps, free, plane, y * other.columns + x)
                     continue
                 tile = (row + y) * state.columns + column + x
-                give_back(state, maps, free, plane, tile)
-                at = plane * tile_count(other) + y * other.columns + x
-                maps[plane * tile_count(state) + tile] = other_maps[at]
-                other_maps[at] = -1
+                here, there = plane * tile_count(state) + tile, plane * tile_count(other) + y * other.columns + x
+                if maps[here] >= 0 or other_maps[there] >= 0:
+                    if not put_aside(maps, free, here, beneath):
+                        give_back(state, maps, free, plane, tile)
+                    maps[here] = other_maps[there]
+                    other_maps[there] = -1
 
 
 @kernel(void, array(STROKE), array("i4"), int32, int32, float32, int32, int32)

@@ -9,7 +9,7 @@ import math
 
 from numba import float32, int32
 
-from .cover import clear_row, fade, fade_width, oval_cover, shape_level, shapes_cover, texels_of
+from .cover import clear_row, fade, fade_width, oval_cover, samplers_of, shape_level, shapes_cover, texels_of
 from .registry import helper
 from .tip import ELLIPSE, POLYGON, SHAPES
 
@@ -67,20 +67,21 @@ def crept_faces_row(row, other, creeps, count, u, v, du, dv, stamp, brush, inv_m
 
 
 @helper
-def widen_ring(near, other, count, u, v, du, dv, stamp, sources, radius, start):
+def widen_ring(near, other, words, count, u, v, du, dv, stamp, sources, radius, start):
     """Raise `near` to the most of a stamp's coverage at places round about each pixel, at a radius in px."""
+    samplers = samplers_of(stamp, sources.images, HALF * stamp.spread)
     for k in range(AROUND):
         turn = TURN * (float32(int32(k)) + start)
         at_u = u + math.cos(turn) * radius / stamp.major
         at_v = v + math.sin(turn) * radius / stamp.minor
         clear_row(other, count)
-        shapes_cover(other, count, at_u, at_v, du, dv, stamp, sources, HALF * stamp.spread, ONE)
+        shapes_cover(other, words, count, at_u, at_v, du, dv, stamp, sources.bank, samplers)
         for i in range(count):
             near[i] = max(near[i], other[i])
 
 
 @helper
-def creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, sources, ring):
+def creep_ring(row, near, other, words, creeps, count, u, v, du, dv, stamp, sources, ring):
     """Let ink creep from a ring of places round about each pixel.
 
     A texel's mean coverage c, `radius` away, says that the edge is radius + texel (1/2 - c) away.
@@ -92,7 +93,7 @@ def creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, sources, ri
     start = HALF * float32(ring)
     for i in range(count):
         near[i] = float32(0)
-    widen_ring(near, other, count, u, v, du, dv, stamp, sources, radius, start)
+    widen_ring(near, other, words, count, u, v, du, dv, stamp, sources, radius, start)
     # Under one pixel of spread nothing jumps: what creeps out comes in little by little.
     most = min(ONE, stamp.spread)
     for i in range(count):
@@ -102,12 +103,12 @@ def creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, sources, ri
 
 
 @helper
-def spread_row(row, near, other, creeps, count, u, v, du, dv, stamp, brush, sources, scales):
+def spread_row(row, near, other, words, creeps, count, u, v, du, dv, stamp, brush, sources, scales):
     """Write the coverage of a stamp's row whose ink creeps out; for a shape, `row` holds its own coverage already."""
     inv_major, inv_minor, smoothness = scales
     if stamp.tip == SHAPES:
         for ring in range(len(RINGS)):
-            creep_ring(row, near, other, creeps, count, u, v, du, dv, stamp, sources, ring)
+            creep_ring(row, near, other, words, creeps, count, u, v, du, dv, stamp, sources, ring)
     elif stamp.tip == ELLIPSE:
         crept_oval_row(row, creeps, count, u, v, du, dv, stamp, smoothness)
     else:

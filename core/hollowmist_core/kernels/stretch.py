@@ -5,11 +5,10 @@ one is laid now and then, as if the stroke ended there, and only the rest of it 
 behind by a little, and a sample costs the same however long the stroke has become. The lift lays all of it as it is.
 """
 
-from .changed import forget_reach
-from .records import AT_START, NOW, SETTLED, TILE
+from .changed import release_settled
+from .records import AT_START, NOW, SETTLED
 from .registry import helper
 from .ribbon import waits_for_its_end
-from .sheet import give_back_ink
 from .walk import lay_ribbon_along, set_first
 
 LONG = 60_000.0
@@ -24,18 +23,9 @@ LYING = 0.9
 
 @helper
 def take_off(state, surface):
-    """Take what lies of a stroke off the sheet, which counts as changed; the walk is where it began."""
+    """Take what lies of a stroke off the sheet; the walk is where it began."""
     state.walk[NOW] = state.walk[AT_START]
-    if state.all_left >= state.all_right:
-        return
-    state.left = min(state.left, state.all_left)
-    state.top = min(state.top, state.all_top)
-    state.right = max(state.right, state.all_right)
-    state.bottom = max(state.bottom, state.all_bottom)
-    for row in range(state.all_top // TILE, (state.all_bottom - 1) // TILE + 1):
-        for column in range(state.all_left // TILE, (state.all_right - 1) // TILE + 1):
-            give_back_ink(state, surface.maps, surface.free, SETTLED, row * state.columns + column)
-    forget_reach(state)
+    release_settled(state, surface.maps, surface.free)
 
 
 @helper

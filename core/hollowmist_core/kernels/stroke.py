@@ -5,10 +5,10 @@ import math
 from numba import float32, int32, void
 
 from ..record import BRUSH
-from .beneath import forget, keep_beneath
+from .beneath import keep_beneath
 from .blend import ERASE
 from .bundles import Sources, Surface
-from .changed import forget_change, forget_open, forget_reach
+from .changed import forget_change, forget_open, forget_reach, release_open
 from .even import compact_even
 from .grain import ground
 from .hand import DROPPED, MERGED, TAKEN, take
@@ -16,11 +16,11 @@ from .ink import claim_layer, drop_fresh, dry
 from .line import begin_line, follow, open_end
 from .point import copy_point
 from .pooling import pool_change, pool_rims
-from .records import AT_END, AT_START, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE, TILE
+from .records import AT_END, AT_START, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE
 from .registry import array, helper, kernel
 from .ribbon import waits_for_its_end
 from .running import drop_staged, mark_meeting, run_reach, run_together, runs, stage_tiles, widened
-from .sheet import give_back_ink, tile_count
+from .sheet import forget, give_back_ink, tile_count
 from .stretch import lay_down, stretch
 from .tip import FIRST_MOVE
 from .walk import set_first, walk
@@ -105,21 +105,6 @@ def thin_path(state, path):
     copy_point(path[state.path_count - 1], path[kept])
     state.path_count = kept + 1
     state.walk[NOW].walked //= 2
-
-
-@helper
-def release_open(state, maps, free):
-    """Take the open end off the sheet; what lay under it counts as changed."""
-    if state.open_left >= state.open_right:
-        return
-    state.left = min(state.left, state.open_left)
-    state.top = min(state.top, state.open_top)
-    state.right = max(state.right, state.open_right)
-    state.bottom = max(state.bottom, state.open_bottom)
-    for row in range(state.open_top // TILE, (state.open_bottom - 1) // TILE + 1):
-        for column in range(state.open_left // TILE, (state.open_right - 1) // TILE + 1):
-            give_back_ink(state, maps, free, OPEN, row * state.columns + column)
-    forget_open(state)
 
 
 @helper

@@ -17,6 +17,7 @@ from .pixel import fill_middle, harden, harden_bitten, pixel_row
 from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
+from .spans import away_from, fill_spans, row_spans
 from .tip import ELLIPSE
 from .track import FROM, MIDDLE, QUARTER_WAY, TO
 from .weight import OPACITY
@@ -109,13 +110,6 @@ def round_row(row, inks, count, u, v, du, dv, piece, softness, smoothness, first
 
 
 @helper
-def away_from(along, beside, length):
-    """Distance of a place from a piece, both in px along it and beside it."""
-    ahead = along - min(length, max(float32(0), along))
-    return math.sqrt(ahead * ahead + beside * beside)
-
-
-@helper
 def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change):
     """Fill one row of a swept round tip that no grain bites. Most brushes come this way: the loops hold nothing but
     local numbers, so that they become vector instructions."""
@@ -133,23 +127,6 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
             ahead = along - t
             c = band_cover(r, math.sqrt(ahead * ahead + beside * beside), width, smoothness)
             row[i] = max(row[i], (first_ink + ink_change * t) * c)
-    elif (
-        hard
-        and softness == float32(0)
-        and change == float32(0)
-        and ink_change == float32(0)
-        and smoothness == float32(0)
-    ):
-        # An even, hard line: what most lettering is. It bulges nowhere inwards: between two full pixels all are full.
-        inner, last = radius - HALF, float32(int32(count - 1))
-        if away_from(u, v, length) <= inner and away_from(u + du * last, v + dv * last, length) <= inner:
-            for i in range(count):
-                row[i] = max(row[i], first_ink)
-            return
-        for i in range(count):
-            k = float32(int32(i))
-            c = radius - away_from(u + du * k, v + dv * k, length) + HALF
-            row[i] = max(row[i], first_ink * min(ONE, max(float32(0), c)))
     elif hard:
         lean = change / math.sqrt(ONE - change * change)
         spread = TWO * softness
@@ -174,6 +151,42 @@ def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_in
             away = math.sqrt(ahead * ahead + beside * beside)
             c = fade((r - away) / fade_width(spread * r, ONE), smoothness)
             row[i] = max(row[i], (first_ink + ink_change * t) * c)
+
+
+@helper
+def is_plain(a, b, brush, piece, edge, grain_slot):
+    """Whether a piece is one of an even, hard, round line: what most lettering is."""
+    softness, smoothness, _, _ = edge
+    alike = piece[3] <= float32(0) or a.flow * a.cap == b.flow * b.cap
+    even = piece[7] == float32(0) and alike
+    hard = softness == float32(0) and smoothness == float32(0) and piece[6] >= HALF
+    return brush.round and even and hard and grain_slot < 0 and not brush.pixel_edge
+
+
+@helper
+def plain_in_tile(state, stamps, piece, lows, highs, count, top, frame, pool, slot, corner_x, corner_y):
+    """Fill rows of a tile, from `top` on, of an even, hard, round line."""
+    a = stamps[FROM]
+    along_x, along_y, beside_x, beside_y = frame
+    radius, length, ink, start = piece[6], piece[3], a.flow * a.cap, a.x - float32(corner_x)
+    fulls, line = state.bites[:count], top + int32(corner_y)
+    fill_spans(fulls, lows, highs, count, line, a.y, start, frame, radius - HALF, length)
+    for i in range(count):
+        first, past = int32(lows[i]), int32(highs[i])
+        if first >= past:
+            continue
+        at = slot * TILE_AREA + (top + int32(i)) * TILE
+        row = pool[at + first : at + past]
+        if fulls[i] > float32(0):
+            for k in range(past - first):
+                row[k] = max(row[k], ink)
+            continue
+        dx, dy = float32(first) + HALF - start, float32(line + int32(i)) + HALF - a.y
+        u, v = dx * along_x + dy * along_y, dx * beside_x + dy * beside_y
+        for k in range(past - first):
+            step = float32(int32(k))
+            c = radius - away_from(u + along_x * step, v + beside_x * step, length) + HALF
+            row[k] = max(row[k], ink * min(ONE, max(float32(0), c)))
 
 
 @helper
@@ -204,26 +217,6 @@ def reach_ahead(piece, reach, last):
         return reach
     thin = max(HALF, radius + change * length)
     return min(reach, max(float32(0), -change) * reach * reach / thin + TWO)
-
-
-@helper
-def row_span(dy, low, high, along_x, along_y, beside_x, beside_y, strip):
-    """Where a row at a height over a piece's first end crosses its strip, within `low` to `high`, device px; the first
-    is larger than the last where it misses it. `strip` is (how far beside, how far behind, how far ahead)."""
-    beside, behind, ahead = strip
-    if abs(beside_x) > float32(1e-6):
-        per, off = ONE / beside_x, dy * beside_y
-        one, two = (-beside - off) * per, (beside - off) * per
-        low, high = max(low, min(one, two)), min(high, max(one, two))
-    elif abs(dy * beside_y) > beside:
-        return ONE, float32(0)
-    if abs(along_x) > float32(1e-6):
-        per, off = ONE / along_x, dy * along_y
-        one, two = (-behind - off) * per, (ahead - off) * per
-        low, high = max(low, min(one, two)), min(high, max(one, two))
-    elif dy * along_y < -behind or dy * along_y > ahead:
-        return ONE, float32(0)
-    return low, high
 
 
 @helper
@@ -280,25 +273,32 @@ def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_sl
     beside_x, beside_y = -cos * py - sin * flat * px, cos * flat * px - sin * py
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
     start = a.x - float32(corner_x)
-    for line in range(max(0, box[1] - corner_y), min(TILE, box[3] - corner_y)):
-        dy = float32(line + corner_y) + HALF - a.y
-        low, high = row_span(dy, left, right, along_x, along_y, beside_x, beside_y, strip)
-        if low > high:
+    top = int32(max(0, box[1] - corner_y))
+    count = int32(min(TILE, box[3] - corner_y)) - top
+    frame = (along_x, along_y, beside_x, beside_y)
+    lows, highs = row_spans(state, count, top + int32(corner_y), a.y, left, right, frame, strip)
+    if is_plain(a, stamps[TO], brush, piece, edge, grain_slot):
+        plain_in_tile(state, stamps, piece, lows, highs, count, top, frame, pool, slot, corner_x, corner_y)
+        return
+    for i in range(count):
+        if lows[i] > highs[i]:
             continue
-        first = max(int32(0), int32(math.floor(start + low - HALF)))
-        past = min(int32(TILE), int32(math.ceil(start + high + HALF)))
+        line = top + int32(i)
+        dy = float32(line + int32(corner_y)) + HALF - a.y
+        first = max(int32(0), int32(math.floor(start + lows[i] - HALF)))
+        past = min(int32(TILE), int32(math.ceil(start + highs[i] + HALF)))
         if brush.round:
             first, past = first & -LANES, (past + LANES - 1) & -LANES
         if first >= past:
             continue
-        count = past - first
+        across = past - first
         dx = float32(first) + HALF - start
         u, v = dx * along_x + dy * along_y, dx * beside_x + dy * beside_y
         inner = line * TILE + first
-        row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
+        row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + across]
         at = grain_slot * TILE_AREA + inner
-        bites = pool[at : at + count] if grain_slot >= 0 else pool[0:0]
-        fill_row(row, count, dx, dy, u, v, along_x, beside_x, state, stamps, brush, piece, edge, bites)
+        bites = pool[at : at + across] if grain_slot >= 0 else pool[0:0]
+        fill_row(row, across, dx, dy, u, v, along_x, beside_x, state, stamps, brush, piece, edge, bites)
 
 
 @helper

@@ -13,6 +13,7 @@ from .records import NOW
 from .registry import helper
 from .respond import listen
 from .tip import STROKE_TURN, set_stamp
+from .weight import is_tapered
 
 LONGEST = 24.0
 """Longest piece, sheet px."""
@@ -136,6 +137,8 @@ def next_piece(state, brush, path, path_end, total, stamps):
     set_direction(state, path, path_end, s, end)
     set_node(stamps[FROM], state, brush, path, path_end, s, total)
     set_node(stamps[TO], state, brush, path, path_end, end, total)
+    if brush.even and not is_tapered(state):
+        return end
     while end - s > SHORTEST:
         middle = 0.5 * (s + end)
         set_node(stamps[MIDDLE], state, brush, path, path_end, middle, total)

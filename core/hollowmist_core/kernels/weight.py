@@ -43,6 +43,15 @@ def set_tapers(state, brush):
 
 
 @helper
+def is_tapered(state):
+    """Whether the stroke in hand has a taper."""
+    tapered = False
+    for k in range(len(state.tapers)):
+        tapered = tapered or state.tapers[k].length > float32(0)
+    return tapered
+
+
+@helper
 def held_back(state):
     """Length of the stroke's end, px, that later samples still change; below zero it is the whole stroke."""
     for k in range(len(state.tapers)):

@@ -9,7 +9,7 @@ from ..document import read
 from ..kernels import sheet as sheet_kernels
 from ..kernels.order import stack_layers
 from ..kernels.records import LAYER, SAMPLE, TILE, UNDERLAY
-from ..native import Sheet, Stroke, prepared
+from ..native import NOTHING, Sheet, Stroke, prepared
 from ..scaling import scaled
 from ..sheets.document import read_sheet
 from ..sheets.inking import Piece, SheetStroke, Wish, inked, inked_part
@@ -299,7 +299,7 @@ class TileTests(TestCase):
         whole.pool, whole.cells, whole.free = part.pool, part.cells, part.free
         free = int(part.free[0])
         held = int((part.maps >= 0).sum())
-        sheet_kernels.take_tiles(whole.state, whole.maps, part.state, part.maps, whole.free, 2, 2, 0)
+        sheet_kernels.take_tiles(whole.state, whole.maps, part.state, part.maps, whole.free, 2, 2, 0, NOTHING)
         self.assertEqual(int((part.maps[10 * 9 :] >= 0).sum()), 0)
         self.assertEqual(int(whole.free[0]) + int((whole.maps >= 0).sum()) + int((part.maps >= 0).sum()), free + held)
 

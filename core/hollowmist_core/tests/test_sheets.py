@@ -18,7 +18,7 @@ from ..formats.ora import OraError, read_ora, write_ora
 from ..formats.sheet_pdf import sheet_pdf
 from ..formats.sheet_svg import png_of, sheet_svg
 from ..kernels import sheet as sheet_kernels
-from ..native import Sheet, Stroke, prepared
+from ..native import NOTHING, Sheet, Stroke, prepared
 from ..sheets import inking
 from ..sheets.document import SheetError, default_sheet, read_sheet
 from ..sheets.inking import Piece, SheetStroke, bands, inked
@@ -186,7 +186,7 @@ class InkingTests(unittest.TestCase):
         expected = Sheet(640, 384)
         expected.ink(brush, stroke)
         # Both have pools of their own here: what is taken over is told by the slots alone.
-        sheet_kernels.take_tiles(whole.state, whole.maps, part.state, part.maps, whole.free, 1, 1, 0)
+        sheet_kernels.take_tiles(whole.state, whole.maps, part.state, part.maps, whole.free, 1, 1, 0, NOTHING)
         self.assertTrue((part.maps == -1).all())
         taken = whole.maps.reshape(-1, 3, 5)[10]
         self.assertEqual(

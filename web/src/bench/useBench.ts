@@ -69,7 +69,6 @@ export function makeBench(id: string, account: { id: number; username: string })
 
   function show(next: BrushState): void {
     state.value = next
-    engine.remeasuring.value = true
     void engine.api.setBrush("bench", next.document, ++edit)
   }
 

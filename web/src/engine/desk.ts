@@ -23,9 +23,8 @@ import type { Rectangle } from "@/documents/stroke"
 import {
   StationPictures,
   WAYS,
-  type Crossing,
+  type Inked,
   type LineTraces,
-  type Overlap,
   type Picture,
   type Reports,
   type StationTraces,
@@ -38,11 +37,19 @@ const EMPTY: Stroke = { kind: "pen", erase: false, seed: 1, samples: new Float32
 /** What pictures show where nothing is drawn yet. */
 const SHORT: Stroke = { ...EMPTY, samples: samplesFrom([0, 1].map((u) => [100 * u, 0, 300 * u, 0.5, 1, 0])) }
 
+/** A brush, and the stroke in hand: what the stations' pictures show. */
+export interface Shown {
+  brush: BrushDocument
+  stroke: Stroke
+}
+
+/** The brush on the bench, one that lies beside it, or one whose ways of steadying are compared. */
+export type Measured = "bench" | "beside" | "compared"
+
 export class Desk {
   readonly images: Images
   readonly sources: Pictures
   readonly prep: Prep
-  readonly readings: ReadingsTaker
   readonly words: Words
   private supply: Supply
   private slots: Slots
@@ -50,13 +57,12 @@ export class Desk {
   private easels = new Map<EaselName, Easel>()
   private pictures: StationPictures
   private pockets?: Pockets
-  /** Measures brushes that are on no easel. */
-  private second?: ReadingsTaker
-  private turn = 0
+  /** What pictures, prints, readings and files are inked in. */
+  private besides: Workspace
+  /** Those who measure: the brush on the bench, and others. */
+  private takers = new Map<Measured, { taker: ReadingsTaker; turn: number }>()
   private references: [shaky: Stroke, cornered: Stroke] = [EMPTY, EMPTY]
   private colours: [paper: number, around: number] = [0xffffff, 0xe6ebe8]
-  /** Whether the brush as it stands has not been measured whole yet. */
-  unmeasured = false
   private link
   private table
   private fitting
@@ -64,8 +70,10 @@ export class Desk {
 
   constructor(
     readonly module: Module,
-    /** Called when there is more to ink, when pictures are out of date, or when the brush is to be measured. */
+    /** Called when there is more to ink. */
     private changed: () => void,
+    /** Called with what pictures are to show, when that has changed. */
+    private shows: (shown: Shown) => void,
     private bring: Bring,
     private width: number = PROOF_SHEET[0]!,
     private height: number = PROOF_SHEET[1]!,
@@ -74,13 +82,13 @@ export class Desk {
     this.images = new Images(module)
     this.sources = new Pictures(bring)
     this.supply = new Supply(this.images, this.sources)
-    this.pictures = new StationPictures(module, this.slots, this.images)
-    this.prep = new Prep(module, this.slots, this.pictures.space, this.images, this.sources)
+    this.besides = new Workspace(module, this.images)
+    this.pictures = new StationPictures(module, this.slots, this.besides)
+    this.prep = new Prep(module, this.slots, this.besides, this.images, this.sources)
     this.words = new Words(module)
     this.link = module.memory.take(1, bytesOf("link"))
     this.fitting = module.memory.take(1, bytesOf("link"))
     this.table = module.memory.take(TABLE, 4)
-    this.readings = new ReadingsTaker(module, this.slots, this.pictures.space, this.images)
   }
 
   /** An easel, set up when it is first asked for. The one beside the bench's is drawn on together with that. */
@@ -115,9 +123,9 @@ export class Desk {
 
   /** What writes sheets as files; while it waits, others use its workspace, as everybody does between strokes. */
   get sheetWriter(): SheetWriter {
-    const { module, slots, pictures, supply, bring } = this
+    const { module, slots, besides, supply, bring } = this
     // What it writes may lie over other pictures than the sheet on the easel.
-    this.writer ??= new SheetWriter(module, slots, pictures.space, supply, new Underlays(module, bring))
+    this.writer ??= new SheetWriter(module, slots, besides, supply, new Underlays(module, bring))
     return this.writer
   }
 
@@ -144,11 +152,6 @@ export class Desk {
     for (const one of this.easels.values()) one.paper.setColours(paper, around)
     this.pictures.setPaper(paper)
     this.prep.setPaper(paper)
-    this.changed()
-  }
-
-  private get brush(): BrushDocument | undefined {
-    return this.bench.brush
   }
 
   private get strokes(): KeptStroke[] {
@@ -165,11 +168,10 @@ export class Desk {
     for (const one of this.easels.values()) one.rescale()
   }
 
-  /** Ink everything on an easel with a brush. The stations' pictures are left to `drawPicture`: strokes come first. */
+  /** Ink everything on an easel with a brush. */
   setBrush(name: EaselName, brush: BrushDocument): void {
     this.easel(name).setBrush(brush)
     if (name === this.front) this.renewPictures()
-    if (name === "bench") this.unmeasured = true
   }
 
   setStrokes(name: EaselName, strokes: KeptStroke[]): void {
@@ -187,9 +189,8 @@ export class Desk {
     width: number,
     height: number,
   ): Promise<{ picture: ImageBitmap; whole: boolean }> {
-    await this.supply.bring(this.supply.layOut([brush]))
-    const whole = this.supply.layOut([brush]).length === 0
-    this.pockets ??= new Pockets(this.module, this.slots, this.pictures.space)
+    const whole = await this.haveAtHand(brush)
+    this.pockets ??= new Pockets(this.module, this.slots, this.besides)
     const picture =
       typeof which === "string"
         ? this.pockets.ink(which, brush, width, height)
@@ -272,29 +273,22 @@ export class Desk {
     this.renewPictures()
   }
 
-  attachPicture(id: string, which: Picture, context: Context): void {
-    this.pictures.attach(id, which, context)
-    this.changed()
+  /** A picture of what a station does to a brush, device px; of the wedge, with what it runs through. */
+  async inkStation(
+    which: Picture,
+    brush: BrushDocument,
+    width: number,
+    height: number,
+    wedge?: Wedge,
+  ): Promise<Inked> {
+    await this.haveAtHand(brush)
+    return this.pictures.inked(which, brush, width, height, wedge)
   }
 
-  /** Let the rail's wedge run through other sizes. */
-  setWedge(wedge: Wedge): void {
-    this.pictures.setWedge(wedge)
-    this.changed()
-  }
-
-  /** Give a picture's canvas another size, device px. */
-  sizePicture(id: string, width: number, height: number): void {
-    this.pictures.resize(id, width, height)
-    this.changed()
-  }
-
-  dropPicture(id: string): void {
-    this.pictures.drop(id)
-  }
-
-  onCrossings(listener: (which: Overlap, crossing: Crossing) => void): void {
-    this.pictures.crossings = listener
+  /** Have a brush's sources at hand, as far as they can be had. */
+  private async haveAtHand(brush: BrushDocument): Promise<boolean> {
+    await this.supply.bring(this.supply.layOut([brush]))
+    return this.supply.layOut([brush]).length === 0
   }
 
   /** Contrast 1..21 of two colours 0xRRGGBB (WCAG). */
@@ -315,27 +309,15 @@ export class Desk {
     return this.module.call("colour_of_lch", lightness, chroma, hue)
   }
 
-  onTraces(listener: (traces: StationTraces) => void): void {
-    this.pictures.listener = listener
-    this.renewPictures()
-  }
-
   private renewPictures(): void {
     const { strokes, inHand, brush } = this.easel(this.front)
     const stroke = strokes.find((one) => one.id === inHand) ?? strokes.find((one) => !one.erase && !one.dries)
-    if (brush) this.pictures.renew(brush, stroke ?? SHORT)
-    this.changed()
+    if (brush) this.shows({ brush, stroke: stroke ?? SHORT })
   }
 
-  /** Draw one picture that is out of date; returns whether there was one. */
-  drawPicture(): boolean {
-    return this.pictures.drawNext()
-  }
-
-  /** Whether all is drawn and measured, and no source is on its way. */
+  /** Whether all is inked, and no source is on its way. */
   get rests(): boolean {
-    const awaited = [...this.easels.values()].some((one) => one.awaited)
-    return this.pictures.done && !awaited && !this.readings.busy && !this.inking
+    return ![...this.easels.values()].some((one) => one.awaited) && !this.inking
   }
 
   /**
@@ -355,45 +337,58 @@ export class Desk {
   /** The strokes on which the steadying is read and compared. */
   setReference(shaky: Stroke, cornered: Stroke): void {
     this.references = [shaky, cornered]
-    this.readings.setStrokes(shaky, cornered)
-    this.unmeasured = true
+    for (const { taker } of this.takers.values()) taker.setStrokes(shaky, cornered)
     this.pictures.setReferences(shaky, cornered)
   }
 
-  /**
-   * The readings of any brush, by a little at a time: `wait` is called in between. Nothing where it is called for
-   * another brush meanwhile.
-   */
-  async readBrush(brush: BrushDocument, wait: () => Promise<void>): Promise<Readings | undefined> {
-    await this.supply.bring(this.supply.layOut([brush]))
-    this.supply.layOut([brush])
-    this.second ??= new ReadingsTaker(this.module, this.slots, this.pictures.space, this.images)
-    const taker = this.second
+  private takerFor(whose: Measured) {
+    const there = this.takers.get(whose)
+    if (there) return there
+    const taker = new ReadingsTaker(this.module, this.slots, this.besides, this.images)
     taker.setStrokes(...this.references)
-    taker.begin(brush)
-    const turn = ++this.turn
+    const made = { taker, turn: 0 }
+    this.takers.set(whose, made)
+    return made
+  }
+
+  /**
+   * The readings of a brush, by a little at a time: `wait` is called in between, `tell` with those that are known first.
+   * Nothing where it is called for another brush of the same ones meanwhile.
+   */
+  async readBrush(
+    whose: Measured,
+    brush: BrushDocument,
+    wait: () => Promise<void>,
+    tell: (readings: Readings) => void = () => {},
+  ): Promise<Readings | undefined> {
+    const mine = this.takerFor(whose)
+    const turn = ++mine.turn
+    await this.haveAtHand(brush)
+    if (turn !== mine.turn) return undefined
+    mine.taker.begin(brush)
     for (;;) {
       await wait()
-      if (turn !== this.turn) return undefined
-      const readings = taker.advance()
+      if (turn !== mine.turn) return undefined
+      const readings = mine.taker.advance()
       if (readings?.whole) return readings
+      if (readings) tell(readings)
     }
   }
 
-  /** Begin to measure the brush as it stands. */
-  measure(): void {
-    if (this.brush && !this.bench.awaited) this.readings.begin(this.brush)
-  }
-
-  /** The figures of each way of steadying, for the brush as it stands. */
-  compare(): Steadied[] {
-    const { brush } = this
-    return brush ? WAYS.map((steadying) => this.readings.steadied({ ...brush, steadying })) : []
+  /** The figures of each way of steadying, for a brush. */
+  compare(brush: BrushDocument): Steadied[] {
+    const { taker } = this.takerFor("compared")
+    return WAYS.map((steadying) => taker.steadied({ ...brush, steadying }))
   }
 
   /** The recorded strokes on which the steadying is read, as hand and brush make them. */
-  referenceLines(): LineTraces[] {
-    return this.brush ? this.pictures.referenceLines(this.brush) : []
+  referenceLines(brush: BrushDocument): LineTraces[] {
+    return this.pictures.referenceLines(brush)
+  }
+
+  /** What hand, line and weight make of a stroke. */
+  traces({ brush, stroke }: Shown): StationTraces {
+    return this.pictures.traces(brush, stroke)
   }
 
   /** A response's curve at evenly spread inputs 0..1, its dead zone included. */
@@ -445,7 +440,7 @@ export class Desk {
   inputHistogram(input: Input, bins: number, own: string[]): number[] {
     const mine = this.strokes.filter((one) => own.includes(one.id) && !one.erase)
     const table = this.module.memory.f32(this.table).fill(0)
-    const fast = Number(this.brush?.fast ?? 1)
+    const fast = Number(this.bench.brush?.fast ?? 1)
     for (const stroke of mine.length > 0 ? mine : this.strokes) {
       this.pictures.addToHistogram(this.table, bins, stroke, input, fast)
     }
@@ -453,8 +448,13 @@ export class Desk {
   }
 }
 
-export async function makeDesk(url: string, changed: () => void, bring: Bring): Promise<Desk> {
+export async function makeDesk(
+  url: string,
+  changed: () => void,
+  shows: (shown: Shown) => void,
+  bring: Bring,
+): Promise<Desk> {
   const response = await fetch(url)
   if (!response.ok) throw new Error("The ink could not be loaded. Check the connection and reload the page.")
-  return new Desk(await loadModule(await response.arrayBuffer()), changed, bring)
+  return new Desk(await loadModule(await response.arrayBuffer()), changed, shows, bring)
 }

@@ -3,6 +3,7 @@ import type { BrushDocument, Layer } from "@/documents/brush"
 import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
 import { Screen, type Context, type View } from "./screen"
 import { Beneath } from "./beneath"
+import { FormerInk } from "./former"
 import type { Vector } from "./memory"
 import { changedJobs, tilesAbout } from "./mending"
 import type { Module } from "./module"
@@ -31,6 +32,8 @@ const SLICE = 8
 /** All strokes, on their way onto a sheet that is not shown yet. */
 interface Pass {
   jobs: Job[]
+  /** What the sheet shows until then, where its strokes alone are other ones. */
+  was?: KeptStroke[] | undefined
   next: number
   /** How long it has taken so far, ms. */
   took: number
@@ -62,6 +65,10 @@ export abstract class Paper {
   private look = ""
   /** What lies beneath the strokes that came last on the sheet: undo is as quick on thousands as on a few. */
   private beneath: Beneath
+  /** What the sheet was before strokes were inked otherwise. */
+  private former: FormerInk
+  /** The strokes that the sheet shows, while others are about to be inked instead. */
+  private replaced?: KeptStroke[] | undefined
   protected order: Order
 
   constructor(
@@ -74,6 +81,7 @@ export abstract class Paper {
     protected height: number,
   ) {
     this.beneath = new Beneath(module, sheet.slots)
+    this.former = new FormerInk(module, sheet.slots)
     this.order = new Order(module, INK_LAYERS)
   }
 
@@ -127,7 +135,13 @@ export abstract class Paper {
     sheet.resize(width, height, scale, left, top, margin)
     if (sheet !== this.sheet) return
     this.look = ""
+    this.forgetInk()
+  }
+
+  /** The ink is another one, or elsewhere: no stroke can be taken off it, and nothing turned back. */
+  private forgetInk(): void {
     this.beneath.clear()
+    this.former.clear()
   }
 
   /** The part that a sheet is to be inked as: as it is where that serves. */
@@ -182,7 +196,7 @@ export abstract class Paper {
 
   /** Take all ink off a sheet, and have the layers on it. */
   protected wipe(sheet: Sheet): void {
-    if (sheet === this.sheet) this.beneath.clear()
+    if (sheet === this.sheet) this.forgetInk()
     this.set.delete(sheet)
     sheet.setLayers(this.layers, this.liesOver)
     sheet.clear()
@@ -209,8 +223,11 @@ export abstract class Paper {
   /** Ink every stroke anew with the brushes as they stand, and show it: at once, or where that takes long in slices. */
   reink(): void {
     if (!this.brush) return
-    const { jobs } = this
-    if (jobs.length * this.cost > QUICK) return this.beginPass(jobs)
+    const { jobs, replaced } = this
+    this.replaced = undefined
+    // Brushes may be other ones, or sources have come.
+    if (!replaced) this.former.clear()
+    if (jobs.length * this.cost > QUICK) return this.beginPass(jobs, replaced)
     this.fit(this.sheet, this.part)
     const before = this.reached
     const now = this.inkAll(jobs)
@@ -232,6 +249,7 @@ export abstract class Paper {
   layOnTop(strokes: KeptStroke[]): boolean {
     const before = this.strokes
     this.strokes = strokes
+    this.replaced = undefined
     if (!this.stands) return false
     const least = Math.min(before.length, strokes.length)
     let alike = 0
@@ -247,7 +265,23 @@ export abstract class Paper {
     })
     // One that is taken away, or comes between, changes what lies over it; and many are as much work as all.
     const known = added.filter((job) => job !== undefined)
-    return known.length === added.length && this.add(known) ? true : this.mend(was, now)
+    if (known.length === added.length && this.add(known)) return true
+    if (this.turnBack(before)) return true
+    if (this.mend(before, was, now)) return true
+    this.replaced = before
+    return false
+  }
+
+  /** Show the strokes as they were inked before these: undo of re-inking, and redo, ink nothing. */
+  private turnBack(before: KeptStroke[]): boolean {
+    const turned = this.former.turn(this.sheet, [before, [...this.strokes]], this.reached, (a, b) =>
+      this.same(a, b),
+    )
+    if (!turned) return false
+    this.beneath.clear()
+    this.reached = turned.reached
+    this.show(grown(turned.tiles, 1))
+    return true
   }
 
   /** Ink a few strokes on top of what is there. */
@@ -285,7 +319,7 @@ export abstract class Paper {
    * Ink anew only the tiles that are touched by what changed: on the spare sheet, with all that lies over and under it,
    * from where they come over. Returns whether that was to be had.
    */
-  private mend(was: Job[], now: Job[]): boolean {
+  private mend(before: KeptStroke[], was: Job[], now: Job[]): boolean {
     if (now.length * this.cost < QUICK) return false
     const changed = changedJobs(was, now, (a, b) => this.sameJob(a, b))
     if (!changed || changed.gone.length + changed.fresh.length > MOST_MENDED) return false
@@ -302,8 +336,7 @@ export abstract class Paper {
     const present = new Set(now.map(({ stroke }) => stroke.id))
     const lies = (id: string) => (present.has(id) ? (reached.get(id) ?? this.reached.get(id)) : undefined)
     const { sheet } = this
-    const { width, height, margin } = sheet
-    const bounds = { left: -margin, top: -margin, right: width + margin, bottom: height + margin }
+    const bounds = sheet.inked
     const mixing = now.filter(({ brush, dries }) => !dries && this.mixes(brush))
     const reachedBy = ({ stroke }: Job) => lies(stroke.id)
     const none = region.left >= region.right
@@ -311,6 +344,7 @@ export abstract class Paper {
     const area = Math.max(0, tiles.right - tiles.left) * Math.max(0, tiles.bottom - tiles.top)
     // Where all is inked anew instead, what went is still known to have lain here.
     if (area > MOST_AREA * sheet.width * sheet.height) return false
+    const former = { was: before, now: [...this.strokes], reached: new Map(this.reached), tiles }
     for (const [id, there] of reached) this.reached.set(id, there)
     for (const { stroke } of gone) if (!present.has(stroke.id)) this.reached.delete(stroke.id)
     if (area === 0) return true
@@ -329,7 +363,7 @@ export abstract class Paper {
       if (job.dries || (there && touches(there, inked))) this.ink(spare, job, new Map())
     }
     this.beneath.clear()
-    sheet.takeTiles(spare, tiles.left / TILE, tiles.top / TILE)
+    this.former.keep(former, (list) => sheet.takeTiles(spare, tiles.left / TILE, tiles.top / TILE, list))
     spare.clear()
     this.show(grown(tiles, 1))
     return true
@@ -362,7 +396,7 @@ export abstract class Paper {
    * Begin to ink all strokes on the spare sheet. The one in hand is shown at once, and so is where one was taken away:
    * with all that lies over and under it.
    */
-  private beginPass(jobs: Job[]): void {
+  private beginPass(jobs: Job[], was?: KeptStroke[]): void {
     const spare = (this.spare ??= this.another())
     const same = this.look === this.lookNow && this.serves(this.sheet)
     this.fit(spare, this.part)
@@ -382,7 +416,7 @@ export abstract class Paper {
       this.screen?.show(spare, grown(union(was, reached.get(id)), 1))
       this.wipe(spare)
     }
-    this.pass = { jobs, next: 0, took: 0, reached: new Map() }
+    this.pass = { jobs, was: was && [...was], next: 0, took: 0, reached: new Map() }
   }
 
   /** The sheet that has the brush as it stands. */
@@ -411,9 +445,7 @@ export abstract class Paper {
     pass.took += performance.now() - start
     if (pass.next < pass.jobs.length) return
     this.pass = undefined
-    this.beneath.clear()
-    ;[this.sheet, this.spare] = [spare, this.sheet]
-    this.spare.clear()
+    this.takeOver(spare, pass.was)
     // It may have been changed since the pass began.
     this.sheet.setLayers(this.layers, this.liesOver)
     this.layUnder(this.sheet)
@@ -422,6 +454,20 @@ export abstract class Paper {
     this.cost = pass.took / pass.jobs.length
     this.look = this.lookNow
     this.showAll()
+  }
+
+  /** Show what was inked on the spare sheet; of what was shown with other strokes, tile by tile, all is kept. */
+  private takeOver(spare: Sheet, was?: KeptStroke[]): void {
+    const { sheet } = this
+    this.beneath.clear()
+    if (was && sheet.liesAs(spare)) {
+      const [tiles, now] = [sheet.inked, [...this.strokes]]
+      this.former.keep({ was, now, reached: this.reached, tiles }, (list) => sheet.takeAll(spare, list))
+    } else {
+      this.former.clear()
+      ;[this.sheet, this.spare] = [spare, sheet]
+    }
+    this.spare!.clear()
   }
 
   /** Put the pen down on a layer. */
@@ -442,6 +488,7 @@ export abstract class Paper {
     // What was drawn meanwhile belongs onto the sheet that is on its way, too.
     const jobs = this.brush ? this.jobsOf([stroke]) : []
     this.pass?.jobs.push(...jobs)
+    this.pass?.was?.push(stroke)
     for (const job of jobs) this.beneath.keep(keyOf(job))
     this.reached.set(stroke.id, this.sheet.reached)
   }
@@ -451,7 +498,7 @@ export abstract class Paper {
     this.strokes = []
     this.pass = undefined
     this.reached.clear()
-    this.beneath.clear()
+    this.forgetInk()
     for (const one of this.spare ? [this.sheet, this.spare] : [this.sheet]) {
       one.clear()
       one.liftUnderlays()

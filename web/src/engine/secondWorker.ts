@@ -1,12 +1,15 @@
-// What nobody waits for with a pen in hand is done by a second worker, with a module of its own: pockets, files,
-// variations, readings of brushes that are on no easel. Neither waits for the other. Where the device has no room for it,
-// the pen's own does it.
+// What nobody waits for with a pen in hand is done by a second worker, with a module of its own: pictures of stations and
+// pockets, readings, variations, files. Neither waits for the other. Where the device has no room for it, the pen's own
+// does it.
 import { Asking } from "./asking"
 import { isFatal, type Launched } from "./launch"
 import type { News, WorkerApi } from "./worker"
 
 /** Calls that stand alone: any worker can answer them. */
-const ALONE = new Set<keyof WorkerApi>(["inkPocket", "neighbours", "readBrush", "writeSheet"])
+const ALONE = new Set<keyof WorkerApi>([
+  ...(["inkPocket", "inkStation", "traces", "measure", "readBrush", "compare", "referenceLines"] as const),
+  ...(["neighbours", "writeSheet"] as const),
+])
 /** What both must know of the room, and of the strokes that readings are taken on. */
 const SHARED = new Set<keyof WorkerApi>(["setColours", "setReference"])
 /** Asked for nothing so long, ms, it gives its memory back. */
@@ -40,11 +43,12 @@ export class SecondWorker {
     return ALONE.has(name) || (name === "stopWriting" && this.running !== undefined)
   }
 
-  /** The page tells the pen's worker something: what concerns this one too is told it as well. */
-  hears(name: keyof WorkerApi, given: Given): void {
-    if (!SHARED.has(name)) return
+  /** The page tells the pen's worker something: what concerns this one too is told it as well. Returns whether it is. */
+  hears(name: keyof WorkerApi, given: Given): boolean {
+    if (!SHARED.has(name)) return false
     this.told.set(name, given)
     if (this.running) void this.send(this.running, name, given)
+    return true
   }
 
   async call(name: keyof WorkerApi, given: Given): Promise<unknown> {

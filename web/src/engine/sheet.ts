@@ -286,10 +286,15 @@ export class Sheet {
     return moved(this.rectangle("far_"), this.fromX, this.fromY)
   }
 
+  /** All that is inked, device px from where what is shown begins. */
+  get inked(): Rectangle {
+    const { width, height, margin } = this
+    return grown({ left: 0, top: 0, right: width, bottom: height }, margin)
+  }
+
   /** The part of the paper that it is, with its margin, device px from the paper's corner. */
   get extent(): Rectangle {
-    const { fromX, fromY, width, height, margin } = this
-    return grown({ left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }, margin)
+    return moved(this.inked, this.fromX, this.fromY)
   }
 
   /** Dry all ink of a layer that is wet. */
@@ -319,12 +324,24 @@ export class Sheet {
 
   /**
    * Take over the ink of another sheet, which is a part of this one and begins at a tile of it, counted from where what
-   * is shown begins. Its margin goes.
+   * is shown begins. Its margin goes. What lay here is kept in a list.
    */
-  takeTiles(from: Sheet, column: number, row: number): void {
+  takeTiles(from: Sheet, column: number, row: number, list: Vector): void {
     const past = (this.margin - from.margin) / TILE
     const given = [this.state, this.maps, from.state, from.maps, this.slots.free]
-    this.module.call("take_tiles", ...given, column + past, row + past, from.margin / TILE)
+    this.module.call("take_tiles", ...given, column + past, row + past, from.margin / TILE, list)
+  }
+
+  /** Take over all ink of a sheet that lies as this one does, with its margin. What lay here is kept in a list. */
+  takeAll(from: Sheet, list: Vector): void {
+    const given = [this.state, this.maps, from.state, from.maps, this.slots.free]
+    this.module.call("take_tiles", ...given, 0, 0, 0, list)
+  }
+
+  /** Whether another sheet is the same part of the paper, as fine as this one. */
+  liesAs({ width, height, scale, fromX, fromY, margin }: Sheet): boolean {
+    const same = width === this.width && height === this.height && scale === this.scale
+    return same && fromX === this.fromX && fromY === this.fromY && margin === this.margin
   }
 
   /** Mean ink 0..1 within `reach` px of a px of the sheet, device px. */

@@ -2,12 +2,11 @@
 import { type BrushDocument, type Input, type Mode, newLink } from "@/documents/brush"
 import { FLOATS, type Stroke, shifted } from "@/documents/stroke"
 import { CAUSES, DEFAULT_BRUSH, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
-import type { Images } from "./images"
 import type { Vector } from "./memory"
 import type { Module } from "./module"
 import { bytesOf, readColumn } from "./records"
-import { Screen, type Context } from "./screen"
-import { Sheet, Workspace, type Slots } from "./sheet"
+import { Screen } from "./screen"
+import { Sheet, type Slots, type Workspace } from "./sheet"
 
 /** What strokes of one kind of pointer report: least and most, and how the pressure is spread over 0..1. */
 export interface Reports {
@@ -83,6 +82,8 @@ export interface Wedge {
   ratio: number
 }
 
+const WEDGE: Wedge = { low: 1, high: 100, ratio: 1 }
+
 /** Room for the comparing of the ways, sheet px: the shaky stroke above the one with corners. */
 const STRIP = { width: 360, height: 216 }
 const PAPER_WIDTH = 300
@@ -154,123 +155,57 @@ const CROSSING = drawn(160, (u) => {
   return [WIDTH / 2 - 120 * Math.sin(angle), HEIGHT / 2 + 44 * Math.sin(2 * angle), 0.75]
 })
 
-/** The plotted columns are a picture too. */
-const TRACES = "traces"
-
-/** A canvas on which a picture is shown, and its sheet, at the canvas's own pixels. */
-interface Easel {
-  screen: Screen
-  sheet: Sheet
-}
-
-/** Room of a picture that is drawn for it, sheet px; its width fills the canvas. */
+/** Room of a picture, sheet px; its width fills the canvas. */
 function roomOf(which: Picture): { width: number; height: number } {
   if ((WAYS as readonly string[]).includes(which)) return STRIP
   if (PAPERS.some((paper) => paper.key === which)) return { width: PAPER_WIDTH, height: PAPER_HEIGHT }
   return { width: WIDTH, height: HEIGHT }
 }
 
+/** What is seen of a station: a picture, and what the pixels of a crossing come to. */
+export interface Inked {
+  picture: ImageBitmap
+  crossing?: Crossing
+}
+
 export class StationPictures {
-  listener?: (traces: StationTraces) => void
-  crossings?: (which: Overlap, crossing: Crossing) => void
   private scratch: Sheet
-  readonly space: Workspace
+  private sheet: Sheet
+  private screen: Screen
   /** The recorded strokes on which the ways are compared, each in its half of the strip. */
   private references: Stroke[] = []
   private points: Vector
   private samples: Vector
-  private easels = new Map<string, Easel & { which: Picture }>()
-  private spare: Easel[] = []
-  private paper = 0xffffff
-  private wedge: Wedge = { low: 1, high: 100, ratio: 1 }
-  private shown?: { brush: BrushDocument; inHand: Stroke }
-  /** Pictures that are out of date, by id. */
-  private stale = new Set<string>()
 
   constructor(
     private module: Module,
-    private slots: Slots,
-    images: Images,
+    slots: Slots,
+    private space: Workspace,
   ) {
-    this.space = new Workspace(module, images)
-    this.scratch = new Sheet(module, slots, this.space, 8192, 8192)
+    this.scratch = new Sheet(module, slots, space, 8192, 8192)
+    this.sheet = new Sheet(module, slots, space, 1, 1)
+    this.screen = new Screen(module, new OffscreenCanvas(1, 1).getContext("2d")!)
     this.points = module.memory.take(MOST_TRACED, bytesOf("point"))
     this.samples = module.memory.take(MOST_TRACED, bytesOf("sample"))
   }
 
   setPaper(paper: number): void {
-    this.paper = paper
-    for (const [id, { screen }] of this.easels) {
-      screen.setColours(paper, paper)
-      this.stale.add(id)
-    }
+    this.screen.setColours(paper, paper)
   }
 
-  /** Whether no picture is out of date. */
-  get done(): boolean {
-    return this.stale.size === 0 || !this.shown
-  }
-
-  attach(id: string, which: Picture, context: Context): void {
-    const easel = this.spare.pop() ?? {
-      screen: new Screen(this.module, context),
-      sheet: new Sheet(this.module, this.slots, this.space, 1, 1),
-    }
-    easel.screen.context = context
-    easel.screen.setColours(this.paper, this.paper)
-    this.easels.set(id, { ...easel, which })
-    this.resize(id, context.canvas.width, context.canvas.height)
-  }
-
-  /** Give a picture's canvas another size, device px. */
-  resize(id: string, width: number, height: number): void {
-    const easel = this.easels.get(id)
-    if (!easel) return
-    const { screen, sheet, which } = easel
-    sheet.resize(width, height, which === "wedge" ? this.wedge.ratio : width / roomOf(which).width)
+  /** Ink a picture of a brush, at a size in device px; of the wedge, with what it runs through. */
+  inked(which: Picture, brush: BrushDocument, width: number, height: number, wedge: Wedge = WEDGE): Inked {
+    const { sheet, screen } = this
+    sheet.resize(width, height, which === "wedge" ? wedge.ratio : width / roomOf(which).width)
     screen.setView({ zoom: 1, originX: 0, originY: 0, width, height })
-    this.stale.add(id)
-  }
-
-  /** Let the wedge run through other sizes. */
-  setWedge(wedge: Wedge): void {
-    this.wedge = wedge
-    for (const [id, { which, sheet }] of this.easels) {
-      if (which === "wedge") this.resize(id, sheet.width, sheet.height)
-    }
-  }
-
-  drop(id: string): void {
-    const gone = this.easels.get(id)
-    if (!gone) return
-    this.easels.delete(id)
-    gone.sheet.clear()
-    this.spare.push(gone)
-  }
-
-  /** The brush, or the stroke in hand, has changed: all pictures are to be drawn anew. */
-  renew(brush: BrushDocument, inHand: Stroke): void {
-    this.shown = { brush, inHand }
-    this.stale = new Set([...this.easels.keys(), TRACES])
-  }
-
-  /** Draw one picture that is out of date; returns whether there was one. Between two of them the pen is heard. */
-  drawNext(): boolean {
-    const [id] = this.stale
-    if (id === undefined || !this.shown) return false
-    this.stale.delete(id)
-    const { brush, inHand } = this.shown
-    if (id === TRACES) this.listener?.(this.traces(brush, inHand))
-    const easel = this.easels.get(id)
-    if (!easel) return true
-    const { sheet, screen, which } = easel
-    sheet.clear()
-    this.ink(which, sheet, brush)
+    const crossing = this.ink(which, sheet, brush, wedge)
     screen.showAll(sheet)
-    return true
+    sheet.clear()
+    const picture = (screen.context.canvas as OffscreenCanvas).transferToImageBitmap()
+    return { picture, ...(crossing && { crossing }) }
   }
 
-  private ink(which: Picture, sheet: Sheet, brush: BrushDocument): void {
+  private ink(which: Picture, sheet: Sheet, brush: BrushDocument, wedge: Wedge): Crossing | void {
     const size = Math.min(Number(brush.size), LARGEST)
     const full = { ...brush, ...UNTAPERED, size } as BrushDocument
     const paper = PAPERS.find((one) => one.key === which)
@@ -279,7 +214,7 @@ export class StationPictures {
     if (which.startsWith("mode ")) return this.overPatches(sheet, { ...full, mode: which.slice(5) })
     switch (which) {
       case "wedge":
-        return this.wedgeOf(sheet, brush)
+        return this.wedgeOf(sheet, brush, wedge)
       case "holds":
         return this.holds(sheet, { ...full, size: Math.min(size, 34) })
       case "tip": {
@@ -308,7 +243,7 @@ export class StationPictures {
   }
 
   /** The crossing with an overlap of its own, and what its pixels come to. */
-  private crossing(which: Overlap, sheet: Sheet, brush: BrushDocument): void {
+  private crossing(which: Overlap, sheet: Sheet, brush: BrushDocument): Crossing {
     const { responses } = brush
     // What the hand does to flow and opacity would be taken for theirs.
     const plain = { ...responses, opacity: {}, flow: {} }
@@ -326,7 +261,7 @@ export class StationPictures {
     const at = (x: number) =>
       sheet.inkAbout(Math.round(x * scale), Math.round(height / 2), Math.round(2 * scale))
     const middle = width / scale / 2
-    this.crossings?.(which, { line: at(middle - 120), crossing: at(middle) })
+    return { line: at(middle - 120), crossing: at(middle) }
   }
 
   /** The brush over a light patch and a dark one. */
@@ -342,8 +277,7 @@ export class StationPictures {
   }
 
   /** The brush from the least to the greatest size of its range, standing upright. */
-  private wedgeOf(sheet: Sheet, brush: BrushDocument): void {
-    const { low, high } = this.wedge
+  private wedgeOf(sheet: Sheet, brush: BrushDocument, { low, high }: Wedge): void {
     const [across, long] = [sheet.width / sheet.scale, sheet.height / sheet.scale]
     const nodes = WEDGE_STEPS.map((u) => [u, ((high / low) ** u - 1) / (high / low - 1)])
     const size = { distance: { ...newLink("size"), range: [low / high, 1], nodes } }
@@ -422,7 +356,8 @@ export class StationPictures {
     return count
   }
 
-  private traces(brush: BrushDocument, stroke: Stroke): StationTraces {
+  /** A stroke as hand, line and weight make it. */
+  traces(brush: BrushDocument, stroke: Stroke): StationTraces {
     const { memory } = this.module
     const count = this.load(stroke)
     const point = (name: "t" | "pressure" | "lean_x" | "lean_y" | "speed") =>

@@ -1,13 +1,16 @@
 // The engine's workers, for the whole application: the pen's, and a second one. One that dies is started again.
 import type * as Comlink from "comlink"
 import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
+import type { BrushDocument } from "@/documents/brush"
+import type { Shown } from "./desk"
 import type { Live } from "./easel"
+import { latest } from "./latest"
 import { isFatal, launch, type Launched } from "./launch"
 import type { Bring } from "./pictures"
 import type { PrepNews } from "./prep"
 import type { Readings } from "./readings"
 import { SecondWorker } from "./secondWorker"
-import type { Crossing, Overlap, StationTraces } from "./stations"
+import type { StationTraces } from "./stations"
 import type { News, WorkerApi } from "./worker"
 
 export interface Engine {
@@ -23,9 +26,10 @@ export interface Engine {
   /** What a call comes to, or something else where the worker ends before it has answered. */
   orEnded: <T, U>(call: Promise<T>, otherwise: () => U) => Promise<T | U>
   live: ShallowRef<Live>
+  /** What pictures of the stations show, and what they are inked on: they are made anew where it changes. */
+  shown: ShallowRef<Shown | undefined>
+  /** What hand, line and weight make of the stroke in hand. */
   traces: ShallowRef<StationTraces | undefined>
-  /** What the pixels of the crossings come to. */
-  crossings: ShallowRef<Partial<Record<Overlap, Crossing>>>
   inked: ShallowRef<{ edit: number; ms: number; swept: boolean }>
   readings: ShallowRef<Readings | undefined>
   /** Whether the brush has changed since its readings were taken. */
@@ -36,6 +40,8 @@ export interface Engine {
   laid: ShallowRef<number>
   /** How much of the sheet that is being written is done, 0..1. */
   written: ShallowRef<number>
+  /** Whether all that was asked for is inked and measured. */
+  rests: () => Promise<boolean>
   /** How much memory the workers hold, bytes. */
   memoryHeld: () => Promise<number>
 }
@@ -57,7 +63,7 @@ declare global {
       readings: () => Readings | undefined
       /** Times from each report of a pen to its ink on the canvas since the last call, ms. */
       penTimes: () => Promise<number[]>
-      /** Whether all that was asked for is inked, drawn and measured. */
+      /** Whether all that was asked for is inked and measured. */
       rests: () => Promise<boolean>
       /** Whether it is, once the engine has heard all that was told it. */
       sheetRests: () => Promise<boolean>
@@ -68,6 +74,8 @@ declare global {
   }
 }
 
+/** Hands that rest this long, ms, let the readings begin. */
+const REST = 60
 /** A worker that ends so soon after another, ms, would end again. */
 const SOON = 60_000
 
@@ -89,11 +97,15 @@ function makeEngine(): Engine {
   let pen: Launched
   const generation = ref(0)
   const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, twist: 0, speed: 0, inputs: [] })
+  const shown = shallowRef<Shown>()
   const traces = shallowRef<StationTraces>()
-  const crossings = shallowRef<Partial<Record<Overlap, Crossing>>>({})
   const inked = shallowRef({ edit: 0, ms: 0, swept: false })
   const readings = shallowRef<Readings>()
   const remeasuring = shallowRef(false)
+  /** Counts the brushes that were measured; how many answers are waited for. */
+  let turn = 0
+  let awaited = 0
+  let resting = 0
   const prep = shallowRef<PrepNews>()
   const prepProblem = shallowRef("")
   const written = shallowRef(0)
@@ -107,8 +119,10 @@ function makeEngine(): Engine {
       if (!coming) requestAnimationFrame(() => ([live.value, coming] = [coming!, undefined]))
       coming = data.live
     }
-    if (data.traces) traces.value = data.traces
-    if (data.crossing) crossings.value = { ...crossings.value, [data.crossing.which]: data.crossing.figures }
+    if (data.shown) {
+      shown.value = data.shown
+      void trace()
+    }
     if (data.inked) {
       inked.value = data.inked
       for (const [edit, at] of changed) {
@@ -117,10 +131,7 @@ function makeEngine(): Engine {
         changed.delete(edit)
       }
     }
-    if (data.readings) {
-      readings.value = data.readings
-      remeasuring.value = false
-    }
+    if (data.measured?.turn === turn) readings.value = data.measured.readings
     if (data.prep) {
       prep.value = data.prep
       prepProblem.value = ""
@@ -132,6 +143,35 @@ function makeEngine(): Engine {
   }
 
   const bringing: Bring = (digest) => bring(digest)
+
+  async function answered<T>(call: Promise<T>): Promise<T> {
+    awaited++
+    try {
+      return await call
+    } finally {
+      awaited--
+    }
+  }
+
+  const trace = latest(async () => {
+    const { value } = shown
+    traces.value = (value && (await answered(api.traces(value)))) ?? traces.value
+  })
+
+  /** Measure a brush, once hands rest. What was measured before says nothing of it. */
+  function measure(brush: BrushDocument): void {
+    window.clearTimeout(resting)
+    remeasuring.value = true
+    const mine = ++turn
+    resting = window.setTimeout(() => {
+      resting = 0
+      void answered(api.measure(brush, mine)).then((found) => {
+        if (!found || mine !== turn) return
+        readings.value = found
+        remeasuring.value = false
+      })
+    }, REST)
+  }
 
   function start(): void {
     pen = launch("pen", bringing, take, () => !exhausted.value && restart())
@@ -188,18 +228,31 @@ function makeEngine(): Engine {
     )
   }
 
+  let onBench: BrushDocument | undefined
+
+  /** Papers have another colour, or the steadying is read on other strokes. */
+  function renew(): void {
+    if (shown.value) take({ shown: { ...shown.value } })
+    if (onBench) measure(onBench)
+  }
+
   const second = new SecondWorker(
     (take, silent) => launch("second", bringing, take, silent),
     callPen,
-    (news) => take({ ...(news.written !== undefined && { written: news.written }) }),
+    ({ written, measured }) =>
+      take({ ...(written !== undefined && { written }), ...(measured && { measured }) }),
   )
   const api = new Proxy({} as Comlink.Remote<WorkerApi>, {
     get:
       (_, name: keyof WorkerApi) =>
       (...given: never[]) => {
         if (second.takes(name)) return second.call(name, given)
-        if (name === "setBrush" && given[0] === "bench") changed.set(given[2]! as number, performance.now())
-        second.hears(name, given)
+        if (name === "setBrush" && given[0] === "bench") {
+          changed.set(given[2]! as number, performance.now())
+          onBench = given[1]! as BrushDocument
+          measure(onBench)
+        }
+        if (second.hears(name, given)) renew()
         return callPen(name, given)
       },
   })
@@ -211,8 +264,8 @@ function makeEngine(): Engine {
       tryAgain: startAnew,
       orEnded,
       live,
+      shown,
       traces,
-      crossings,
       inked,
       readings,
       remeasuring,
@@ -224,6 +277,7 @@ function makeEngine(): Engine {
     get ready() {
       return pen.ready
     },
+    rests: async () => awaited === 0 && resting === 0 && (await api.rests()),
     memoryHeld: async () => Number(await api.memoryHeld()) + (await second.memoryHeld()),
   }
 }
@@ -240,7 +294,7 @@ export function useEngine(): Engine {
     prepEdits: () => made.prep.value?.edit ?? 0,
     readings: () => (made.readings.value?.whole ? made.readings.value : undefined),
     penTimes: () => made.api.takePenTimes(),
-    rests: () => made.api.rests(),
+    rests: made.rests,
     sheetRests: () => made.api.sheetRests(),
     memoryHeld: made.memoryHeld,
     strokesInked: () => made.api.strokesInked(),

@@ -3,7 +3,7 @@ import type { BrushDocument, Input, Link } from "@/documents/brush"
 import type { SheetDocument } from "@/documents/sheet"
 import { FLOATS, TIME, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
-import { makeDesk, type Desk } from "./desk"
+import { makeDesk, type Desk, type Shown } from "./desk"
 import type { EaselName, Live } from "./easel"
 import { strokeAt, strokesIn } from "./choosing"
 import { ruleGuides } from "./guides"
@@ -19,17 +19,16 @@ import type { SheetToWrite, Writing } from "./sheetWriter"
 import type { Rectangle } from "@/documents/stroke"
 import type { WordSetting } from "@/documents/words"
 import { straightened } from "./straighten"
-import type { Crossing, Overlap, Picture, StationTraces, Wedge } from "./stations"
+import type { Picture, Wedge } from "./stations"
 
 export interface News {
   live?: Live
-  traces?: StationTraces
-  /** What the pixels of a crossing come to. */
-  crossing?: { which: Overlap; figures: Crossing }
+  /** What pictures of the stations are to show. */
+  shown?: Shown
   /** Revision of the brush that the canvas now shows, how long its re-inking took, and whether its line is swept. */
   inked?: { edit: number; ms: number; swept: boolean }
-  /** What the brush that is shown measures. */
-  readings?: Readings
+  /** What the brush on the bench measures, as far as it is known. */
+  measured?: { turn: number; readings: Readings }
   /** How much of the sheet that lies open is inked, 0..1. */
   laid?: number
   /** How much of a sheet is written, 0..1. */
@@ -67,15 +66,12 @@ beat.port1.onmessage = () => {
     }
     return goOn()
   }
-  // Then what is left to ink, and the pictures, one at a time, unless the pen is down.
-  if (penIsDown) return
-  if (desk.inking) {
-    const ms = desk.inkOn()
-    tell({ laid: desk.laid })
-    if (ms !== undefined) tell({ inked: { edit: inkedEdit, ms, swept: desk.swept } })
-    goOn()
-  } else if (desk.drawPicture()) goOn()
-  else rest()
+  // Then what is left to ink, unless the pen is down.
+  if (penIsDown || !desk.inking) return
+  const ms = desk.inkOn()
+  tell({ laid: desk.laid })
+  if (ms !== undefined) tell({ inked: { edit: inkedEdit, ms, swept: desk.swept } })
+  goOn()
 }
 
 function goOn(): void {
@@ -84,10 +80,6 @@ function goOn(): void {
   beat.port2.postMessage(null)
 }
 
-/** Hands that rest this long, ms, let the readings begin. */
-const REST = 60
-const measuring = new MessageChannel()
-let restTimer: ReturnType<typeof setTimeout> | undefined
 let penIsDown = false
 /** A view that has stood so long, ms, is inked at its own pixels. */
 const SCALE_REST = 90
@@ -96,36 +88,7 @@ let scaleTimer: ReturnType<typeof setTimeout> | undefined
 const FORESIGHT = 50
 const foresightTimers = new Map<EaselName, ReturnType<typeof setTimeout>>()
 
-/** The brush stands: measure it, unless that is done or something else comes first. */
-function rest(): void {
-  clearTimeout(restTimer)
-  desk.readings.stop()
-  restTimer = undefined
-  if (!desk.unmeasured) return
-  restTimer = setTimeout(() => {
-    restTimer = undefined
-    if (penIsDown) return
-    desk.measure()
-    measuring.port2.postMessage(null)
-  }, REST)
-}
-
-// One step, then whatever waits: pen events and settings come in between.
-measuring.port1.onmessage = () => {
-  if (!desk.readings.busy) return
-  const readings = desk.readings.advance()
-  if (readings) tell({ readings })
-  if (readings?.whole) desk.unmeasured = false
-  else measuring.port2.postMessage(null)
-}
-
-/** Wait for a moment in which nothing else is to be done. */
-async function betweenMeasures(): Promise<void> {
-  do await new Promise((go) => setTimeout(go))
-  while (penIsDown || beating || desk.readings.busy)
-}
-
-/** Wait for a moment in which no stroke is drawn and none is on its way. */
+/** Let all in that waits, and wait for a moment in which no stroke is drawn and none is on its way. */
 async function betweenInking(): Promise<void> {
   do await new Promise((go) => setTimeout(go))
   while (penIsDown || waiting.size > 0)
@@ -189,9 +152,7 @@ const context = (canvas: OffscreenCanvas) =>
 const api = {
   async start(url: string, port: MessagePort, bring: Bring) {
     news = port
-    desk = await makeDesk(url, goOn, bring)
-    desk.onTraces((traces) => tell({ traces }))
-    desk.onCrossings((which, figures) => tell({ crossing: { which, figures } }))
+    desk = await makeDesk(url, goOn, (shown) => tell({ shown }), bring)
   },
   async sketch(px: number, makes: Makes, start?: Start, step?: Step) {
     const made = await desk.prep.sketch(px, makes, start, step)
@@ -201,22 +162,16 @@ const api = {
   memoryHeld: () => desk.module.memory.bytes.byteLength,
   /** How many recorded strokes were inked on the easels: what is done for one must not cost as much as all. */
   strokesInked: () => desk.strokesInked,
-  /** Whether all that was asked for is inked, drawn and measured. */
-  rests: () =>
-    waiting.size === 0 &&
-    !prepping &&
-    !beating &&
-    restTimer === undefined &&
-    scaleTimer === undefined &&
-    desk.rests,
+  /** Whether all that was asked for is inked. */
+  rests: () => waiting.size === 0 && !prepping && !beating && scaleTimer === undefined && desk.rests,
   /** Whether anybody is there. */
   alive: () => true,
   attach: (name: EaselName, canvas: OffscreenCanvas) => desk.attach(name, context(canvas)),
-  attachPicture: (id: string, which: Picture, canvas: OffscreenCanvas) =>
-    desk.attachPicture(id, which, context(canvas)),
-  sizePicture: (id: string, width: number, height: number) => desk.sizePicture(id, width, height),
-  setWedge: (wedge: Wedge) => desk.setWedge(wedge),
-  dropPicture: (id: string) => desk.dropPicture(id),
+  async inkStation(which: Picture, brush: BrushDocument, width: number, height: number, wedge?: Wedge) {
+    const inked = await desk.inkStation(which, brush, width, height, wedge)
+    return Comlink.transfer(inked, [inked.picture])
+  },
+  traces: (shown: Shown) => desk.traces(shown),
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
   setView(name: EaselName, view: View) {
     desk.easel(name).setView(view)
@@ -228,7 +183,6 @@ const api = {
     }, SCALE_REST)
   },
   setBrush(name: EaselName, brush: BrushDocument, edit: number) {
-    if (name === "bench") desk.readings.stop()
     waiting.set(name, { brush, edit })
     goOn()
   },
@@ -265,7 +219,6 @@ const api = {
   setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
   down(name: EaselName, pen: Pen) {
     penIsDown = true
-    desk.readings.stop()
     desk.easel(name).down(pen)
   },
   /**
@@ -322,20 +275,19 @@ const api = {
     desk.prep.attach(id, which, canvas.getContext("2d") as OffscreenCanvasRenderingContext2D),
   dropPrint: (id: string) => desk.prep.drop(id),
   takeInHand: (id: string) => desk.takeInHand(id),
-  compare() {
-    const figures = desk.compare()
-    rest()
-    return figures
-  },
+  compare: (brush: BrushDocument) => desk.compare(brush),
   neighbours: (brush: BrushDocument, stations: string[], far: number, seed: number) =>
     neighbours(desk.module, brush, stations, far, seed),
-  readBrush: (brush: BrushDocument) => desk.readBrush(brush, betweenMeasures),
+  readBrush: (brush: BrushDocument) => desk.readBrush("beside", brush, betweenInking),
+  /** The readings of the brush on the bench; those that are known first are told as news, with the turn they are of. */
+  measure: (brush: BrushDocument, turn: number) =>
+    desk.readBrush("bench", brush, betweenInking, (readings) => tell({ measured: { turn, readings } })),
   traceLink: (link: Link) => desk.traceLink(link),
   addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),
   moveNode: (link: Link, index: number, x: number, y: number) => desk.moveNode(link, index, x, y),
   removeNode: (link: Link, index: number) => desk.removeNode(link, index),
   pressureFromSpeed: (speed: number, usual: number) => desk.pressureFromSpeed(speed, usual),
-  referenceLines: () => desk.referenceLines(),
+  referenceLines: (brush: BrushDocument) => desk.referenceLines(brush),
   reports: (kind: Kind, own: string[], bins: number) => desk.reports(kind, own, bins),
   inputHistogram: (input: Input, bins: number, own: string[]) => desk.inputHistogram(input, bins, own),
   /** Times from each report of a pen to its ink on the canvas since the last call, ms. */

@@ -1,40 +1,53 @@
 <script setup lang="ts">
-// A picture that the engine inks itself, at the screen's own pixels: single stamps for Tip, the bite for Grain ...
+// A picture that the engine inks, at the screen's own pixels: single stamps for Tip, the bite for Grain ...
 import { useElementSize } from "@vueuse/core"
-import * as Comlink from "comlink"
-import { computed, onBeforeUnmount, onMounted, ref, useId, useTemplateRef, watch } from "vue"
-import type { Picture } from "@/engine/stations"
+import { computed, ref, useTemplateRef, watch } from "vue"
+import { latest } from "@/engine/latest"
+import type { Crossing, Picture, Wedge } from "@/engine/stations"
 import { useEngine } from "@/engine/useEngine"
 
-/** `shape` is the picture's width over its height, where nothing else gives it a height. */
-const props = defineProps<{ station: Picture; shape?: number }>()
+/**
+ * `shape` is the picture's width over its height, where nothing else gives it a height; `wedge` what the wedge runs
+ * through.
+ */
+const props = defineProps<{ station: Picture; shape?: number; wedge?: Wedge }>()
+const emit = defineEmits<{
+  /** What the pixels of a crossing come to. */
+  counted: [crossing: Crossing]
+}>()
 const engine = useEngine()
 const canvas = useTemplateRef("canvas")
-const id = useId()
 const ratio = window.devicePixelRatio || 1
 const { width, height } = useElementSize(canvas)
-const pixels = computed((): [number, number] => [
-  Math.max(1, Math.round(width.value * ratio)),
-  Math.max(1, Math.round(height.value * ratio)),
-])
+const pixels = computed(() => [Math.round(width.value * ratio), Math.round(height.value * ratio)] as const)
+const busy = ref(false)
 
-const attached = ref(false)
-
-onMounted(async () => {
-  await engine.ready
-  const lent = canvas.value!.transferControlToOffscreen()
-  await engine.api.attachPicture(id, props.station, Comlink.transfer(lent, [lent]))
-  attached.value = true
+const ink = latest(async () => {
+  const [across, down] = pixels.value
+  if (!engine.shown.value || across < 1 || down < 1) return
+  busy.value = true
+  const { brush } = engine.shown.value
+  const inked = await engine.api.inkStation(props.station, brush, across, down, props.wedge)
+  busy.value = false
+  if (!inked) return
+  if (canvas.value) show(canvas.value, inked.picture)
+  else inked.picture.close()
+  if (inked.crossing) emit("counted", inked.crossing)
 })
-watch([pixels, attached], () => {
-  if (attached.value) void engine.api.sizePicture(id, ...pixels.value)
-})
 
-onBeforeUnmount(() => void engine.api.dropPicture(id))
+function show(on: HTMLCanvasElement, picture: ImageBitmap): void {
+  if (on.width !== picture.width || on.height !== picture.height) {
+    on.width = picture.width
+    on.height = picture.height
+  }
+  on.getContext("bitmaprenderer")!.transferFromImageBitmap(picture)
+}
+
+watch([engine.shown, pixels, () => props.wedge], ink, { immediate: true })
 </script>
 
 <template>
-  <canvas ref="canvas" aria-hidden="true" :style="{ aspectRatio: shape }" />
+  <canvas ref="canvas" :aria-busy="busy" aria-hidden="true" :style="{ aspectRatio: shape }" />
 </template>
 
 <style scoped>

@@ -2,11 +2,10 @@
 // The size of the brush as a stroke of its own, standing upright: touch it where it is as wide as you want.
 import { settingNamed } from "@/documents/brush"
 import { useTimeoutFn } from "@vueuse/core"
-import { computed, ref, useTemplateRef, watch } from "vue"
+import { computed, ref, useTemplateRef } from "vue"
 import TypedValue from "@/parts/TypedValue.vue"
 import { useTrack } from "@/parts/useTrack"
 import { onStep, placeOf, shown, valueAt } from "@/documents/values"
-import { useEngine } from "@/engine/useEngine"
 import InkedPicture from "./InkedPicture.vue"
 
 /** A finger that rests so long spreads the sizes about its own over the whole wedge, ms. */
@@ -27,7 +26,6 @@ const emit = defineEmits<{
   sizing: [on: boolean]
   done: []
 }>()
-const engine = useEngine()
 const size = settingNamed("size")
 const track = useTemplateRef("track")
 const ratio = window.devicePixelRatio || 1
@@ -83,14 +81,11 @@ function done(): void {
 
 useTrack(track, { upright: true, moved, nudged: nudge, done })
 
-watch(
-  ends,
-  async ({ low, high }) => {
-    await engine.ready
-    void engine.api.setWedge({ low, high: Math.max(high, low * 1.01), ratio })
-  },
-  { immediate: true },
-)
+const wedge = computed(() => ({
+  low: ends.value.low,
+  high: Math.max(ends.value.high, ends.value.low * 1.01),
+  ratio,
+}))
 </script>
 
 <template>
@@ -108,7 +103,7 @@ watch(
       :aria-valuetext="`${shown(value, size.unit, size.step)} ${size.unit}`"
       aria-orientation="vertical"
     >
-      <InkedPicture class="ink" station="wedge" />
+      <InkedPicture class="ink" station="wedge" :wedge="wedge" />
       <span class="mark" :style="{ bottom: `${100 * place}%` }" />
     </div>
     <TypedValue

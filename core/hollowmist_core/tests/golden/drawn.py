@@ -122,7 +122,7 @@ class Drawing:
             if self.maybe(0.3):
                 told["tones"] = "kept"
         if self.theme == "ribbons":
-            told |= {"laying": "ribbon", "size": float(self.rng.uniform(14, 44)), "shapes": told["shapes"][:1]}
+            told |= {"laying": "ribbon", "size": float(self.rng.uniform(14, 120)), "shapes": told["shapes"][:1]}
             told["ribbon_fit"] = self.any(*BY_NAME["ribbon_fit"].choices)
             told["ribbon_mirrored"] = self.any(*BY_NAME["ribbon_mirrored"].choices)
             told["ribbon_reversed"] = self.maybe(0.3)

@@ -3,18 +3,18 @@
 import { computed, shallowRef, watch } from "vue"
 import { useBench } from "../useBench"
 import LinePicture from "@/bench/stations/LinePicture.vue"
+import { latest } from "@/engine/latest"
 import type { Readings } from "@/engine/readings"
 import type { LineTraces } from "@/engine/stations"
 
 const props = defineProps<{ now: Readings }>()
-const { api } = useBench().engine
+const { api, shown } = useBench().engine
 const lines = shallowRef<LineTraces[]>([])
+const ask = latest(async () => {
+  if (shown.value) lines.value = (await api.referenceLines(shown.value.brush)) ?? lines.value
+})
 
-watch(
-  () => props.now,
-  async () => (lines.value = await api.referenceLines()),
-  { immediate: true },
-)
+watch(() => props.now, ask, { immediate: true })
 
 const figures = computed(() => {
   const { wobble, lag_px: px, lag_ms: ms, rounding } = props.now

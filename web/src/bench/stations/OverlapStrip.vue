@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The same crossing four times: flow is what one stamp gives, opacity the most that the whole stroke covers.
-import { computed } from "vue"
-import { OVERLAPS, type Overlap } from "@/engine/stations"
+import { computed, ref } from "vue"
+import { OVERLAPS, type Crossing, type Overlap } from "@/engine/stations"
 import ChoiceCard from "./ChoiceCard.vue"
 import InkedPicture from "@/pictures/InkedPicture.vue"
 import { useBench } from "../useBench"
@@ -17,10 +17,12 @@ function take(name: Overlap): void {
   bench.closeStep()
 }
 
+/** What the pixels of each come to. */
+const counted = ref<Partial<Record<Overlap, Crossing>>>({})
 const says = computed(() =>
   names.map((name) => {
-    const counted = bench.engine.crossings.value[name]
-    return counted && `line ${part(counted.line)}, crossing ${part(counted.crossing)}`
+    const pixels = counted.value[name]
+    return pixels && `line ${part(pixels.line)}, crossing ${part(pixels.crossing)}`
   }),
 )
 const isOn = (name: Overlap) => {
@@ -39,7 +41,7 @@ const isOn = (name: Overlap) => {
       :aria-label="`Make it so: ${name}`"
       @click="take(name)"
     >
-      <InkedPicture :station="name" :shape="2" />
+      <InkedPicture :station="name" :shape="2" @counted="counted[name] = $event" />
       <span class="name">{{ name }}</span>
       <span class="hm-small">{{ says[i] }}</span>
     </ChoiceCard>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The same slow, shaky stroke and the same corners, unsteadied and with each way; what each takes out and costs.
 import { computed, shallowRef, watch } from "vue"
+import { latest } from "@/engine/latest"
 import type { Steadied } from "@/engine/readings"
 import { WAYS } from "@/engine/stations"
 import { useBench } from "../useBench"
@@ -8,26 +9,13 @@ import ChoiceCard from "./ChoiceCard.vue"
 import InkedPicture from "@/pictures/InkedPicture.vue"
 
 const bench = useBench()
-const { api, inked } = bench.engine
+const { api, shown } = bench.engine
 const figures = shallowRef<Steadied[]>([])
-let asking = false
-let stale = false
+const ask = latest(async () => {
+  if (shown.value) figures.value = (await api.compare(shown.value.brush)) ?? figures.value
+})
 
-/** Ask again once the answer is there, if the brush changed meanwhile. */
-async function ask(): Promise<void> {
-  if (asking) {
-    stale = true
-    return
-  }
-  asking = true
-  do {
-    stale = false
-    figures.value = await api.compare()
-  } while (stale)
-  asking = false
-}
-
-watch(inked, ask, { immediate: true })
+watch(shown, ask, { immediate: true })
 
 const ways = computed(() =>
   WAYS.map((way, i) => {
