@@ -60,6 +60,23 @@ def window_at(state, node):
 
 
 @helper
+def plus(sums, point, w):
+    """Sums over points with w times one more. In local numbers, not in a record: so they stay in registers."""
+    x, y, t, pressure, lean_x, lean_y, twist_x, twist_y, speed = sums
+    return (
+        x + w * point.x,
+        y + w * point.y,
+        t + w * point.t,
+        pressure + w * point.pressure,
+        lean_x + w * point.lean_x,
+        lean_y + w * point.lean_y,
+        twist_x + w * point.twist_x,
+        twist_y + w * point.twist_y,
+        speed + w * point.speed,
+    )
+
+
+@helper
 def smooth(state, recent, even, count, node, path, at):
     """Append the windowed average around even node `node` (an index into `even`) to the path.
 
@@ -70,38 +87,27 @@ def smooth(state, recent, even, count, node, path, at):
     half = window_at(state, node)
     if half == 0:
         return push_path(state, path, at, even[node])
-    # Sums in local numbers, not in a record: so they stay in registers.
-    x = y = t = pressure = lean_x = lean_y = twist_x = twist_y = speed = total = float32(0)
+    zero = float32(0)
+    sums, total = (zero, zero, zero, zero, zero, zero, zero, zero, zero), zero
     whole = half == state.half_window
     first = even[0]
-    for j in range(-half, half + 1):
+    # All of the line but its ends and corners: the loop asks nothing.
+    inside = whole and node >= half and node + half < count
+    for j in range(-half, half + 1 if inside else -half):
+        w = state.weights[abs(j)]
+        total += w
+        sums = plus(sums, even[node + j], w)
+    for j in range(-half, -half if inside else half + 1):
         k = node + j
         if k >= count or (k < 0 and (state.even_base > 0 or -k >= count)):
             continue
         w = state.weights[abs(j) if whole else abs(j) * state.half_window // half]
         total += w
         if k < 0:
-            double = float32(2) * w
-            x += double * first.x
-            y += double * first.y
-            t += double * first.t
-            pressure += double * first.pressure
-            lean_x += double * first.lean_x
-            lean_y += double * first.lean_y
-            twist_x += double * first.twist_x
-            twist_y += double * first.twist_y
-            speed += double * first.speed
+            sums = plus(sums, first, float32(2) * w)
             w = -w
-        point = even[abs(k)]
-        x += w * point.x
-        y += w * point.y
-        t += w * point.t
-        pressure += w * point.pressure
-        lean_x += w * point.lean_x
-        lean_y += w * point.lean_y
-        twist_x += w * point.twist_x
-        twist_y += w * point.twist_y
-        speed += w * point.speed
+        sums = plus(sums, even[abs(k)], w)
+    x, y, t, pressure, lean_x, lean_y, twist_x, twist_y, speed = sums
     share = float32(1) / total
     mean.x, mean.y, mean.t, mean.pressure = x * share, y * share, t * share, pressure * share
     mean.lean_x, mean.lean_y, mean.speed = lean_x * share, lean_y * share, speed * share

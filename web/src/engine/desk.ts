@@ -49,16 +49,12 @@ export type Measured = "bench" | "beside" | "compared"
 export class Desk {
   readonly images: Images
   readonly sources: Pictures
-  readonly prep: Prep
   readonly words: Words
   private supply: Supply
   private slots: Slots
   private spaces: Workspace[] = []
   private easels = new Map<EaselName, Easel>()
-  private pictures: StationPictures
   private pockets?: Pockets
-  /** What pictures, prints, readings and files are inked in. */
-  private besides: Workspace
   /** Those who measure: the brush on the bench, and others. */
   private takers = new Map<Measured, { taker: ReadingsTaker; turn: number }>()
   private references: [shaky: Stroke, cornered: Stroke] = [EMPTY, EMPTY]
@@ -82,13 +78,35 @@ export class Desk {
     this.images = new Images(module)
     this.sources = new Pictures(bring)
     this.supply = new Supply(this.images, this.sources)
-    this.besides = new Workspace(module, this.images)
-    this.pictures = new StationPictures(module, this.slots, this.besides)
-    this.prep = new Prep(module, this.slots, this.besides, this.images, this.sources)
     this.words = new Words(module)
     this.link = module.memory.take(1, bytesOf("link"))
     this.fitting = module.memory.take(1, bytesOf("link"))
     this.table = module.memory.take(TABLE, 4)
+  }
+
+  private besidesMade?: Workspace
+  /** What pictures, prints, readings and files are inked in; like all that follows it is made where it is asked for. */
+  private get besides(): Workspace {
+    return (this.besidesMade ??= new Workspace(this.module, this.images))
+  }
+
+  private picturesMade?: StationPictures
+  private get pictures(): StationPictures {
+    if (!this.picturesMade) {
+      this.picturesMade = new StationPictures(this.module, this.slots, this.besides)
+      this.picturesMade.setPaper(this.colours[0])
+      this.picturesMade.setReferences(...this.references)
+    }
+    return this.picturesMade
+  }
+
+  private prepMade?: Prep
+  get prep(): Prep {
+    if (!this.prepMade) {
+      this.prepMade = new Prep(this.module, this.slots, this.besides, this.sources)
+      this.prepMade.setPaper(this.colours[0])
+    }
+    return this.prepMade
   }
 
   /** An easel, set up when it is first asked for. The one beside the bench's is drawn on together with that. */
@@ -150,8 +168,8 @@ export class Desk {
   setColours(paper: number, around: number): void {
     this.colours = [paper, around]
     for (const one of this.easels.values()) one.paper.setColours(paper, around)
-    this.pictures.setPaper(paper)
-    this.prep.setPaper(paper)
+    this.picturesMade?.setPaper(paper)
+    this.prepMade?.setPaper(paper)
   }
 
   private get strokes(): KeptStroke[] {
@@ -338,7 +356,7 @@ export class Desk {
   setReference(shaky: Stroke, cornered: Stroke): void {
     this.references = [shaky, cornered]
     for (const { taker } of this.takers.values()) taker.setStrokes(shaky, cornered)
-    this.pictures.setReferences(shaky, cornered)
+    this.picturesMade?.setReferences(shaky, cornered)
   }
 
   private takerFor(whose: Measured) {

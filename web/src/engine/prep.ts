@@ -1,8 +1,8 @@
-// The prep table's engine: follows the recipe as it changes, and shows it as prints.
+// The prep table's engine: follows a recipe, and shows what it comes to as prints.
 import { hexOf } from "@/documents/colours"
 import type { Figures, Makes, Recipe, Screen, Start, Step } from "@/documents/recipe"
 import { beginningOf, pixelsOfFile, type Beginning } from "./begin"
-import type { Images } from "./images"
+import type { Picture } from "./images"
 import type { Module } from "./module"
 import type { Pictures } from "./pictures"
 import { pixelsOfPng, pngOfInk, pngOfPixels, type Pixels } from "./png"
@@ -13,7 +13,12 @@ import type { Slots, Workspace } from "./sheet"
 export const ON_THE_TABLE = "prep"
 
 export type Print = "original" | "result" | "tiled"
-type Context = OffscreenCanvasRenderingContext2D
+
+/** A source on the table: what tells it from others, and the picture that it begins with, if it begins with one. */
+export interface OnTable {
+  id: string
+  file?: Blob
+}
 
 export interface PrepNews {
   edit: number
@@ -22,6 +27,12 @@ export interface PrepNews {
   figures: Figures
   screen?: Screen
   problem?: string
+}
+
+/** What a recipe comes to: told, and as ink for the brush that tries it. */
+export interface Followed {
+  news: PrepNews
+  picture: Picture
 }
 
 /** A source that begins with a picture: what it first comes to, and the picture's pixels, both as PNG. */
@@ -34,8 +45,10 @@ export class Prep {
   private runner: RecipeRunner
   /** Follows what is only looked at, so that what is on the table stays. */
   private sketcher: RecipeRunner
-  private prints = new Map<string, { which: Print; context: Context }>()
+  /** What lies on the table. */
+  private lies = ""
   private original?: ImageBitmap
+  /** The result, as it is printed. */
   private printed?: OffscreenCanvas
   private result?: Ink
   /** The recipe whose result is shown: a whole one, or as far as the step that the pen works on. */
@@ -47,7 +60,6 @@ export class Prep {
     module: Module,
     slots: Slots,
     space: Workspace,
-    private images: Images,
     private pictures: Pictures,
   ) {
     this.runner = new RecipeRunner(module, slots, space, (digest) => pictures.get(digest))
@@ -56,37 +68,46 @@ export class Prep {
 
   setPaper(paper: number): void {
     this.paper = paper
+    this.printed = undefined
   }
 
-  /** Lay a source on the table: the picture it begins with, if it begins with one. */
-  async open(name: string, file?: Blob): Promise<void> {
+  /** Have a source on the table, unless it lies there. */
+  private async lay({ id, file }: OnTable): Promise<void> {
+    if (this.lies === id) return
     this.original?.close()
-    this.original = undefined
-    this.result = this.shown = undefined
+    this.original = this.result = this.shown = this.printed = undefined
     let pixels: Pixels | undefined
     if (file) {
       pixels = pixelsOfPng(await file.arrayBuffer())
       this.original = await createImageBitmap(new ImageData(pixels.data, pixels.width, pixels.height))
     }
-    this.runner.setOriginal(name, pixels)
+    this.runner.setOriginal(id, pixels)
+    this.lies = id
   }
 
-  /** Bring what the recipe needs, follow it, and have the result at hand for the brush. */
-  async follow(recipe: Recipe, makes: Makes, largest: number, edit: number): Promise<PrepNews> {
+  /** Bring what the recipe of a source needs, and follow it. */
+  async follow(
+    table: OnTable,
+    recipe: Recipe,
+    makes: Makes,
+    largest: number,
+    edit: number,
+  ): Promise<Followed> {
+    await this.lay(table)
     await this.bringFor(recipe)
     const start = performance.now()
     this.shown = { recipe, makes }
     this.result = this.runner.follow(recipe, makes)
     const ms = performance.now() - start
     const figures = this.runner.measure(this.result, makes, largest)
+    this.printed = undefined
     const picture = this.runner.bytes(this.result)
-    this.images.put(makes, ON_THE_TABLE, picture)
-    this.print()
-    return { edit, ms, figures, screen: this.runner.screenOf(recipe) }
+    return { news: { edit, ms, figures, screen: this.runner.screenOf(recipe) }, picture }
   }
 
-  /** What a whole recipe comes to, as a PNG. What is shown stays as it is. */
-  async finish(recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
+  /** What a whole recipe of a source comes to, as a PNG. What is shown stays as it is. */
+  async finish(table: OnTable, recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
+    await this.lay(table)
     await this.bringFor(recipe)
     const png = pngOfInk(this.runner.bytes(this.runner.follow(recipe, makes)))
     if (this.shown) this.result = this.runner.follow(this.shown.recipe, this.shown.makes)
@@ -133,40 +154,40 @@ export class Prep {
     return canvas.transferToImageBitmap()
   }
 
-  attach(id: string, which: Print, context: Context): void {
-    this.prints.set(id, { which, context })
-    this.draw(which, context)
-  }
-
-  drop(id: string): void {
-    this.prints.delete(id)
-  }
-
-  private print(): void {
-    if (!this.result) return
+  /** The result as it is printed. */
+  private get print(): OffscreenCanvas | undefined {
+    if (this.printed || !this.result) return this.printed
     const pixels = this.runner.print(this.result, this.ink, this.paper)
-    if (this.printed?.width !== pixels.width || this.printed.height !== pixels.height) {
-      this.printed = new OffscreenCanvas(pixels.width, pixels.height)
-    }
+    this.printed = new OffscreenCanvas(pixels.width, pixels.height)
     this.printed.getContext("2d")!.putImageData(pixels, 0, 0)
-    for (const { which, context } of this.prints.values()) this.draw(which, context)
+    return this.printed
   }
 
-  private draw(which: Print, context: Context): void {
-    const { width, height } = context.canvas
-    const source = which === "original" ? this.original : this.printed
-    context.setTransform(1, 0, 0, 1, 0, 0)
+  /** A print, px of the picture; nothing where nothing lies on the table. */
+  printOf(which: Print, width: number, height: number): ImageBitmap | undefined {
+    if (!this.result) return undefined
+    const context = new OffscreenCanvas(width, height).getContext("2d")!
+    const source = which === "original" ? this.original : this.print
     context.fillStyle = hexOf(this.paper)
     context.fillRect(0, 0, width, height)
-    if (!source) return
+    if (source) this.draw(context, source, which === "tiled" ? 3 : 1)
+    return context.canvas.transferToImageBitmap()
+  }
+
+  /** Draw a picture as large as there is room, so many times across and down. */
+  private draw(
+    context: OffscreenCanvasRenderingContext2D,
+    source: ImageBitmap | OffscreenCanvas,
+    times: number,
+  ): void {
+    const { width, height } = context.canvas
     context.imageSmoothingQuality = "high"
-    const times = which === "tiled" ? 3 : 1
     const fit = Math.min(width / (source.width * times), height / (source.height * times))
     const [wide, high] = [source.width * fit, source.height * fit]
     const [left, top] = [(width - wide * times) / 2, (height - high * times) / 2]
     // Whole pixels and one scale, so that the tiles' joins are those of the source and not of the scaling.
     context.setTransform(fit, 0, 0, fit, Math.round(left), Math.round(top))
-    if (which === "tiled") {
+    if (times > 1) {
       context.fillStyle = context.createPattern(source, "repeat")!
       context.fillRect(0, 0, source.width * times, source.height * times)
     } else context.drawImage(source, 0, 0)

@@ -1,6 +1,6 @@
 // What nobody waits for with a pen in hand is done by a second worker, with a module of its own: pictures of stations and
-// pockets, readings, variations, files. Neither waits for the other. Where the device has no room for it, the pen's own
-// does it.
+// pockets, readings, variations, recipes, files. Neither waits for the other. Where the device has no room for it, the
+// pen's own does it.
 import { Asking } from "./asking"
 import { isFatal, type Launched } from "./launch"
 import type { News, WorkerApi } from "./worker"
@@ -8,6 +8,7 @@ import type { News, WorkerApi } from "./worker"
 /** Calls that stand alone: any worker can answer them. */
 const ALONE = new Set<keyof WorkerApi>([
   ...(["inkPocket", "inkStation", "traces", "measure", "readBrush", "compare", "referenceLines"] as const),
+  ...(["prepFollow", "prepPrint", "prepFinish", "makePicture", "beginSource", "sketch"] as const),
   ...(["neighbours", "writeSheet"] as const),
 ])
 /** What both must know of the room, and of the strokes that readings are taken on. */

@@ -132,11 +132,6 @@ function makeEngine(): Engine {
       }
     }
     if (data.measured?.turn === turn) readings.value = data.measured.readings
-    if (data.prep) {
-      prep.value = data.prep
-      prepProblem.value = ""
-    }
-    if (data.prepProblem) prepProblem.value = data.prepProblem
     if (data.laid !== undefined) laid.value = data.laid
     if (data.written !== undefined) written.value = data.written
     if (data.broken && !exhausted.value) restart()

@@ -9,7 +9,8 @@ import { strokeAt, strokesIn } from "./choosing"
 import { ruleGuides } from "./guides"
 import { neighbours } from "./neighbours"
 import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
-import type { PrepNews, Print } from "./prep"
+import type { Picture as InkPicture } from "./images"
+import { ON_THE_TABLE, type OnTable, type Print } from "./prep"
 import type { Bring } from "./pictures"
 import type { PocketPicture, ShownOn } from "./pockets"
 import type { Readings } from "./readings"
@@ -33,10 +34,6 @@ export interface News {
   laid?: number
   /** How much of a sheet is written, 0..1. */
   written?: number
-  /** What the recipe on the prep table came to. */
-  prep?: PrepNews
-  /** Why the recipe could not be followed. */
-  prepProblem?: string
   /** The engine met what it cannot go on from: it must be started anew. */
   broken?: string
 }
@@ -98,36 +95,13 @@ function tell(what: News): void {
   news?.postMessage(what)
 }
 
-interface PrepWish {
+/** A recipe of a source that is to be followed, and the size that it should hold up to. */
+export interface PrepWish {
+  table: OnTable
   recipe: Recipe
   makes: Makes
   largest: number
   edit: number
-  /** The brush that tries the source. */
-  brush: BrushDocument
-}
-
-let prepWish: PrepWish | undefined
-let prepping = false
-
-/** Follow the latest recipe; of those that came meanwhile only the last is followed. */
-async function followRecipe(): Promise<void> {
-  if (prepping) return
-  prepping = true
-  while (prepWish) {
-    const { recipe, makes, largest, edit, brush } = prepWish
-    prepWish = undefined
-    try {
-      tell({ prep: await desk.prep.follow(recipe, makes, largest, edit) })
-      desk.setBrush("prep", brush)
-    } catch (error) {
-      if (isFatal(error)) tell({ broken: error.message })
-      tell({ prepProblem: (error as Error).message })
-    }
-    // Let waiting pen events and recipes in.
-    await new Promise((go) => setTimeout(go))
-  }
-  prepping = false
 }
 
 /** A kernel that trapped, or memory that could not grow, leaves the module in no state to go on from. */
@@ -163,7 +137,7 @@ const api = {
   /** How many recorded strokes were inked on the easels: what is done for one must not cost as much as all. */
   strokesInked: () => desk.strokesInked,
   /** Whether all that was asked for is inked. */
-  rests: () => waiting.size === 0 && !prepping && !beating && scaleTimer === undefined && desk.rests,
+  rests: () => waiting.size === 0 && !beating && scaleTimer === undefined && desk.rests,
   /** Whether anybody is there. */
   alive: () => true,
   attach: (name: EaselName, canvas: OffscreenCanvas) => desk.attach(name, context(canvas)),
@@ -263,17 +237,19 @@ const api = {
     return Comlink.transfer(inked, [inked.picture])
   },
   capture: (frame: Rectangle) => desk.capture(frame),
-  prepOpen: (name: string, file?: Blob) => desk.prep.open(name, file),
-  prepFollow(wish: PrepWish) {
-    prepWish = wish
-    void followRecipe()
+  async prepFollow({ table, recipe, makes, largest, edit }: PrepWish) {
+    const followed = await desk.prep.follow(table, recipe, makes, largest, edit)
+    return Comlink.transfer(followed, [followed.picture.ink.buffer])
   },
-  prepFinish: (recipe: Recipe, makes: Makes) => desk.prep.finish(recipe, makes),
+  prepPrint(which: Print, width: number, height: number) {
+    const print = desk.prep.printOf(which, width, height)
+    return print && Comlink.transfer(print, [print])
+  },
+  prepFinish: (table: OnTable, recipe: Recipe, makes: Makes) => desk.prep.finish(table, recipe, makes),
   makePicture: (recipe: Recipe, makes: Makes) => desk.prep.make(recipe, makes),
   beginSource: (file: Blob, makes?: Makes) => desk.prep.begin(file, makes),
-  attachPrint: (id: string, which: Print, canvas: OffscreenCanvas) =>
-    desk.prep.attach(id, which, canvas.getContext("2d") as OffscreenCanvasRenderingContext2D),
-  dropPrint: (id: string) => desk.prep.drop(id),
+  /** Have what the recipe on the prep table came to at hand for the brush that tries it. */
+  putOnTable: (makes: Makes, picture: InkPicture) => desk.images.put(makes, ON_THE_TABLE, picture),
   takeInHand: (id: string) => desk.takeInHand(id),
   compare: (brush: BrushDocument) => desk.compare(brush),
   neighbours: (brush: BrushDocument, stations: string[], far: number, seed: number) =>

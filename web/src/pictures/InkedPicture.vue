@@ -5,6 +5,7 @@ import { computed, ref, useTemplateRef, watch } from "vue"
 import { latest } from "@/engine/latest"
 import type { Crossing, Picture, Wedge } from "@/engine/stations"
 import { useEngine } from "@/engine/useEngine"
+import { showPicture } from "./showPicture"
 
 /**
  * `shape` is the picture's width over its height, where nothing else gives it a height; `wedge` what the wedge runs
@@ -30,18 +31,10 @@ const ink = latest(async () => {
   const inked = await engine.api.inkStation(props.station, brush, across, down, props.wedge)
   busy.value = false
   if (!inked) return
-  if (canvas.value) show(canvas.value, inked.picture)
+  if (canvas.value) showPicture(canvas.value, inked.picture)
   else inked.picture.close()
   if (inked.crossing) emit("counted", inked.crossing)
 })
-
-function show(on: HTMLCanvasElement, picture: ImageBitmap): void {
-  if (on.width !== picture.width || on.height !== picture.height) {
-    on.width = picture.width
-    on.height = picture.height
-  }
-  on.getContext("bitmaprenderer")!.transferFromImageBitmap(picture)
-}
 
 watch([engine.shown, pixels, () => props.wedge], ink, { immediate: true })
 </script>

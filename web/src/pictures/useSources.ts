@@ -86,6 +86,10 @@ async function make(
   const { api: engine, ready } = useEngine()
   await ready
   const made = await engine.makePicture(recipe, makes)
+  if (!made) {
+    notice("The picture is more than this device can hold. Make it smaller, and try again.")
+    return undefined
+  }
   try {
     const picture = await keepPicture(store, made)
     return await makeSource(store, { name, note: "", makes, recipe, picture, original: null, working: null })

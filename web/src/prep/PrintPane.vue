@@ -2,10 +2,11 @@
 // A print of the original, the result or the tiled result. On the result the pen works, if a step asks for it.
 import type { Kind } from "@/documents/stroke"
 import { useElementSize } from "@vueuse/core"
-import * as Comlink from "comlink"
-import { computed, onBeforeUnmount, onMounted, ref, useId, useTemplateRef } from "vue"
+import { computed, ref, useTemplateRef, watch } from "vue"
 import { leanOf } from "@/documents/lean"
+import { latest } from "@/engine/latest"
 import type { Print } from "@/engine/prep"
+import { showPicture } from "@/pictures/showPicture"
 import { useSheetPointers } from "@/parts/useSheetPointers"
 import { usePrep } from "./usePrep"
 
@@ -16,24 +17,25 @@ const emit = defineEmits<{
   up: []
   cancel: []
 }>()
-const { engine, news } = usePrep()
+const { engine, news, follow } = usePrep()
 const room = useTemplateRef("room")
 const canvas = useTemplateRef("canvas")
 const { width, height } = useElementSize(room)
-const id = useId()
 const SIDE = 1200
 const begun = ref(0)
 
-onMounted(async () => {
-  await engine.ready
-  const element = canvas.value!
-  const ratio = window.devicePixelRatio || 1
-  element.width = Math.min(SIDE, Math.max(1, Math.round(room.value!.clientWidth * ratio)))
-  element.height = Math.min(SIDE, Math.max(1, Math.round(room.value!.clientHeight * ratio)))
-  const lent = element.transferControlToOffscreen()
-  await engine.api.attachPrint(id, props.which, Comlink.transfer(lent, [lent]))
+const ratio = window.devicePixelRatio || 1
+const pixels = computed(() => [width, height].map((one) => Math.min(SIDE, Math.round(one.value * ratio))))
+
+/** Show what lies on the table now; where nothing does, as after the engine was started anew, it is laid there first. */
+const show = latest(async () => {
+  const [across, down] = pixels.value as [number, number]
+  if (!news.value || across < 1 || down < 1) return
+  const print = await engine.api.prepPrint(props.which, across, down)
+  if (print && canvas.value) showPicture(canvas.value, print)
+  else if (!print) void follow()
 })
-onBeforeUnmount(() => void engine.api.dropPrint(id))
+watch([news, pixels], show, { immediate: true })
 
 /** CSS px per picture px, and where the picture's corner lies. */
 const lie = computed(() => {

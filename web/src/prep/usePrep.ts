@@ -3,6 +3,7 @@ import type { BrushDocument } from "@/documents/brush"
 import { dequal } from "dequal"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
 import { useHistory } from "@/device/useHistory"
+import { latest } from "@/engine/latest"
 import { useLanes } from "@/engine/useLanes"
 import { pictureOf } from "@/device/pictures"
 import type { Store } from "@/device/store"
@@ -91,7 +92,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     unfinished = false
     const { recipe, makes } = JSON.parse(JSON.stringify(made)) as SourceState
     try {
-      const png = await engine.api.prepFinish(recipe, makes)
+      const png = await engine.api.prepFinish(table, recipe, makes)
       // What changed meanwhile is finished in its turn.
       if (png && state.value === made) await keeping.keepPicture(png)
     } catch (error) {
@@ -105,7 +106,10 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     return byPen.value ? { ...recipe, steps: recipe.steps.slice(0, at.value + 1) } : recipe
   }
 
-  function follow(): void {
+  const table = { id, file: undefined as Blob | undefined }
+
+  /** Follow the recipe as it stands, show what it comes to, and try it. */
+  const follow = latest(async () => {
     if (!state.value) return
     const { recipe, makes } = state.value
     // What is sent must be plain data.
@@ -113,14 +117,24 @@ export function makePrep(store: Store, id: string, brushId?: string) {
       recipe: Recipe
       brush: BrushDocument
     }
-    void engine.api.prepFollow({ ...plain, makes, largest: largest.value, edit: ++edit })
-  }
+    try {
+      const wish = { table, recipe: plain.recipe, makes, largest: largest.value, edit: ++edit }
+      const told = await engine.api.prepFollow(wish)
+      if (!told) return
+      engine.prep.value = told.news
+      engine.prepProblem.value = ""
+      await engine.api.putOnTable(makes, told.picture)
+      void engine.api.setBrush("prep", plain.brush, edit)
+    } catch (error) {
+      engine.prepProblem.value = (error as Error).message
+    }
+  })
 
   function put([next, nextKeys]: Laid): void {
     state.value = next
     keys.value = nextKeys
     if (chosen.value !== "start" && !nextKeys.includes(chosen.value)) chosen.value = "start"
-    follow()
+    void follow()
     keeping.keep(next)
     unfinished = true
     window.clearTimeout(finishing)
@@ -135,7 +149,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     ;[state.value, keys.value] = after
     if (chosen.value !== "start") chosen.value = "start"
     closeStep()
-    follow()
+    void follow()
     history.push({ before, after })
   }
 
@@ -245,7 +259,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   function choose(key: "start" | number): void {
     const before = byPen.value
     chosen.value = key
-    if (before || byPen.value) follow()
+    if (before || byPen.value) void follow()
   }
 
   function makeIt(makes: Makes): void {
@@ -272,7 +286,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     const [opened] = await Promise.all([keeping.open(), lanes.open(), openBrush(), history.open()])
     if (!opened) return
     const { working } = keeping
-    await engine.api.prepOpen(id, working.value ? await pictureOf(store, working.value) : undefined)
+    if (working.value) table.file = await pictureOf(store, working.value)
     await engine.api.setStrokes("prep", lanes.strokes.value)
     const laid = history.changes()
     nextKey = Math.max(0, ...laid.flatMap(({ before, after }) => [...before[1], ...after[1]])) + 1
@@ -282,7 +296,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     keys.value = same ? known[1] : opened.recipe.steps.map(() => nextKey++)
     // What another device made of it while it was closed here can be taken back too.
     if (known && !same) history.push({ before: known, after: [opened, keys.value] })
-    follow()
+    void follow()
   }
 
   start().catch((error: Error) => {
@@ -311,6 +325,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
       brushName,
       failed,
       largest,
+      follow,
     },
     ...{
       changeStart,
