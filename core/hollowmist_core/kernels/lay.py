@@ -233,8 +233,9 @@ def lay_textured(
     if is_toned(stamp, brush):
         keep_tones(cover, state.tones[:count], count)
     first, past = int32(0), count
-    if stamp.spread <= float32(0) and not brush.pixel_edge:
-        # Where the tip has no ink nothing needs to be known of the grain.
+    moves = is_grained(stamp, brush) and grain_at < 0
+    if moves and stamp.spread <= float32(0) and not brush.pixel_edge:
+        # Where the tip has no ink nothing needs to be known of the grain, which takes longest.
         if build or brush.coloured or brush.grain_way == CUT:
             first, past = inked_span(cover, count)
         else:
