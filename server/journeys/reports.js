@@ -20,6 +20,24 @@
     return { clientX: box.left + x * box.width, clientY: box.top + y * box.height, pressure, ...lean }
   }
 
+  /** Tell of reports that came together, in as many events as the browser would. */
+  function tell(target, reports, last, due) {
+    const type = "onpointerrawupdate" in window ? "pointerrawupdate" : "pointermove"
+    if (PointerEvent.prototype.getCoalescedEvents) {
+      const coalescedEvents = reports.map(([place, when]) => told(type, place, when))
+      target.dispatchEvent(told(type, last, due, { coalescedEvents }))
+    } else for (const [place, when] of reports) target.dispatchEvent(told(type, place, when))
+  }
+
+  /** Report so often in one event, as if a page had not listened for so long. */
+  function together(selector, count, hz) {
+    const target = document.querySelector(selector)
+    const box = target.getBoundingClientRect()
+    const now = performance.now()
+    const reports = Array.from({ length: count }, (_, i) => [placed(box, (i + 1) / hz), now + (1000 * (i + 1)) / hz])
+    tell(target, reports, ...reports.at(-1))
+  }
+
   /** Report `hz` times a second for so many seconds; what falls due together comes in one event. Returns how many. */
   async function report(selector, seconds, hz) {
     const target = document.querySelector(selector)
@@ -29,17 +47,12 @@
     const due = (i) => begun + (1000 * (i + 1)) / hz
     for (let i = 0; i < count; ) {
       await new Promise((go) => setTimeout(go, Math.max(0, due(i) - performance.now())))
-      const coalescedEvents = []
-      while (i < count && due(i) <= performance.now()) {
-        coalescedEvents.push(told("pointerrawupdate", placed(box, (i + 1) / hz), due(i)))
-        i++
-      }
-      if (coalescedEvents.length === 0) continue
-      const last = placed(box, i / hz)
-      target.dispatchEvent(told("pointerrawupdate", last, due(i - 1), { coalescedEvents }))
+      const reports = []
+      for (; i < count && due(i) <= performance.now(); i++) reports.push([placed(box, (i + 1) / hz), due(i)])
+      if (reports.length > 0) tell(target, reports, placed(box, i / hz), due(i - 1))
     }
     return count
   }
 
-  window.reports = { report, placed }
+  window.reports = { report, together, placed }
 })()

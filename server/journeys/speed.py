@@ -17,7 +17,7 @@ from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import home_speed, keeping_speed, minute_speed, native_speed, pen_speed, roll_speed, sheet_speed
+from . import home_speed, keeping_speed, minute_speed, native_speed, pen_speed, roll_speed, sheet_speed, webkit_speed
 from .browser import JourneyCase, Pen, encoded, rows_of, settle
 from .native_speed import POINTED, ROUNDS, some_stamps
 
@@ -326,6 +326,7 @@ PARTS = {
     "rolls": roll_speed.figures,
     "sheets": sheet_speed.figures,
     "pen": pen_speed.figures,
+    "webkit": webkit_speed.figures,
     "minute": lambda case: {**minute_speed.pen(case, twelve_responses()), **minute_speed.fingers(case)},
 }
 """Parts of the table, in the order in which they are measured: later ones open what earlier ones made."""

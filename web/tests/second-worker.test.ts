@@ -71,6 +71,20 @@ describe("the second worker", () => {
     expect(running()).toBe(1)
   })
 
+  it("waits while a pen draws, until that is lifted or its worker ends", async () => {
+    const { second, asked } = workers(async () => 1)
+    second.hears("down", ["bench"])
+    expect(asked).toEqual([])
+    await second.call("inkStation", [])
+    second.hears("down", ["bench"])
+    second.hears("move", [])
+    second.hears("up", ["bench"])
+    second.hears("cancel", ["bench"])
+    second.penEnded()
+    await Promise.resolve()
+    expect(asked.slice(1)).toEqual(Array(4).fill("1 penIsDown"))
+  })
+
   it("gives its memory back once nothing is asked of it", async () => {
     vi.useFakeTimers()
     onTestFinished(() => void vi.useRealTimers())

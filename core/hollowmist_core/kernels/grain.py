@@ -6,7 +6,7 @@ the most it may cover, so that the grain stays however often the stroke goes ove
 scale so that full grain leaves that most as it is.
 """
 
-from numba import float32, int32
+from numba import float32, int32, uint32
 
 from ..settings import numbers
 from .blend import MULTIPLY, blended
@@ -40,25 +40,33 @@ def usual_side(state, brush):
 
 
 @helper
-def grain_row(row, words, count, brush, image, bank, x, y, dx, dy, side):
-    """Write the grain 0..1 of `count` places along a line; (x, y) in device px of the frame that it holds to.
+def grain_sampler(image, side):
+    """How a grain whose tile is `side` device px wide is read: what rows under a stamp have in common.
 
-    `words` is scratch space.
+    Returns (the level, as `images.level_of` tells it; texels of it per device px across and down).
     """
     wide, high = float32(image.widths[0]), float32(image.heights[0])
     texels = wide / side
-    level = level_for(image, texels)
-    fit_x = texels * float32(image.widths[level]) / wide
-    fit_y = texels * float32(image.heights[level]) / high
+    level = level_of(image, level_for(image, texels))
+    return level, texels * float32(level[0]) / wide, texels * float32(level[1]) / high
+
+
+@helper
+def grain_row(row, words, count, brush, sampler, bank, x, y, dx, dy):
+    """Write the grain 0..1 of `count` places along a line; (x, y) in device px of the frame that it holds to.
+
+    `sampler` is what `grain_sampler` tells, `words` scratch space.
+    """
+    level, fit_x, fit_y = sampler
     c, s = brush.grain_cos, brush.grain_sin
     read_tiled(
         row,
         words,
         count,
         bank,
-        level_of(image, level),
-        (x * c + y * s) * fit_x + brush.grain_offset_x * float32(image.widths[level]),
-        (y * c - x * s) * fit_y + brush.grain_offset_y * float32(image.heights[level]),
+        level,
+        (x * c + y * s) * fit_x + brush.grain_offset_x * float32(level[0]),
+        (y * c - x * s) * fit_y + brush.grain_offset_y * float32(level[1]),
         (dx * c + dy * s) * fit_x,
         (dy * c - dx * s) * fit_y,
     )
@@ -116,46 +124,50 @@ def grain_tile(state, brush, sources, surface, tile):
     slot = claim(state, surface, GRAIN, tile)
     if slot < 0:
         return slot
-    image = sources.images[brush.grain_image]
-    side = usual_side(state, brush)
+    sampler = grain_sampler(sources.images[brush.grain_image], usual_side(state, brush))
     x = float32(tile % state.columns * TILE) + HALF + state.shift_x
     y = float32(tile // state.columns * TILE) + HALF + state.shift_y
     for line in range(TILE):
         start = slot * TILE_AREA + line * TILE
         row = surface.pool[start : start + TILE]
-        grain_row(
-            row, state.words, TILE, brush, image, sources.bank, x, y + float32(int32(line)), ONE, float32(0), side
-        )
+        grain_row(row, state.words, TILE, brush, sampler, sources.bank, x, y + float32(int32(line)), ONE, float32(0))
     return slot
 
 
 @helper
-def moving_row(row, count, dx, dy, state, stamp, brush, sources):
-    """Write the grain under a stamp's row that the grain plane does not have: it holds to the stamp, runs along
-    the line, or is coarser or finer by a response.
+def moving_sampler(state, stamp, brush, images):
+    """How the grain under a stamp is read that the grain plane does not have: it holds to the stamp, runs along the
+    line, or is coarser or finer by a response. Zeros where there is none."""
+    if brush.grain_image < 0:
+        return (int32(0), int32(0), uint32(0)), float32(0), float32(0)
+    by_stamp = brush.grain_hold == STAMP and not brush.ribbon
+    side = tile_side(state, brush, TWO * stamp.major) if by_stamp else usual_side(state, brush)
+    return grain_sampler(images[brush.grain_image], side * stamp.grain_times)
+
+
+@helper
+def moving_row(row, count, dx, dy, state, stamp, brush, bank, sampler):
+    """Write the grain under a stamp's row, read as `moving_sampler` tells.
 
     (dx, dy) is from the stamp's centre to the first pixel, px.
     """
-    image, words = sources.images[brush.grain_image], state.words
-    times = stamp.grain_times
+    words = state.words
     if brush.grain_hold == STAMP and not brush.ribbon:
         c, s = stamp.cos, stamp.sin
         x = (dx * c + dy * s) * stamp.flip_u
         y = (dy * c - dx * s) * stamp.flip_v
-        side = tile_side(state, brush, TWO * stamp.major) * times
-        grain_row(row, words, count, brush, image, sources.bank, x, y, c * stamp.flip_u, -s * stamp.flip_v, side)
+        grain_row(row, words, count, brush, sampler, bank, x, y, c * stamp.flip_u, -s * stamp.flip_v)
         return
-    side = usual_side(state, brush) * times
     if brush.grain_hold == LINE or brush.grain_hold == STAMP:
         c, s = stamp.along_x, stamp.along_y
         dx += stamp.x - stamp.path_x
         dy += stamp.y - stamp.path_y
         x = stamp.s * state.scale + dx * c + dy * s
-        grain_row(row, words, count, brush, image, sources.bank, x, dy * c - dx * s, c, -s, side)
+        grain_row(row, words, count, brush, sampler, bank, x, dy * c - dx * s, c, -s)
         return
     x = stamp.x + dx + float32(state.corner_x) + state.shift_x
     y = stamp.y + dy + float32(state.corner_y) + state.shift_y
-    grain_row(row, words, count, brush, image, sources.bank, x, y, ONE, float32(0), side)
+    grain_row(row, words, count, brush, sampler, bank, x, y, ONE, float32(0))
 
 
 @helper

@@ -15,29 +15,25 @@ from .cover import (
     has_corners,
     on_sheet,
     oval_cover,
-    reach_of,
     round_cover,
     samplers_of,
     shape_sides,
     shapes_cover,
-    sides_of,
     smoothness_of,
 )
-from .grain import CUT, PAPER, STROKE, bite_row, grain_tile, moving_row
+from .grain import CUT, PAPER, STROKE, bite_row, grain_tile, moving_row, moving_sampler
 from .pixel import fill_middle, harden, harden_bitten
 from .records import IMAGE, STAMP, TILE, TILE_AREA
 from .records import STROKE as STATE
 from .registry import array, helper, kernel
 from .sheet import channel, claim, claim_ink, tint_plane
+from .spans import LANES, both_spans, box_span, oval_span
 from .spread import creep_row, spread_row
 from .tip import ELLIPSE, SHAPES
 from .tones import keep_tones, tinge_row
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
-LANES = int32(8)
-"""Rows of computed tips are widened to whole vectors of this many cells; beyond the tip they take no ink. Shapes are
-read cell by cell. Divides `TILE`."""
 
 
 @helper
@@ -96,55 +92,6 @@ def ink_capped_row(row, cover, caps, count, stamp, build):
     else:
         for i in range(count):
             row[i] = max(row[i], flow * caps[i] * cover[i])
-
-
-@helper
-def oval_span(stamp, dy):
-    """Where a row at height dy over the centre crosses an elliptical stamp: middle and half width, px.
-
-    |position|^2 = qa dx^2 + 2 qb dx + qc <= reach^2, solved for dx. The half width is negative where
-    the row misses it.
-    """
-    reach = reach_of(stamp)
-    major, minor = sides_of(stamp)
-    du, dv = stamp.cos / major, -stamp.sin / minor
-    eu, ev = stamp.sin / major, stamp.cos / minor
-    inv_qa = ONE / (du * du + dv * dv)
-    qb = du * eu + dv * ev
-    qc = (eu * eu + ev * ev) * dy * dy - reach * reach
-    root = qb * qb * dy * dy * inv_qa * inv_qa - qc * inv_qa
-    if root <= float32(0):
-        return float32(0), float32(-1)
-    return -qb * dy * inv_qa, math.sqrt(root)
-
-
-@helper
-def box_span(a, b, cos, sin, dy):
-    """Where a row crosses a turned box of half sides a and b: middle and half width, px."""
-    low, high = float32(-1e9), float32(1e9)
-    if abs(cos) > float32(1e-6):
-        one, two = (-a - dy * sin) / cos, (a - dy * sin) / cos
-        low, high = max(low, min(one, two)), min(high, max(one, two))
-    elif abs(dy * sin) > a:
-        return float32(0), float32(-1)
-    if abs(sin) > float32(1e-6):
-        one, two = (dy * cos - b) / sin, (dy * cos + b) / sin
-        low, high = max(low, min(one, two)), min(high, max(one, two))
-    elif abs(dy * cos) > b:
-        return float32(0), float32(-1)
-    return (low + high) * HALF, (high - low) * HALF
-
-
-@helper
-def both_spans(middle, half, other_middle, other_half):
-    """The span, as middle and half width, that holds two; one of negative half width is none."""
-    if other_half < float32(0):
-        return middle, half
-    if half < float32(0):
-        return other_middle, other_half
-    low = min(middle - half, other_middle - other_half)
-    high = max(middle + half, other_middle + other_half)
-    return (low + high) * HALF, (high - low) * HALF
 
 
 @helper
@@ -219,15 +166,16 @@ def lay_textured(
     row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, sources, samplers, pool, grain_at, scales
 ):
     """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1; `samplers` tell how
-    a shape is read.
+    its shapes are read, and a grain that moves.
 
     Leaves the stamp's coverage in `state.cover`, and the most that it may cover in `state.caps`.
     """
     inv_major, inv_minor, smoothness = scales
+    shapes, moving = samplers
     cover = state.cover[:count]
     if stamp.tip == SHAPES:
         clear_row(cover, count)
-        shapes_cover(cover, state.words, count, u, v, du, dv, stamp, sources.bank, samplers)
+        shapes_cover(cover, state.words, count, u, v, du, dv, stamp, sources.bank, shapes)
     elif stamp.spread <= float32(0):
         cover_row(cover, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness)
     if is_toned(stamp, brush):
@@ -252,7 +200,7 @@ def lay_textured(
             for i in range(count):
                 bites[i] = under[i]
         else:
-            moving_row(bites, count, dx, dy, state, stamp, brush, sources)
+            moving_row(bites, count, dx, dy, state, stamp, brush, sources.bank, moving)
     if stamp.spread > float32(0):
         creeps = state.creeps[:count]
         creep_row(creeps, bites, count, stamp, brush)
@@ -284,7 +232,8 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
     bare = stamp.bite <= float32(0) and stamp.spread <= float32(0)
     plain = stamp.tip == ELLIPSE and bare and not brush.coloured and not brush.pixel_edge
     corners = has_corners(stamp)
-    samplers = samplers_of(stamp, sources.images, ONE)
+    shapes = samplers_of(stamp, sources.images, ONE)
+    moving = moving_sampler(state, stamp, brush, sources.images)
     a, b = half_sides(stamp, sources.images)
     other_a, other_b = a, b
     if stamp.mix > float32(0):
@@ -334,7 +283,7 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
                 state,
                 brush,
                 sources,
-                samplers,
+                (shapes, moving),
                 pool,
                 grain_at,
                 (inv_major, inv_minor, smoothness),

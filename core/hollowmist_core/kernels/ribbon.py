@@ -11,7 +11,7 @@ from numba import float32, int32, uint32
 
 from ..settings import numbers
 from .cover import on_sheet
-from .grain import bite_row, grain_tile, moving_row
+from .grain import bite_row, grain_tile, moving_row, moving_sampler
 from .images import FIXED, FULL, fixed, level_for, weighed
 from .lay import ink_capped_row, is_grained, lies_still, tint_rows, tint_tiles
 from .pixel import harden, harden_bitten
@@ -194,6 +194,7 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
     start = a.x - float32(corner_x)
     bitten = is_grained(a, brush)
+    moving = moving_sampler(state, a, brush, sources.images)
     top = int32(max(0, box[1] - corner_y))
     lines = int32(min(TILE, box[3] - corner_y)) - top
     lows, highs = row_spans(state, lines, top + int32(corner_y), a.y, left, right, (cos, sin, -sin, cos), strip)
@@ -226,7 +227,7 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
                 for i in range(count):
                     bites[i] = pool[at + i]
             else:
-                moving_row(bites, count, dx, dy, state, a, brush, sources)
+                moving_row(bites, count, dx, dy, state, a, brush, sources.bank, moving)
             bite_row(cover, inks, bites, count, a, brush)
             if brush.pixel_edge:
                 harden_bitten(cover, inks, count, a.cap)

@@ -1,15 +1,67 @@
-"""Spans: where rows of a tile cross a piece of a line; all at once, so that they become vector instructions."""
+"""Spans: from where to where a row of a tile crosses a stamp, or a piece of a line."""
 
 import math
 
 import numpy as np
 from numba import float32, int32
 
-from .lay import LANES
+from .cover import reach_of, sides_of
 from .records import TILE
 from .registry import helper
 
 HALF, ONE = float32(0.5), float32(1)
+LANES = int32(8)
+"""Rows of computed tips are widened to whole vectors of this many cells; beyond the tip they take no ink. Shapes are
+read cell by cell. Divides `TILE`."""
+
+
+@helper
+def oval_span(stamp, dy):
+    """Where a row at height dy over the centre crosses an elliptical stamp: middle and half width, px.
+
+    |position|^2 = qa dx^2 + 2 qb dx + qc <= reach^2, solved for dx. The half width is negative where
+    the row misses it.
+    """
+    reach = reach_of(stamp)
+    major, minor = sides_of(stamp)
+    du, dv = stamp.cos / major, -stamp.sin / minor
+    eu, ev = stamp.sin / major, stamp.cos / minor
+    inv_qa = ONE / (du * du + dv * dv)
+    qb = du * eu + dv * ev
+    qc = (eu * eu + ev * ev) * dy * dy - reach * reach
+    root = qb * qb * dy * dy * inv_qa * inv_qa - qc * inv_qa
+    if root <= float32(0):
+        return float32(0), float32(-1)
+    return -qb * dy * inv_qa, math.sqrt(root)
+
+
+@helper
+def box_span(a, b, cos, sin, dy):
+    """Where a row crosses a turned box of half sides a and b: middle and half width, px."""
+    low, high = float32(-1e9), float32(1e9)
+    if abs(cos) > float32(1e-6):
+        one, two = (-a - dy * sin) / cos, (a - dy * sin) / cos
+        low, high = max(low, min(one, two)), min(high, max(one, two))
+    elif abs(dy * sin) > a:
+        return float32(0), float32(-1)
+    if abs(sin) > float32(1e-6):
+        one, two = (dy * cos - b) / sin, (dy * cos + b) / sin
+        low, high = max(low, min(one, two)), min(high, max(one, two))
+    elif abs(dy * cos) > b:
+        return float32(0), float32(-1)
+    return (low + high) * HALF, (high - low) * HALF
+
+
+@helper
+def both_spans(middle, half, other_middle, other_half):
+    """The span, as middle and half width, that holds two; one of negative half width is none."""
+    if other_half < float32(0):
+        return middle, half
+    if half < float32(0):
+        return other_middle, other_half
+    low = min(middle - half, other_middle - other_half)
+    high = max(middle + half, other_middle + other_half)
+    return (low + high) * HALF, (high - low) * HALF
 
 
 @helper

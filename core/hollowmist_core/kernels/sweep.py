@@ -12,12 +12,12 @@ from numba import float32, int32
 from .cover import box_of, fade, fade_width, on_sheet, reach_of, smoothness_of
 from .faces import faced_row, hull_of
 from .grain import bite_row, grain_tile
-from .lay import LANES, ink_capped_row
+from .lay import ink_capped_row
 from .pixel import fill_middle, harden, harden_bitten, pixel_row
 from .records import NOW, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim_ink
-from .spans import away_from, fill_spans, row_spans
+from .spans import LANES, away_from, fill_spans, row_spans
 from .tip import ELLIPSE
 from .track import FROM, MIDDLE, QUARTER_WAY, TO
 from .weight import OPACITY

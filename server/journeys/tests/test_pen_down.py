@@ -6,6 +6,7 @@ from proofs.models import ProofStroke
 from sheets.models import SheetStroke
 
 from journeys.browser import JourneyCase, Pen, settle
+from journeys.pen_speed import SCRIPT
 from journeys.sheet_hands import FLAT, SheetHands
 
 NEWER = """(account) => {
@@ -67,6 +68,24 @@ class OnTheBenchTests(PenDown):
         box = self.sheet_box()
         self.line(box["y"] + box["height"] - 60, left=box["x"] + 100, lift=True)
         self.kept(2)
+
+    def reported(self, call, *given):
+        """The stroke that comes of reports, which all are in it."""
+        self.page.add_script_tag(path=SCRIPT)
+        self.pen.event("mousePressed", 640, self.foot - 200, force=0.5)
+        self.page.evaluate(f"(given) => window.reports.{call}('canvas.sheet', ...given)", given)
+        self.pen.event("mouseReleased", 640, self.foot - 200)
+        return self.kept(1)
+
+    def test_ten_thousand_reports_in_one_event_are_all_drawn(self):
+        drawn = self.reported("together", 10_000, 1000)
+        self.assertGreaterEqual(len(drawn), 10_000)
+        self.assertTrue((np.diff(drawn[:, 2]) >= 0).all())
+        settle(self.page)
+        self.assertGreater((self.pixels()[..., 0] < 90).sum(), 10_000)
+
+    def test_a_pen_of_a_thousand_hertz_loses_nothing(self):
+        self.assertGreaterEqual(len(self.reported("report", 1, 1000)), 1000)
 
     def test_a_newer_page_takes_the_store_over_after_the_stroke_and_not_in_it(self):
         other = self.page.context.new_page()

@@ -13,6 +13,12 @@ const ALONE = new Set<keyof WorkerApi>([
 ])
 /** What both must know of the room, and of the strokes that readings are taken on. */
 const SHARED = new Set<keyof WorkerApi>(["setColours", "setReference"])
+/** What tells whether a pen draws: until it is lifted pictures and readings wait. */
+const PEN = new Map<keyof WorkerApi, boolean>([
+  ["down", true],
+  ["up", false],
+  ["cancel", false],
+])
 /** Asked for nothing so long, ms, it gives its memory back. */
 const IDLE = 60_000
 /** One that ended so often has no room here. */
@@ -46,6 +52,8 @@ export class SecondWorker {
 
   /** The page tells the pen's worker something: what concerns this one too is told it as well. Returns whether it is. */
   hears(name: keyof WorkerApi, given: Given): boolean {
+    const down = PEN.get(name)
+    if (down !== undefined && this.running) void this.send(this.running, "penIsDown", [down])
     if (!SHARED.has(name)) return false
     this.told.set(name, given)
     if (this.running) void this.send(this.running, name, given)
@@ -66,6 +74,7 @@ export class SecondWorker {
 
   /** The pen's worker ended: what that was asked for in this one's stead is asked again. */
   penEnded(): void {
+    if (this.running) void this.send(this.running, "penIsDown", [false])
     if (this.ends >= MOST_ENDS) this.asking.again()
   }
 

@@ -63,11 +63,24 @@ beat.port1.onmessage = () => {
     }
     return goOn()
   }
-  // Then what is left to ink, unless the pen is down.
-  if (penIsDown || !desk.inking) return
-  const ms = desk.inkOn()
-  tell({ laid: desk.laid })
-  if (ms !== undefined) tell({ inked: { edit: inkedEdit, ms, swept: desk.swept } })
+  // Then what is left to ink, and what pictures are to show: strokes come first. The pen comes before both.
+  if (penIsDown) return
+  if (desk.inking) {
+    const ms = desk.inkOn()
+    tell({ laid: desk.laid })
+    if (ms !== undefined) tell({ inked: { edit: inkedEdit, ms, swept: desk.swept } })
+    goOn()
+  } else if (toShow) {
+    tell({ shown: toShow })
+    toShow = undefined
+  }
+}
+
+/** What pictures of the stations are to show, where nobody was told of it yet. */
+let toShow: Shown | undefined
+
+function shows(shown: Shown): void {
+  toShow = shown
   goOn()
 }
 
@@ -85,10 +98,18 @@ let scaleTimer: ReturnType<typeof setTimeout> | undefined
 const FORESIGHT = 50
 const foresightTimers = new Map<EaselName, ReturnType<typeof setTimeout>>()
 
+/** Those who let in what waits: a timer would have each of them wait for milliseconds. */
+const turns: (() => void)[] = []
+const turn = new MessageChannel()
+turn.port1.onmessage = () => turns.shift()?.()
+
 /** Let all in that waits, and wait for a moment in which no stroke is drawn and none is on its way. */
 async function betweenInking(): Promise<void> {
-  do await new Promise((go) => setTimeout(go))
-  while (penIsDown || waiting.size > 0)
+  await new Promise<void>((go) => {
+    turns.push(go)
+    turn.port2.postMessage(null)
+  })
+  while (penIsDown || waiting.size > 0) await new Promise((go) => setTimeout(go))
 }
 
 function tell(what: News): void {
@@ -126,7 +147,7 @@ const context = (canvas: OffscreenCanvas) =>
 const api = {
   async start(url: string, port: MessagePort, bring: Bring) {
     news = port
-    desk = await makeDesk(url, goOn, (shown) => tell({ shown }), bring)
+    desk = await makeDesk(url, goOn, shows, bring)
   },
   async sketch(px: number, makes: Makes, start?: Start, step?: Step) {
     const made = await desk.prep.sketch(px, makes, start, step)
@@ -137,15 +158,19 @@ const api = {
   /** How many recorded strokes were inked on the easels: what is done for one must not cost as much as all. */
   strokesInked: () => desk.strokesInked,
   /** Whether all that was asked for is inked. */
-  rests: () => waiting.size === 0 && !beating && scaleTimer === undefined && desk.rests,
+  rests: () => waiting.size === 0 && !beating && !toShow && scaleTimer === undefined && desk.rests,
   /** Whether anybody is there. */
   alive: () => true,
   attach: (name: EaselName, canvas: OffscreenCanvas) => desk.attach(name, context(canvas)),
   async inkStation(which: Picture, brush: BrushDocument, width: number, height: number, wedge?: Wedge) {
+    await betweenInking()
     const inked = await desk.inkStation(which, brush, width, height, wedge)
     return Comlink.transfer(inked, [inked.picture])
   },
-  traces: (shown: Shown) => desk.traces(shown),
+  async traces(shown: Shown) {
+    await betweenInking()
+    return desk.traces(shown)
+  },
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
   setView(name: EaselName, view: View) {
     desk.easel(name).setView(view)
@@ -191,6 +216,10 @@ const api = {
   setFitting: (link?: Link) => desk.setFitting(link),
   fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
   setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
+  /** A pen is drawing, with ink that another worker makes: pictures and readings wait until it is lifted. */
+  penIsDown(down: boolean) {
+    penIsDown = down
+  },
   down(name: EaselName, pen: Pen) {
     penIsDown = true
     desk.easel(name).down(pen)
