@@ -170,7 +170,7 @@ def on_the_tablet(case) -> dict[str, float]:
     page.get_by_role("button", name="Draw on Ink").click()
     page.locator("header").get_by_role("button", name="Re-ink").click()
     page.get_by_role("button", name="The whole layer").click()
-    page.wait_for_selector(".offered canvas[aria-busy=false]")
+    page.wait_for_selector(".offered img[aria-busy=false]")
     settle(page)
     reinked = page.evaluate(INKED_AFTER, "Ink them with Label Monoline")
     page.goto(f"{case.live_server_url}/sheets")

@@ -4,6 +4,7 @@ import itertools
 import math
 import statistics
 import time
+from functools import cached_property
 
 import numpy as np
 from hollowmist_core import proofs, readings
@@ -268,15 +269,19 @@ class SpeedCase(JourneyCase):
             times.append(page.evaluate("window.hollowmist.inkTime()"))
         return times
 
-    def textured(self) -> float:
-        """The same for the brush with most to do: shapes along the line, bitten by a grain that runs along it."""
+    @cached_property
+    def drybrush(self):
+        """The brush with most to do: shapes along the line, bitten by a grain that runs along it."""
         ship_sources()
         shipped = {source.name: (source.pk, source.picture_id) for source in Source.objects.filter(account=None)}
         document = next(document for name, _, document in ROLLS["Shore textures"] if name == "Kelp Drybrush")
         whole = with_sources(document, shipped.__getitem__)
-        self.made["Kelp Drybrush"] = add_brush(self.roll, "Kelp Drybrush", whole)
+        return add_brush(self.roll, "Kelp Drybrush", whole)
+
+    def textured(self) -> float:
+        """How long re-inking takes for that brush, ms."""
         page = self.open_page(1280, 800)
-        page.goto(f"{self.live_server_url}/bench/{self.made['Kelp Drybrush'].pk}")
+        page.goto(f"{self.live_server_url}/bench/{self.drybrush.pk}")
         page.wait_for_selector(".standing:has-text('kept')")
         settle(page)
         times = self.reinks(page, "Line", "Reach")

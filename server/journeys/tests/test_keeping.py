@@ -174,10 +174,10 @@ class RollsTests(JourneyCase):
         page.wait_for_selector("text=do not go together")
         page.fill("input[name=password]", "slate-and-rope")
         page.click("button[type=submit]")
-        page.wait_for_selector(".pocket canvas.stroke")
+        page.wait_for_selector(".pocket img.stroke")
         settle(page)
         for picture in (".stroke", ".print"):
-            shot = np.asarray(Image.open(io.BytesIO(page.locator(f".pocket canvas{picture}").first.screenshot())))
+            shot = np.asarray(Image.open(io.BytesIO(page.locator(f".pocket img{picture}").first.screenshot())))
             self.assertGreater((shot[..., 0] < 90).sum(), 50)
         page.get_by_text("New brush").click()
         page.wait_for_selector("canvas.sheet")

@@ -97,7 +97,7 @@ class PackTests(JourneyCase):
         page.get_by_text("You have no roll yet").wait_for()
 
         self.choose(("twelve.hollowmist", "application/octet-stream", data))
-        page.wait_for_selector(".el-dialog .card canvas")
+        page.wait_for_selector(".el-dialog .card img")
         self.assertEqual(page.locator(".el-dialog .card strong").all_inner_texts(), order)
         page.get_by_role("button", name="Take it in").click()
         page.get_by_text("12 brushes came in").wait_for()
@@ -159,10 +159,10 @@ class PackTests(JourneyCase):
         }"""
         self.page.add_init_script(script % base64.b64encode(data).decode())
         self.page.goto(f"{self.live_server_url}/rolls")
-        self.page.wait_for_selector(".el-dialog .card canvas")
+        self.page.wait_for_selector(".el-dialog .card img")
         self.assertEqual(self.page.locator(".el-dialog .card strong").all_inner_texts(), self.names(self.roll))
         # Looked at on another stroke before any of it comes in.
-        card = self.page.locator(".el-dialog .card canvas").first
+        card = self.page.locator(".el-dialog .card img").first
         settle(self.page)
         before = card.screenshot()
         self.page.locator(".el-dialog .lane").click()

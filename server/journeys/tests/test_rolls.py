@@ -98,7 +98,7 @@ class RollsTests(JourneyCase):
 
     def test_brushes_show_on_the_lane_at_the_size_and_in_the_ink_that_one_likes(self):
         page = self.page
-        slip = page.locator(".pocket", has_text="Gull Down").locator("canvas").first
+        slip = page.locator(".pocket", has_text="Gull Down").locator("img").first
         before = self.ink_of(slip)
         page.get_by_role("button", name="Settings").click()
         page.get_by_role("button", name="How brushes show").click()
@@ -116,9 +116,9 @@ class RollsTests(JourneyCase):
         self.account.refresh_from_db()
         self.assertEqual((self.account.pockets["lane"], self.account.pockets["ink"]), ("loop", "#8a3b22"))
 
-    def ink_of(self, canvas) -> tuple[float, float]:
+    def ink_of(self, picture) -> tuple[float, float]:
         """How red the darkest part of a slip is, and how much of the slip is dark."""
-        pixels = np.asarray(Image.open(io.BytesIO(canvas.screenshot())).convert("RGB"), float)
+        pixels = np.asarray(Image.open(io.BytesIO(picture.screenshot())).convert("RGB"), float)
         dark = pixels.sum(-1) < 300
         return (float(pixels[dark, 0].mean()) if dark.any() else 0.0, float(dark.mean()))
 

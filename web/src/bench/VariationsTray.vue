@@ -3,7 +3,7 @@
 import { computed, onScopeDispose } from "vue"
 import { differences, inWords } from "@/documents/differences"
 import ValueSlider from "@/parts/ValueSlider.vue"
-import PocketPicture from "@/pictures/PocketPicture.vue"
+import PocketCanvas from "@/pictures/PocketCanvas.vue"
 import { STATIONS } from "./stations/stations"
 import { useBench } from "./useBench"
 import { laying, shownOn } from "@/pictures/shownOn"
@@ -81,7 +81,7 @@ onScopeDispose(acts.leaveOff)
           :aria-pressed="looked === i"
           @click="looked === i ? acts.leaveOff() : acts.look(i)"
         >
-          <PocketPicture class="stroke" :which="on" :document="document" />
+          <PocketCanvas class="stroke" :which="on" :document="document" />
           <span class="hm-small words">{{ words || "the brush itself" }}</span>
         </button>
       </li>

@@ -7,7 +7,16 @@ import type { News, WorkerApi } from "./worker"
 
 /** Calls that stand alone: any worker can answer them. */
 const ALONE = new Set<keyof WorkerApi>([
-  ...(["inkPocket", "inkStation", "traces", "measure", "readBrush", "compare", "referenceLines"] as const),
+  ...([
+    "inkPocket",
+    "writePocket",
+    "inkStation",
+    "traces",
+    "measure",
+    "readBrush",
+    "compare",
+    "referenceLines",
+  ] as const),
   ...(["prepFollow", "prepPrint", "prepFinish", "makePicture", "beginSource", "sketch"] as const),
   ...(["neighbours", "writeSheet"] as const),
 ])

@@ -265,6 +265,13 @@ const api = {
     const inked = await desk.inkPocket(which, brush, width, height)
     return Comlink.transfer(inked, [inked.picture])
   },
+  /** The same as a PNG. */
+  async writePocket(which: PocketPicture | ShownOn, brush: BrushDocument, width: number, height: number) {
+    const { picture, whole } = await desk.inkPocket(which, brush, width, height)
+    const canvas = new OffscreenCanvas(width, height)
+    canvas.getContext("bitmaprenderer")!.transferFromImageBitmap(picture)
+    return { file: await canvas.convertToBlob({ type: "image/png" }), whole }
+  },
   capture: (frame: Rectangle) => desk.capture(frame),
   async prepFollow({ table, recipe, makes, largest, edit }: PrepWish) {
     const followed = await desk.prep.follow(table, recipe, makes, largest, edit)

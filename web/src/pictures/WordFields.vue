@@ -9,7 +9,7 @@ import { useEngine } from "@/engine/useEngine"
 import { newSeed } from "@/documents/stroke"
 import { HANDS, MOST_LETTERS, WORDS } from "@/generated/layout"
 import SettingField from "@/parts/SettingField.vue"
-import PocketPicture from "./PocketPicture.vue"
+import PocketCanvas from "./PocketCanvas.vue"
 import { writtenStrokes } from "./writtenStrokes"
 
 const props = defineProps<{
@@ -69,7 +69,7 @@ function change(parts: Partial<WordWish>): void {
           :class="{ on: wish.hand === hand }"
           @click="change({ hand, slant: slantOf(hand) })"
         >
-          <PocketPicture
+          <PocketCanvas
             v-if="samples[hand]?.length"
             class="shown"
             :which="samples[hand]!"

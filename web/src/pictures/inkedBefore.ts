@@ -10,10 +10,15 @@ export interface Inking {
   down: number
 }
 
-/** So much is kept, pixels of four bytes: about four screens of pockets. */
-const MOST = 10_000_000
+/** So much is kept, bytes of files: some thousand pockets. */
+const MOST = 24_000_000
 
-const kept = new Map<string, ImageBitmap>()
+interface Kept {
+  address: string
+  bytes: number
+}
+
+const kept = new Map<string, Kept>()
 let held = 0
 
 function keyOf({ which, document, across, down }: Inking): string {
@@ -26,8 +31,8 @@ function keyOf({ which, document, across, down }: Inking): string {
 const known = ({ which }: Inking) =>
   typeof which === "string" || which.strokes.every((one) => "id" in one && one.id)
 
-/** The picture as it was inked before, if it still is there. */
-export function inkedBefore(inking: Inking): ImageBitmap | undefined {
+/** The address of a picture as it was inked before, if it still is there. */
+export function inkedBefore(inking: Inking): string | undefined {
   if (!known(inking)) return undefined
   const key = keyOf(inking)
   const found = kept.get(key)
@@ -35,21 +40,26 @@ export function inkedBefore(inking: Inking): ImageBitmap | undefined {
   // What is asked for last is let go of last.
   kept.delete(key)
   kept.set(key, found)
-  return found
+  return found.address
 }
 
-/** Keep a picture that is inked whole; the ones that nobody asked for longest make room. Returns whether it is kept. */
-export function keepInked(inking: Inking, picture: ImageBitmap): boolean {
-  if (!known(inking)) return false
+/**
+ * Keep a picture that is inked whole; the ones that nobody asked for longest make room. Returns its address, or nothing
+ * where it is not kept.
+ */
+export function keepInked(inking: Inking, file: Blob): string | undefined {
+  if (!known(inking)) return undefined
   const key = keyOf(inking)
-  if (kept.has(key)) return false
-  kept.set(key, picture)
-  held += picture.width * picture.height
-  for (const [oldest, one] of kept) {
-    if (held <= MOST) break
+  const there = kept.get(key)
+  if (there) return there.address
+  const one = { address: URL.createObjectURL(file), bytes: file.size }
+  kept.set(key, one)
+  held += one.bytes
+  for (const [oldest, { address, bytes }] of kept) {
+    if (held <= MOST || address === one.address) break
     kept.delete(oldest)
-    held -= one.width * one.height
-    one.close()
+    held -= bytes
+    URL.revokeObjectURL(address)
   }
-  return true
+  return one.address
 }

@@ -3,7 +3,7 @@
 import type { StoredBrush } from "@/device/tables/brushes"
 import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
-import { useElementVisibility } from "@vueuse/core"
+import { useElementVisibility, whenever } from "@vueuse/core"
 import { nextTick, ref, useTemplateRef } from "vue"
 import type { PocketAct } from "./acts"
 import { makerTold } from "@/documents/maker"
@@ -24,8 +24,9 @@ const emit = defineEmits<{
   act: [name: PocketAct]
 }>()
 const root = useTemplateRef<HTMLElement>("root")
-/** Inked once it is near what is seen. */
-const near = useElementVisibility(root, { rootMargin: "400px", once: true })
+/** Inked once it is near what is seen; from then on its pictures lie ready. */
+const near = ref(false)
+whenever(useElementVisibility(root, { rootMargin: "400px" }), () => (near.value = true), { once: true })
 const asked = ref(false)
 /** Its menu is made when it is first asked for: there may be hundreds of pockets. */
 const armed = ref(false)

@@ -9,7 +9,7 @@ import type { ShownOn } from "@/engine/pockets"
 import { useEngine } from "@/engine/useEngine"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import { useSheetPointers } from "@/parts/useSheetPointers"
-import PocketPicture from "@/pictures/PocketPicture.vue"
+import PocketCanvas from "@/pictures/PocketCanvas.vue"
 
 const emit = defineEmits<{ take: [picture: Blob]; leave: [] }>()
 const SIDE = 192
@@ -59,17 +59,15 @@ useSheetPointers(square, {
 })
 
 async function take(): Promise<void> {
-  const inked = await engine.api.inkPocket(toRaw(on.value), brush, SIDE, SIDE)
-  const canvas = new OffscreenCanvas(SIDE, SIDE)
-  canvas.getContext("bitmaprenderer")!.transferFromImageBitmap(inked.picture)
-  emit("take", await canvas.convertToBlob({ type: "image/png" }))
+  const written = await engine.api.writePocket(toRaw(on.value), brush, SIDE, SIDE)
+  if (written) emit("take", written.file)
 }
 </script>
 
 <template>
   <div class="draw">
     <div ref="square" class="square" role="group" aria-label="Draw your mark">
-      <PocketPicture class="inked" :which="on" :document="brush" />
+      <PocketCanvas class="inked" :which="on" :document="brush" />
     </div>
     <div class="acts">
       <ElButton type="primary" :disabled="strokes.length === 0" @click="take">This is my mark</ElButton>

@@ -12,7 +12,7 @@ import FormDialog from "@/parts/FormDialog.vue"
 import InkChooser from "@/parts/InkChooser.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { ownLanes } from "@/pictures/ownLanes"
-import PocketPicture from "@/pictures/PocketPicture.vue"
+import PocketCanvas from "@/pictures/PocketCanvas.vue"
 import { NO_WISH, usePocketWish, wished, type PocketWish } from "@/pictures/usePocketWish"
 
 const open = defineModel<boolean>({ required: true })
@@ -49,7 +49,7 @@ function take(): void {
 <template>
   <FormDialog v-model="open" title="How brushes show in their pockets" @take="take">
     <div class="shown">
-      <PocketPicture
+      <PocketCanvas
         v-for="brush in brushes"
         :key="brush.id"
         class="stroke"
