@@ -6,6 +6,7 @@ import numpy as np
 
 from ..document import read
 from ..kernels import beneath
+from ..kernels import sheet as sheet_kernels
 from ..kernels.sheet import TILE
 from ..native import Sheet, prepared
 from .pieces import LOOKS, straight
@@ -53,6 +54,19 @@ class BeneathTests(TestCase):
         self.assertGreaterEqual(self.sheet.free[0], free)
         self.assertTrue((self.sheet.maps == -1).all())
         self.assertEqual(len(set(self.sheet.free[1 : self.sheet.free[0] + 1])), self.sheet.free[0])
+
+    def test_a_sheet_is_turned_to_what_it_was_and_back(self):
+        before = self.sheet.pixels()
+        other = Sheet(3 * TILE, 2 * TILE)
+        other.free, other.pool, other.cells = self.sheet.free, self.sheet.pool, self.sheet.cells
+        inked(other, "soft", straight(40, 200, 300, 60))
+        after, free, kept = other.pixels(), int(self.sheet.free[0]), list_for(60)
+        given = (self.sheet.state, self.sheet.maps, other.state, other.maps, self.sheet.free, 0, 0, 0)
+        sheet_kernels.take_tiles(*given, kept)
+        self.assertEqual(int(self.sheet.free[0]), free)
+        for wanted in (after, before, after, before):
+            np.testing.assert_array_equal(self.sheet.pixels(), wanted)
+            beneath.exchange_tiles(self.sheet.maps, kept)
 
     def test_what_cannot_be_kept_is_said_and_nothing_is_lost(self):
         for kept, settings in ((list_for(2), {}), (list_for(60), {"wetness": 0.8, "run": 4.0})):

@@ -272,7 +272,7 @@ export function makeBench(id: string, account: { id: number; username: string })
 
   async function start(): Promise<void> {
     // What another brush measured says nothing of this one.
-    engine.readings.value = undefined
+    engine.dropReadings()
     await engine.ready
     started = true
     const [opened] = await Promise.all([

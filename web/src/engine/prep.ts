@@ -85,16 +85,25 @@ export class Prep {
     this.lies = id
   }
 
-  /** Bring what the recipe of a source needs, and follow it. */
-  async follow(
-    table: OnTable,
-    recipe: Recipe,
-    makes: Makes,
-    largest: number,
-    edit: number,
-  ): Promise<Followed> {
-    await this.lay(table)
-    await this.bringFor(recipe)
+  private turn: Promise<unknown> = Promise.resolve()
+
+  /** Do something with a source on the table, once it lies there and what its recipe needs is here; one at a time. */
+  private onTable<T>(table: OnTable, recipe: Recipe, act: () => T): Promise<T> {
+    const done = this.turn.then(async () => {
+      await this.lay(table)
+      await this.bringFor(recipe)
+      return act()
+    })
+    this.turn = done.catch(() => {})
+    return done
+  }
+
+  /** Follow the recipe of a source. */
+  follow(table: OnTable, recipe: Recipe, makes: Makes, largest: number, edit: number): Promise<Followed> {
+    return this.onTable(table, recipe, () => this.followed(recipe, makes, largest, edit))
+  }
+
+  private followed(recipe: Recipe, makes: Makes, largest: number, edit: number): Followed {
     const start = performance.now()
     this.shown = { recipe, makes }
     this.result = this.runner.follow(recipe, makes)
@@ -106,12 +115,12 @@ export class Prep {
   }
 
   /** What a whole recipe of a source comes to, as a PNG. What is shown stays as it is. */
-  async finish(table: OnTable, recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
-    await this.lay(table)
-    await this.bringFor(recipe)
-    const png = pngOfInk(this.runner.bytes(this.runner.follow(recipe, makes)))
-    if (this.shown) this.result = this.runner.follow(this.shown.recipe, this.shown.makes)
-    return png
+  finish(table: OnTable, recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
+    return this.onTable(table, recipe, () => {
+      const png = pngOfInk(this.runner.bytes(this.runner.follow(recipe, makes)))
+      if (this.shown) this.result = this.runner.follow(this.shown.recipe, this.shown.makes)
+      return png
+    })
   }
 
   /** What a recipe that begins with no picture comes to, as a PNG; what is on the table stays. */
@@ -163,9 +172,9 @@ export class Prep {
     return this.printed
   }
 
-  /** A print, px of the picture; nothing where nothing lies on the table. */
-  printOf(which: Print, width: number, height: number): ImageBitmap | undefined {
-    if (!this.result) return undefined
+  /** A print of a source, by its id, px of the picture; nothing where it does not lie on the table. */
+  printOf(id: string, which: Print, width: number, height: number): ImageBitmap | undefined {
+    if (!this.result || this.lies !== id) return undefined
     const context = new OffscreenCanvas(width, height).getContext("2d")!
     const source = which === "original" ? this.original : this.print
     context.fillStyle = hexOf(this.paper)

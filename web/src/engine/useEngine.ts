@@ -32,6 +32,7 @@ export interface Engine {
   traces: ShallowRef<StationTraces | undefined>
   inked: ShallowRef<{ edit: number; ms: number; swept: boolean }>
   readings: ShallowRef<Readings | undefined>
+  dropReadings: () => void
   /** Whether the brush has changed since its readings were taken. */
   remeasuring: ShallowRef<boolean>
   prep: ShallowRef<PrepNews | undefined>
@@ -139,7 +140,9 @@ function makeEngine(): Engine {
 
   const bringing: Bring = (digest) => bring(digest)
 
-  async function answered<T>(call: Promise<T>): Promise<T> {
+  /** Count what the second worker was asked for. A file takes as long as it takes, and is told of by itself. */
+  async function answered<T>(name: keyof WorkerApi, call: Promise<T>): Promise<T> {
+    if (name === "writeSheet") return call
     awaited++
     try {
       return await call
@@ -150,8 +153,14 @@ function makeEngine(): Engine {
 
   const trace = latest(async () => {
     const { value } = shown
-    traces.value = (value && (await answered(api.traces(value)))) ?? traces.value
+    traces.value = (value && (await api.traces(value))) ?? traces.value
   })
+
+  /** Another brush is going to be measured: what the one before comes to is of no use any more. */
+  function dropReadings(): void {
+    turn++
+    readings.value = undefined
+  }
 
   /** Measure a brush, once hands rest. What was measured before says nothing of it. */
   function measure(brush: BrushDocument): void {
@@ -160,7 +169,7 @@ function makeEngine(): Engine {
     const mine = ++turn
     resting = window.setTimeout(() => {
       resting = 0
-      void answered(api.measure(brush, mine)).then((found) => {
+      void api.measure(brush, mine).then((found) => {
         if (!found || mine !== turn) return
         readings.value = found
         remeasuring.value = false
@@ -226,9 +235,9 @@ function makeEngine(): Engine {
   let onBench: BrushDocument | undefined
 
   /** Papers have another colour, or the steadying is read on other strokes. */
-  function renew(): void {
+  function renew(name: keyof WorkerApi): void {
     if (shown.value) take({ shown: { ...shown.value } })
-    if (onBench) measure(onBench)
+    if (name === "setReference" && onBench) measure(onBench)
   }
 
   const second = new SecondWorker(
@@ -241,13 +250,13 @@ function makeEngine(): Engine {
     get:
       (_, name: keyof WorkerApi) =>
       (...given: never[]) => {
-        if (second.takes(name)) return second.call(name, given)
+        if (second.takes(name)) return answered(name, second.call(name, given))
         if (name === "setBrush" && given[0] === "bench") {
           changed.set(given[2]! as number, performance.now())
           onBench = given[1]! as BrushDocument
           measure(onBench)
         }
-        if (second.hears(name, given)) renew()
+        if (second.hears(name, given)) renew(name)
         return callPen(name, given)
       },
   })
@@ -263,6 +272,7 @@ function makeEngine(): Engine {
       traces,
       inked,
       readings,
+      dropReadings,
       remeasuring,
       prep,
       prepProblem,

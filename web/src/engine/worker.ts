@@ -277,8 +277,8 @@ const api = {
     const followed = await desk.prep.follow(table, recipe, makes, largest, edit)
     return Comlink.transfer(followed, [followed.picture.ink.buffer])
   },
-  prepPrint(which: Print, width: number, height: number) {
-    const print = desk.prep.printOf(which, width, height)
+  prepPrint(id: string, which: Print, width: number, height: number) {
+    const print = desk.prep.printOf(id, which, width, height)
     return print && Comlink.transfer(print, [print])
   },
   prepFinish: (table: OnTable, recipe: Recipe, makes: Makes) => desk.prep.finish(table, recipe, makes),

@@ -17,7 +17,7 @@ const emit = defineEmits<{
   up: []
   cancel: []
 }>()
-const { engine, news, follow } = usePrep()
+const { id, engine, news, follow } = usePrep()
 const room = useTemplateRef("room")
 const canvas = useTemplateRef("canvas")
 const { width, height } = useElementSize(room)
@@ -31,7 +31,7 @@ const pixels = computed(() => [width, height].map((one) => Math.min(SIDE, Math.r
 const show = latest(async () => {
   const [across, down] = pixels.value as [number, number]
   if (!news.value || across < 1 || down < 1) return
-  const print = await engine.api.prepPrint(props.which, across, down)
+  const print = await engine.api.prepPrint(id, props.which, across, down)
   if (print && canvas.value) showPicture(canvas.value, print)
   else if (!print) void follow()
 })
