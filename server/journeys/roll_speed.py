@@ -31,7 +31,8 @@ FIRST_INKED = """async () => {
   document.querySelector("nav a[href='/rolls']").click()
   const inked = () => {
     const first = [...document.querySelectorAll(".pocket img.stroke")].slice(0, 6)
-    return first.length === 6 && first.every((one) => one.getAttribute("aria-busy") === "false" && one.complete && one.src.startsWith("blob"))
+    const shows = (one) => one.getAttribute("aria-busy") === "false" && one.complete && one.src.startsWith("blob")
+    return first.length === 6 && first.every(shows)
   }
   while (!inked()) await new Promise(requestAnimationFrame)
   return performance.now() - start
