@@ -2,7 +2,7 @@
 import type { Rectangle } from "@/documents/stroke"
 import { TILE } from "@/generated/layout"
 import { keyOf, type Job } from "./order"
-import { touches, union } from "./rectangles"
+import { NOWHERE, touches, union } from "./rectangles"
 
 /**
  * The jobs that are gone and those that are fresh; nothing where what dries is among them, or where the others stand in
@@ -26,10 +26,35 @@ export function changedJobs(
 }
 
 /**
+ * Where each stroke lies after a change, and the tiles that change with it, as a rectangle of the sheet.
+ *
+ * `gone` are jobs that are not done any more, `fresh` where those lie that are done otherwise, `mixing` those of `now`
+ * that mix with others; `before` is where each stroke lay, all in device px. See `tilesAbout`.
+ */
+export function changedTiles(
+  { gone, fresh, now, mixing }: { gone: Job[]; fresh: Map<string, Rectangle>; now: Job[]; mixing: Job[] },
+  before: ReadonlyMap<string, Rectangle>,
+  reach: number,
+  bounds: Rectangle,
+): { after: Map<string, Rectangle>; tiles: Rectangle } {
+  const present = new Set(now.map(({ stroke }) => stroke.id))
+  const after = new Map([...before, ...fresh])
+  let region = NOWHERE
+  for (const there of fresh.values()) region = union(region, there)
+  for (const { stroke } of gone) {
+    region = union(region, before.get(stroke.id))
+    if (!present.has(stroke.id)) after.delete(stroke.id)
+  }
+  const none = region.left >= region.right
+  const reachedBy = ({ stroke }: Job) => after.get(stroke.id)
+  return { after, tiles: none ? NOWHERE : tilesAbout(region, mixing, reachedBy, reach, bounds) }
+}
+
+/**
  * The tiles, as a rectangle of the sheet, that change with a region: all within `reach` px of it, and those to which
  * strokes that mix carry the change on. `bounds` is all that is inked, its borders at tiles but for the last.
  */
-export function tilesAbout(
+function tilesAbout(
   region: Rectangle,
   mixing: Job[],
   reachedBy: (job: Job) => Rectangle | undefined,

@@ -1,16 +1,14 @@
 // A paper on an easel: strokes in their order on its layers, each with its brush, at the screen's own pixels.
-import type { BrushDocument, Layer } from "@/documents/brush"
+import type { BrushDocument } from "@/documents/brush"
 import type { KeptStroke, Pen, Rectangle } from "@/documents/stroke"
-import { Screen, type Context, type View } from "./screen"
 import { Beneath } from "./beneath"
 import { FormerInk } from "./former"
-import type { Vector } from "./memory"
-import { changedJobs, tilesAbout } from "./mending"
+import { changedJobs, changedTiles } from "./mending"
 import type { Module } from "./module"
 import { keyOf, Order, type Job, type OrderedLayer } from "./order"
-import { partFor, seesBeyond, serves, wholeOf, type PaperSize, type Part } from "./part"
-import { grown, NOWHERE, touches, union } from "./rectangles"
+import { grown, touches, union } from "./rectangles"
 import type { Sheet } from "./sheet"
+import { ShownPaper } from "./shownPaper"
 import { INK_LAYERS, TILE } from "@/generated/layout"
 
 /** Strokes beyond which a re-inked sheet is shown whole. */
@@ -40,16 +38,10 @@ interface Pass {
   reached: Map<string, Rectangle>
 }
 
-export abstract class Paper {
+export abstract class Paper extends ShownPaper {
   strokes: KeptStroke[] = []
   /** The brush in hand. */
   brush?: BrushDocument
-  protected screen?: Screen
-  protected view?: View
-  protected room = 0xffffff
-  protected around = 0xe6ebe8
-  /** What each sheet's brush was set to last. */
-  private set = new Map<Sheet, BrushDocument>()
   /** A second sheet: inking that takes long goes on there while this one is shown and drawn on. */
   private spare?: Sheet
   private pass?: Pass
@@ -61,8 +53,6 @@ export abstract class Paper {
   inHand = ""
   /** Where each stroke lay when it was last inked, device px. */
   private reached = new Map<string, Rectangle>()
-  /** What the layers and the ground were when all was shown last. */
-  private look = ""
   /** What lies beneath the strokes that came last on the sheet: undo is as quick on thousands as on a few. */
   private beneath: Beneath
   /** What the sheet was before strokes were inked otherwise. */
@@ -71,53 +61,11 @@ export abstract class Paper {
   private replaced?: KeptStroke[] | undefined
   protected order: Order
 
-  constructor(
-    protected module: Module,
-    /** The sheet that is shown, and drawn on. */
-    public sheet: Sheet,
-    protected another: () => Sheet,
-    /** Size in sheet px. */
-    protected width: number,
-    protected height: number,
-  ) {
+  constructor(module: Module, sheet: Sheet, another: () => Sheet, width: number, height: number) {
+    super(module, sheet, another, width, height)
     this.beneath = new Beneath(module, sheet.slots)
     this.former = new FormerInk(module, sheet.slots)
     this.order = new Order(module, INK_LAYERS)
-  }
-
-  attach(context: Context): void {
-    if (this.screen) this.screen.context = context
-    else this.screen = new Screen(this.module, context)
-  }
-
-  /** Colours 0xRRGGBB of the room's paper, and of what lies around the sheet. */
-  setColours(paper: number, around: number): void {
-    this.room = paper
-    this.around = around
-    this.showAll()
-  }
-
-  setView(view: View): void {
-    this.view = view
-    this.showAll()
-  }
-
-  protected get size(): PaperSize {
-    return { width: this.width, height: this.height }
-  }
-
-  /** What a sheet is inked as. */
-  private partOf({ scale, fromX, fromY, width, height }: Sheet): Part {
-    return { scale, left: fromX, top: fromY, right: fromX + width, bottom: fromY + height }
-  }
-
-  private marginAt(scale: number): number {
-    return this.sheet.space.reaches.margin(this.brushes, scale)
-  }
-
-  /** Whether a sheet shows what is in sight at the screen's own pixels. */
-  private serves(sheet: Sheet): boolean {
-    return serves(this.partOf(sheet), this.size, this.view) && sheet.margin >= this.marginAt(sheet.scale)
   }
 
   /** Whether the sheet is inked coarser or finer than the view shows it, or elsewhere. */
@@ -126,43 +74,11 @@ export abstract class Paper {
     return this.brush !== undefined && !this.serves(coming)
   }
 
-  protected fit(sheet: Sheet, part: Part): void {
-    const { scale, left, top, right, bottom } = part
-    const [width, height, margin] = [right - left, bottom - top, this.marginAt(scale)]
-    const same =
-      sheet.scale === scale && sheet.fromX === left && sheet.fromY === top && sheet.margin >= margin
-    if (same && sheet.width === width && sheet.height === height) return
-    sheet.resize(width, height, scale, left, top, margin)
-    if (sheet !== this.sheet) return
-    this.look = ""
-    this.forgetInk()
-  }
-
   /** The ink is another one, or elsewhere: no stroke can be taken off it, and nothing turned back. */
-  private forgetInk(): void {
+  protected forgetInk(): void {
     this.beneath.clear()
     this.former.clear()
   }
-
-  /** The part that a sheet is to be inked as: as it is where that serves. */
-  private get part(): Part {
-    const there = this.partOf(this.sheet)
-    return serves(there, this.size, this.view) ? there : partFor(this.size, this.view)
-  }
-
-  /** What the sheet lies on, 0xRRGGBB. */
-  protected abstract get ground(): number
-
-  /** The layers of ink, the lowest first. */
-  protected abstract get layers(): Layer[]
-
-  /** Whether pictures lie below them. */
-  protected get liesOver(): boolean {
-    return false
-  }
-
-  /** The brushes whose sources must be at hand. */
-  abstract get brushes(): BrushDocument[]
 
   /** The layers as the order knows them. */
   protected abstract get ordered(): OrderedLayer[]
@@ -183,30 +99,6 @@ export abstract class Paper {
 
   private sameJob(a: Job, b: Job): boolean {
     return a.brush === b.brush && this.same(a.stroke, b.stroke)
-  }
-
-  private take(sheet: Sheet, brush: BrushDocument): void {
-    if (this.set.get(sheet) === brush) return
-    sheet.setBrush(brush)
-    this.set.set(sheet, brush)
-  }
-
-  /** Have what lies below the ink on a sheet that is going to be shown. */
-  protected abstract layUnder(sheet: Sheet): void
-
-  /** Take all ink off a sheet, and have the layers on it. */
-  protected wipe(sheet: Sheet): void {
-    if (sheet === this.sheet) this.forgetInk()
-    this.set.delete(sheet)
-    sheet.setLayers(this.layers, this.liesOver)
-    sheet.clear()
-  }
-
-  protected ink(sheet: Sheet, job: Job, reached: Map<string, Rectangle>, beneath?: Vector): void {
-    const { stroke, which, brush, dries } = job
-    if (dries) return sheet.dry(which)
-    this.take(sheet, brush)
-    reached.set(stroke.id, union(sheet.ink({ ...stroke, layer: which }, beneath), reached.get(stroke.id)))
   }
 
   protected inkAll(jobs: Job[]): Map<string, Rectangle> {
@@ -330,23 +222,19 @@ export abstract class Paper {
     this.fit(spare, this.part)
     this.wipe(spare)
     for (const job of fresh) this.ink(spare, job, reached)
-    let region = NOWHERE
-    for (const job of gone) region = union(region, this.reached.get(job.stroke.id))
-    for (const there of reached.values()) region = union(region, there)
-    const present = new Set(now.map(({ stroke }) => stroke.id))
-    const lies = (id: string) => (present.has(id) ? (reached.get(id) ?? this.reached.get(id)) : undefined)
     const { sheet } = this
-    const bounds = sheet.inked
     const mixing = now.filter(({ brush, dries }) => !dries && this.mixes(brush))
-    const reachedBy = ({ stroke }: Job) => lies(stroke.id)
-    const none = region.left >= region.right
-    const tiles = none ? NOWHERE : tilesAbout(region, mixing, reachedBy, this.reach, bounds)
+    const { after, tiles } = changedTiles(
+      { gone, fresh: reached, now, mixing },
+      this.reached,
+      this.reach,
+      sheet.inked,
+    )
     const area = Math.max(0, tiles.right - tiles.left) * Math.max(0, tiles.bottom - tiles.top)
     // Where all is inked anew instead, what went is still known to have lain here.
     if (area > MOST_AREA * sheet.width * sheet.height) return false
-    const former = { was: before, now: [...this.strokes], reached: new Map(this.reached), tiles }
-    for (const [id, there] of reached) this.reached.set(id, there)
-    for (const { stroke } of gone) if (!present.has(stroke.id)) this.reached.delete(stroke.id)
+    const former = { was: before, now: [...this.strokes], reached: this.reached, tiles }
+    this.reached = after
     if (area === 0) return true
     spare.resize(
       tiles.right - tiles.left,
@@ -367,29 +255,6 @@ export abstract class Paper {
     spare.clear()
     this.show(grown(tiles, 1))
     return true
-  }
-
-  /** Layers look otherwise, or what lies below them was moved or has come: no stroke is inked anew. */
-  renewLayers(): void {
-    this.sheet.setLayers(this.layers, this.liesOver)
-    this.look = this.lookNow
-    this.layUnder(this.sheet)
-    this.showAll()
-  }
-
-  /** What all that is shown hangs on, beside the strokes. */
-  private get lookNow(): string {
-    return JSON.stringify([this.layers, this.liesOver, this.ground])
-  }
-
-  private mixes(brush: BrushDocument): boolean {
-    return this.sheet.space.reaches.of(brush).mixes
-  }
-
-  /** How far around a stroke others may change with it, device px. */
-  private get reach(): number {
-    const mixing = this.brushes.filter((one) => this.mixes(one))
-    return Math.ceil(this.sheet.space.reaches.halo(mixing) * this.sheet.scale) + 1
   }
 
   /**
@@ -503,32 +368,5 @@ export abstract class Paper {
       one.clear()
       one.liftUnderlays()
     }
-  }
-
-  /** Show what the last call to the sheet changed. */
-  showChange(): void {
-    this.show(this.sheet.changed)
-  }
-
-  private show(rectangle: Rectangle): void {
-    this.screen?.show(this.sheet, rectangle)
-  }
-
-  showAll(): void {
-    const { screen, view, sheet } = this
-    if (!screen || !view) return
-    const { scale, fromX, fromY } = sheet
-    const exact = view.zoom === scale
-    const place = (at: number) => (exact ? Math.round(at * scale) : at * scale)
-    // What is not inked yet is bare paper; what lies around the paper is seen only where all of that is inked.
-    const part = fromX > 0 || fromY > 0 || sheet.width < wholeOf(this.size, scale).right
-    screen.setColours(this.ground, part && !seesBeyond(this.size, view) ? this.ground : this.around)
-    screen.setView({
-      ...view,
-      zoom: view.zoom / scale,
-      originX: place(view.originX) - fromX,
-      originY: place(view.originY) - fromY,
-    })
-    screen.showAll(sheet)
   }
 }
