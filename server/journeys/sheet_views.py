@@ -90,7 +90,7 @@ def lettered(stage: Stage) -> None:
 def reinked(stage: Stage) -> None:
     """All strokes of the layer chosen, and what they would be in other brushes."""
     stage.tap("button", "The whole layer")
-    stage.page.wait_for_selector(".offered canvas[aria-busy=false]")
+    stage.page.wait_for_selector(".offered img[aria-busy=false]")
 
 
 def measured(stage: Stage) -> None:
@@ -106,7 +106,7 @@ SHEET_VIEWS = (
     View("sheet, underlay", sheet("Harbour label", "Underlay"), ink=PAPER),
     View("sheet, guides", sheet("Harbour label", "Guides"), ink=PAPER),
     View("sheet, words", lettered, "words", (*PAPER, ".hands canvas"), leaves=True),
-    View("sheet, re-ink", sheet("Harbour label", "Re-ink", reinked), ink=(*PAPER, ".offered canvas")),
+    View("sheet, re-ink", sheet("Harbour label", "Re-ink", reinked), ink=(*PAPER, ".offered img")),
     View("sheet, layers", sheet("Great whorl", "Layers"), ink=PAPER),
     View("sheet, out", sheet("Chart title", "Out"), ink=PAPER),
     View("sheet, the screen measured", measured),

@@ -172,7 +172,7 @@ def reading_pack(stage: Stage) -> None:
     with stage.page.expect_file_chooser() as chooser:
         stage.tap("button", "Read packs or pictures")
     chooser.value.set_files([{"name": "shore.hollowmist", "mimeType": "application/zip", "buffer": out.getvalue()}])
-    stage.page.wait_for_selector("[role=dialog] .card canvas")
+    stage.page.wait_for_selector("[role=dialog] .card img")
 
 
 def shelf(stage: Stage) -> None:
