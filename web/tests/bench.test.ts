@@ -13,6 +13,7 @@ const engine = {
   ready: Promise.resolve(),
   readings: shallowRef(),
   remeasuring: ref(false),
+  dropReadings: vi.fn(),
   api: Object.fromEntries(
     ["setBrush", "setStrokes", "setOthers", "takeInHand", "setReference", "cancel"].map((name) => [
       name,
