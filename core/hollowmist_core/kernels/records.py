@@ -256,6 +256,11 @@ STROKE = np.dtype(
         ("places", "f4", (TILE,)),
         ("across", "f4", (TILE,)),
         ("halves", "f4", (TILE,)),
+        # Where in its picture each pixel is read, how much further down the next time, and what was read there
+        ("xs", "i4", (TILE,)),
+        ("ys", "i4", (TILE,)),
+        ("steps", "i4", (TILE,)),
+        ("sums", "i4", (TILE,)),
         # Words of an image along a row, before they are weighed
         ("words", "u4", (TILE,)),
         # Scratch rows of what is shown: red, green, blue of the ground; red, green, blue, alpha of a layer

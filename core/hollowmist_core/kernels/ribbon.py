@@ -1,29 +1,25 @@
 """Ribbon: a source laid along the whole stroke, as a band as wide as the line.
 
-A pixel's place along (arc length over what one picture takes of it) and across (its distance from the path over half of
-the width there) is looked up in the source. Pieces of the track are laid one after the other; where they lie over each
-other in a bend or a loop the larger coverage stays, and the wedge that a bend opens on its outer side is the node's.
+Pieces of the track are laid one after the other; where they lie over each other in a bend or a loop the larger coverage
+stays, and the wedge that a bend opens on its outer side is the node's.
 """
 
 import math
 
-from numba import float32, int32, uint32
+from numba import float32, int32
 
-from ..settings import numbers
 from .cover import on_sheet
 from .grain import bite_row, grain_tile, moving_row, moving_sampler
-from .images import FIXED, FULL, fixed, level_for, weighed
+from .images import level_for, level_of
 from .lay import ink_capped_row, is_grained, lies_still, tint_rows, tint_tiles
 from .pixel import harden, harden_bitten
 from .records import NOW, TILE, TILE_AREA
 from .registry import helper
+from .ribbon_rows import REPEATED, STRETCHED, place_row, read_row
 from .sheet import claim_ink
 from .spans import row_spans
 from .tones import keep_tones
 from .track import FROM, TO
-
-STRETCHED, REPEATED, FIXED_ENDS = numbers("ribbon_fit", "stretched", "repeated", "fixed ends")
-ALWAYS, BY_TURNS = numbers("ribbon_mirrored", "always", "by turns")
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 
@@ -32,8 +28,6 @@ MOST_TAPS = float32(8)
 
 APART = float32(1.25)
 """Texels between those places: each is read with its neighbours, so that none is passed over."""
-
-JUST_UNDER = float32(1e-3)
 
 
 @helper
@@ -49,27 +43,6 @@ def picture_length(image, brush, state):
 
 
 @helper
-def place_along(s, total, length, brush):
-    """Where along the picture (0..1) the line is at arc length s of a stroke `total` long; where it is repeated, plus
-    the whole repeats before.
-
-    `length` is what one picture takes at its own proportions; all in device px.
-    """
-    if brush.ribbon_fit == REPEATED:
-        return s / length
-    if brush.ribbon_fit == STRETCHED:
-        return min(ONE, s / max(ONE, total))
-    share = brush.ribbon_ends
-    # On a short stroke both ends give way alike.
-    end = min(share * length, HALF * total)
-    if s < end:
-        return s / end * share
-    if total - s < end:
-        return ONE - (total - s) / end * share
-    return share + (s - end) / max(ONE, total - TWO * end) * (ONE - TWO * share)
-
-
-@helper
 def texels_along(image, total, length, brush):
     """Texels of the largest level that a px of the line spans."""
     wide = float32(image.widths[0])
@@ -79,98 +52,6 @@ def texels_along(image, total, length, brush):
         return wide / max(ONE, total)
     end = min(brush.ribbon_ends * length, HALF * total)
     return wide * (ONE - TWO * brush.ribbon_ends) / max(ONE, total - TWO * end)
-
-
-@helper
-def read_column(image, level, bank, x, y, step, taps):
-    """Ink 0..255 at a place x along a level, summed over `taps` places across: from y on, each a step further.
-
-    Places are counted as `images.read_clear` does; lengthwise the picture ends at its last texel.
-    """
-    width, height = image.widths[level], image.heights[level]
-    px = fixed(min(max(ONE, float32(width) - JUST_UNDER), max(ONE, x)))
-    py, past = fixed(y), int32((height + 1) << 16)
-    stride, at = uint32(width + 1), uint32(image.offsets[level]) + uint32(px >> 16)
-    # Whole numbers: eight times the most that one place has is far from their end.
-    ink = int32(0)
-    for _ in range(taps):
-        if py >= 0 and py < past:
-            ink = int32(ink + weighed(bank[at + uint32(py >> 16) * stride], px, py))
-        py = int32(py + step)
-    return float32(ink) * (ONE / FIXED)
-
-
-@helper
-def read_row(cover, rows, count, repeats, taps, image, bank, level, brush):
-    """Take a row's coverage times the picture's ink at its places (`rows` of `place_row`), each read at `taps`."""
-    places, across, halves = rows
-    wide, tall = float32(image.widths[level]), HALF * float32(image.heights[level])
-    apart = tall / float32(taps)
-    before = HALF * float32(taps - 1)
-    per = ONE / (float32(taps) * FULL)
-    for i in range(count):
-        if cover[i] <= float32(0):
-            continue
-        u, beside = places[i], across[i]
-        turn = float32(0)
-        if repeats:
-            turn = float32(math.floor(u))
-            u -= turn
-        if brush.ribbon_mirrored == ALWAYS or (brush.ribbon_mirrored == BY_TURNS and int32(turn) % 2 == 1):
-            beside = -beside
-        if brush.ribbon_reversed:
-            u = ONE - u
-        between = apart / halves[i]
-        x, y, step = u * wide + HALF, (beside + ONE) * tall + HALF - before * between, fixed(between)
-        ink = read_column(image, level, bank, x, y, step, taps)
-        if repeats and (x < ONE or x > wide):
-            # It goes on at its other end: between the last texel and the first.
-            share = x if x < ONE else x - wide
-            head = read_column(image, level, bank, ONE, y, step, taps)
-            last = read_column(image, level, bank, wide, y, step, taps)
-            ink = last + (HALF + share if x < ONE else share) * (head - last)
-        cover[i] *= ink * per
-
-
-@helper
-def place_row(cover, inks, rows, count, u, v, du, dv, piece, ends, start, total, takes, brush):
-    """Where each pixel of a row lies on a piece: how much of it between the piece's ends, as coverage, the ink there,
-    and in `rows` its place along the picture, its place across, -1..1 from edge to edge, and half of the width.
-
-    (u, v) is along the piece and beside it at the first pixel, `piece` (length, half widths and ink at both ends),
-    `ends` (whether the stroke begins and ends with it, and the direction of the piece before in this one's frame),
-    `start` the arc length where it begins, `total` the stroke's, `takes` what a picture takes.
-    """
-    length, first_half, last_half, first_ink, last_ink = piece
-    begins, stops, before_along, before_beside = ends
-    places, across, halves = rows
-    per_length = ONE / length
-    for i in range(count):
-        k = float32(int32(i))
-        along, beside = u + du * k, v + dv * k
-        cover[i] = inks[i] = float32(0)
-        edge = ONE
-        if along < float32(0) and not begins:
-            # Only where a bend has opened: past the end of what came before.
-            if along * before_along + beside * before_beside <= float32(0):
-                continue
-            away = math.sqrt(along * along + beside * beside)
-            beside = away if beside >= float32(0) else -away
-        if along >= length and not stops:
-            continue
-        if begins:
-            edge = min(edge, along + HALF)
-        if stops:
-            edge = min(edge, length - along + HALF)
-        t = min(length, max(float32(0), along))
-        part = t * per_length
-        half = first_half + (last_half - first_half) * part
-        if edge <= float32(0) or abs(beside) > half + TWO:
-            continue
-        across[i], halves[i] = beside / half, half
-        places[i] = place_along(start + t, total, takes, brush)
-        cover[i] = edge
-        inks[i] = first_ink + (last_ink - first_ink) * part
 
 
 @helper
@@ -186,11 +67,11 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
     if not ends[0]:
         behind = beside * min(ONE, abs(ends[3])) + ONE if ends[2] > float32(0) else beside
     strip = (beside, behind, piece[0] + ONE)
-    start_s, total, takes, level = reading
-    repeats = brush.ribbon_fit == REPEATED
+    along, level = reading
     texels = HALF * float32(image.heights[level])
     # As many as the wider end needs would leave gaps at the narrower one.
     taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / (APART * min(piece[1], piece[2]))))))
+    picture = (level_of(image, level), taps)
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
     start = a.x - float32(corner_x)
     bitten = is_grained(a, brush)
@@ -211,9 +92,8 @@ def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_s
         dx = float32(first) + HALF - start
         cover, inks = state.cover[:count], state.caps[:count]
         u, v = dx * cos + dy * sin, dy * cos - dx * sin
-        rows = (state.places[:count], state.across[:count], state.halves[:count])
-        place_row(cover, inks, rows, count, u, v, cos, -sin, piece, ends, start_s, total, takes, brush)
-        read_row(cover, rows, count, repeats, taps, image, sources.bank, level, brush)
+        place_row(state, cover, inks, count, (u, v, cos, -sin), piece, ends, along, brush)
+        read_row(state, cover, count, picture, sources.bank, brush)
         inner = line * TILE + first
         row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
         if brush.toned:
@@ -278,7 +158,7 @@ def lay_band(state, stamps, brush, begins, stops, total, plane, surface, sources
     level = level_for(image, max(along, across / half / MOST_TAPS))
     piece = (length, max(HALF, a.major), max(HALF, b.major), a.flow * a.cap, b.flow * b.cap)
     ends = (begins, stops, before_along, before_beside)
-    reading = (float32(a.s * state.scale), whole, takes, level)
+    reading = ((float32(a.s * state.scale), whole, takes), level)
     box = on_sheet(state, band_box(a, b))
     if box[0] >= box[2] or box[1] >= box[3]:
         return
