@@ -95,20 +95,20 @@ def ink_capped_row(row, cover, caps, count, stamp, build):
 
 
 @helper
-def tint_each_row(tint, colours, row, cover, caps, count, flow):
+def tint_each_row(tint, colours, shares, count):
     """`tint_row` with a colour for each cell."""
     for i in range(count):
-        tint[i] += (colours[i] - tint[i]) * (flow * caps[i] * cover[i] / max(row[i], TINY))
+        tint[i] += (colours[i] - tint[i]) * shares[i]
 
 
 @helper
-def tint_row(tint, colour, row, cover, caps, count, flow):
+def tint_row(tint, colour, shares, count):
     """Lay one channel of a stamp's colour over that of the stamps before: source-over, whatever the overlap.
 
-    `row` is the coverage with this stamp in it, of which the stamp's own ink is the share that it colours.
+    `shares` tells of each cell how much of its ink is the stamp's.
     """
     for i in range(count):
-        tint[i] += (colour - tint[i]) * (flow * caps[i] * cover[i] / max(row[i], TINY))
+        tint[i] += (colour - tint[i]) * shares[i]
 
 
 @helper
@@ -120,17 +120,20 @@ def is_toned(stamp, brush):
 @helper
 def tint_rows(pool, tints, inner, row, state, brush, count, stamp, flow):
     """Lay a stamp's colour along one row; `tints` are the tiles of red, green and blue. The state's scratch rows hold
-    its coverage, the most it may cover, and a shape's own tones."""
+    its coverage, the most it may cover, and a shape's own tones; `row` is the coverage with this stamp in it."""
     cover, caps = state.cover[:count], state.caps[:count]
+    shares = state.bites[:count]
+    for i in range(count):
+        shares[i] = flow * caps[i] * cover[i] / max(row[i], TINY)
     for k in range(3):
         colour = stamp.red if k == 0 else (stamp.green if k == 1 else stamp.blue)
         at = tints[k] * TILE_AREA + inner
         if is_toned(stamp, brush):
             tinges = state.tinges[:count]
             tinge_row(tinges, state.tones[:count], count, colour, channel(brush.paper, k), brush)
-            tint_each_row(pool[at : at + count], tinges, row, cover, caps, count, flow)
+            tint_each_row(pool[at : at + count], tinges, shares, count)
         else:
-            tint_row(pool[at : at + count], colour, row, cover, caps, count, flow)
+            tint_row(pool[at : at + count], colour, shares, count)
 
 
 @helper

@@ -14,6 +14,7 @@ from numba import float32, int32
 from .records import OPEN, POOLED, SETTLED, TILE, TILE_AREA
 from .registry import helper
 from .sheet import claim, give_back, tile_count
+from .tent import mean_round
 from .tip import BUILD
 
 GAIN = float32(5)
@@ -31,13 +32,11 @@ FINEST = 0.5
 REACH = 10.0
 """Most reach of one running box, cells."""
 
-MARGIN = 4 * (int(REACH) + 1) + 1
-"""Cells around what is pooled that it hangs on: two tents, and the neighbour of a cell."""
-
 INNER = 128
 """Most cells of a side of what is pooled at once."""
 
-BLOCK = INNER + 2 * MARGIN
+BLOCK = INNER + 2 * (4 * (int(REACH) + 1) + 1)
+"""Most cells of a side of a block, with all around that it hangs on."""
 
 POOLING_WORK = 4 * BLOCK * BLOCK
 """Numbers of scratch space that pooling needs."""
@@ -50,6 +49,13 @@ HALF = float32(0.5)
 def box_reach(state, brush):
     """Reach of one running box to either side, device px."""
     return max(FINEST, float(brush.rim * brush.size * state.scale) / SEEN)
+
+
+@helper
+def margin_of(reach):
+    """Cells around what is pooled that it hangs on, where a box reaches over so many: two tents, and the neighbour of a
+    cell."""
+    return int32(4 * (int(reach) + 1) + 1)
 
 
 @helper
@@ -116,76 +122,8 @@ def gather(state, maps, pool, out, left, top, wide, high, side, most):
 
 
 @helper
-def average_rows(source, out, wide, high, whole, part):
-    """Average each row over `whole` cells to either side and a part of the next; beyond the block is nothing."""
-    per = ONE / (float32(2 * whole + 1) + float32(2) * part)
-    for y in range(high):
-        row, to = source[y * wide : (y + 1) * wide], out[y * wide : (y + 1) * wide]
-        total = float32(0)
-        for i in range(min(whole, wide)):
-            total += row[i]
-        for i in range(wide):
-            if i + whole < wide:
-                total += row[i + whole]
-            ends = float32(0)
-            if i + whole + 1 < wide:
-                ends += row[i + whole + 1]
-            if i - whole - 1 >= 0:
-                ends += row[i - whole - 1]
-            to[i] = (total + part * ends) * per
-            if i - whole >= 0:
-                total -= row[i - whole]
-
-
-@helper
-def add_row(sums, source, y, wide, high, times):
-    """Add a row of a block, times a share, to sums; beyond the block is nothing."""
-    if y < 0 or y >= high:
-        return
-    row = source[y * wide : (y + 1) * wide]
-    for i in range(wide):
-        sums[i] += times * row[i]
-
-
-@helper
-def average_columns(source, out, wide, high, whole, part, sums):
-    """`average_rows` down the columns."""
-    per = ONE / (float32(2 * whole + 1) + float32(2) * part)
-    for i in range(wide):
-        sums[i] = float32(0)
-    for y in range(whole):
-        add_row(sums, source, y, wide, high, ONE)
-    for y in range(high):
-        add_row(sums, source, y + whole, wide, high, ONE)
-        to = out[y * wide : (y + 1) * wide]
-        for i in range(wide):
-            to[i] = sums[i]
-        add_row(to, source, y + whole + 1, wide, high, part)
-        add_row(to, source, y - whole - 1, wide, high, part)
-        for i in range(wide):
-            to[i] *= per
-        add_row(sums, source, y - whole, wide, high, -ONE)
-
-
-@helper
-def mean_round(block, wide, high, reach, scratch):
-    """Average a block over a tent, two running boxes that reach so many cells, in place."""
-    whole = int32(math.floor(reach + 0.5)) - int32(1)
-    if whole < 0:
-        return
-    part = float32(reach + 0.5 - math.floor(reach + 0.5))
-    area = wide * high
-    other, sums = scratch[:area], scratch[area : area + wide]
-    for _ in range(2):
-        average_rows(block, other, wide, high, whole, part)
-        average_columns(other, block, wide, high, whole, part, sums)
-
-
-@helper
 def between_cells(at, side):
     """The cell whose middle lies before a px, counted from a cell's beginning, and the share of the next one."""
-    if side == 1:
-        return at, float32(0)
     place = (float32(at) + HALF) / float32(side) - HALF
     first = int32(math.floor(place))
     return first, place - float32(first)
@@ -197,6 +135,24 @@ def between_four(cells, at, wide, across, down):
     above = cells[at] + across * (cells[at + 1] - cells[at])
     below = cells[at + wide] + across * (cells[at + wide + 1] - cells[at + wide])
     return above + down * (below - above)
+
+
+@helper
+def read_cells(state, means, x, y, count, wide, side):
+    """What `count` px from (x, y) on, counted from a block's corner, have of its cells: the mean, and that of what
+    moves."""
+    mean, moved = means
+    if side == 1:
+        at = y * wide + x
+        return mean[at : at + count], moved[at : at + count]
+    m, more = state.cover[:count], state.caps[:count]
+    row, down = between_cells(y, side)
+    for i in range(count):
+        column, across = between_cells(int32(x + int32(i)), side)
+        cell = row * wide + column
+        m[i] = between_four(mean, cell, wide, across, down)
+        more[i] = between_four(moved, cell, wide, across, down)
+    return m, more
 
 
 @helper
@@ -221,37 +177,32 @@ def pool_tile(state, brush, surface, tile, box, block, means):
     if slot < 0:
         return
     left, top, wide, side = block
-    mean, moved = means
     corner_x, corner_y = tile % state.columns * TILE, tile // state.columns * TILE
     x0, x1 = max(box[0], corner_x), min(box[2], corner_x + TILE)
+    count = int32(x1 - x0)
     gain, most = gain_of(brush), most_of(brush)
     for y in range(max(box[1], corner_y), min(box[3], corner_y + TILE)):
-        row, down = between_cells(int32(y - top), side)
-        at = (y - corner_y) * TILE - corner_x
-        for x in range(x0, x1):
-            c = min(ONE, pool[source * TILE_AREA + at + x] / most)
-            column, across = between_cells(int32(x - left), side)
-            cell = row * wide + column
-            if side == 1:
-                m, more = mean[cell], moved[cell]
-            else:
-                m = between_four(mean, cell, wide, across, down)
-                more = between_four(moved, cell, wide, across, down)
-            pooled = c + gain * c * ((ONE - m) * m - more)
-            pool[slot * TILE_AREA + at + x] = min(ONE, max(float32(0), pooled) * most)
+        inner = int32((y - corner_y) * TILE + x0 - corner_x)
+        m, more = read_cells(state, means, int32(x0 - left), int32(y - top), count, wide, side)
+        seen = pool[source * TILE_AREA + inner : source * TILE_AREA + inner + count]
+        to = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
+        for i in range(count):
+            c = min(ONE, seen[i] / most)
+            pooled = c + gain * c * ((ONE - m[i]) * m[i] - more[i])
+            to[i] = min(ONE, max(float32(0), pooled) * most)
 
 
 @helper
 def pool_block(state, brush, surface, work, x, y, box, side):
     """Pool a box of the sheet, at most `INNER` cells a side, whose first cell begins at (x, y)."""
     left, top, right, bottom = box
-    margin = int32(MARGIN)
+    reach = box_reach(state, brush) / side
+    margin = margin_of(reach)
     wide = (right - x + side - 1) // side + 2 * margin
     high = (bottom - y + side - 1) // side + 2 * margin
     area = wide * high
     mean, moved, scratch = work[:area], work[area : 2 * area], work[2 * area :]
     corner_x, corner_y = x - margin * side, y - margin * side
-    reach = box_reach(state, brush) / side
     gather(state, surface.maps, surface.pool, mean, corner_x, corner_y, wide, high, side, most_of(brush))
     for i in range(area):
         moved[i] = mean[i]
