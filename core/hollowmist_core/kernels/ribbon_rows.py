@@ -146,8 +146,7 @@ def join_ends(state, inks, count, level, bank, taps):
         y = int32(state.ys[i] - taps * step)
         head = read_column(level, bank, ONE, y, step, taps)
         last = read_column(level, bank, widest_of(level), y, step, taps)
-        share = HALF + x if x < ONE else x - wide
-        inks[i] = last + share * (head - last)
+        inks[i] = last + (x if x < ONE else x - wide) * (head - last)
 
 
 @helper

@@ -116,6 +116,15 @@ class FitTests(TestCase):
     def test_repeated_at_its_own_proportions(self):
         self.assertEqual(self.quarters(ribbon_fit="repeated"), [[1, 0] * 4, [0] * 8])
 
+    def test_repeated_it_goes_on_from_its_last_texel_to_its_first(self):
+        along = np.array([255, 30, 90, 60, 140, 0, 20, 200], np.uint8)
+        picture = np.tile(along, (8, 1))
+        # As long as it is wide: eight px of the line to a texel.
+        cover = inked(picture, path(40.0 + 192.0 * U, 200.0 + 0.0 * U), size=64.0, ribbon_fit="repeated")
+        places = np.arange(48, 208)
+        want = np.interp((places + 0.5 - 40) / 8 - 0.5, np.arange(24), np.tile(along, 3) / 255)
+        np.testing.assert_allclose(cover[200, places], want, atol=0.02)
+
     def test_mirrored_at_every_other_repeat(self):
         got = self.quarters(ribbon_fit="repeated", ribbon_mirrored="by turns")
         self.assertEqual(got, [[1, 0, 0, 0] * 2, [0, 0, 1, 0] * 2])

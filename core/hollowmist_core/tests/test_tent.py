@@ -3,8 +3,9 @@
 import unittest
 
 import numpy as np
-from hollowmist_core.kernels.tent import mean_round, turn_block
 from scipy.ndimage import convolve1d, uniform_filter1d
+
+from hollowmist_core.kernels.tent import mean_round, turn_block
 
 
 def running(block: np.ndarray, reach: float, axis: int) -> np.ndarray:

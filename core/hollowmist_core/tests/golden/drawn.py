@@ -83,7 +83,7 @@ class Drawing:
     """A sheet that is being drawn by chance."""
 
     def __init__(self, number: int):
-        self.rng = np.random.default_rng([9, number])
+        self.rng = np.random.default_rng([10, number])
         self.theme = THEMES[number % len(THEMES)]
         self.number = number
         self.width, self.height = (int(one) for one in self.rng.integers(280, 460, 2))
@@ -152,7 +152,7 @@ class Drawing:
 
     def ink(self) -> dict:
         """How it inks: overlap, flow, colours, mixing."""
-        told = {"ink": self.any(*INKS), "opacity": self.any(1.0, 1.0, 0.5, 0.8), "steadying": "none"}
+        told = {"ink": self.any(*INKS), "opacity": self.any(1.0, 1.0, 0.5, 0.8)}
         if self.maybe(0.3):
             told |= {"overlap": "build", "flow": float(self.rng.uniform(0.05, 0.9))}
         if self.theme == "wet":
@@ -203,9 +203,21 @@ class Drawing:
             told["turning"] = self.any(*BY_NAME["turning"].choices)
         return told
 
+    def line(self) -> dict:
+        """How the hand is steadied, and whether its corners are kept."""
+        steadying = self.any("none", *BY_NAME["steadying"].choices)
+        told: dict = {"steadying": steadying}
+        if steadying == "none":
+            return told
+        told |= {"reach": float(self.rng.uniform(2, 60)), "tow": float(self.rng.uniform(2, 40))}
+        told |= {"calm": float(self.rng.uniform(0.5, 8)), "quickness": float(self.rng.uniform(0.5, 8))}
+        if self.maybe(0.4):
+            told["keep_corners"] = float(self.rng.uniform(0.2, 1))
+        return {**told, "finish": self.maybe(0.7)}
+
     def look(self) -> dict:
         """A brush."""
-        return read({**self.tip(), **self.ink(), **self.chance(), **self.grain()})
+        return read({**self.tip(), **self.ink(), **self.chance(), **self.grain(), **self.line()})
 
     def samples(self) -> np.ndarray:
         """A stroke somewhere on the paper, now and then off its edge, or one touch."""
