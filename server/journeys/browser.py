@@ -30,6 +30,12 @@ PATIENCE = 120
 """How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after two minutes."""
 expect.set_options(timeout=PATIENCE * 1000)
 
+HELD = "window.hollowmist.memoryHeld().then(({ pen, second }) => pen + second)"
+"""How much memory the engine holds, bytes."""
+
+PEN_HELD = "window.hollowmist.memoryHeld().then(({ pen }) => pen)"
+"""The same of the pen's worker alone: the second one comes and goes."""
+
 _MOVES = """async () => {
   await document.fonts.ready
   // One that has come may still wait to be decoded, and is painted later.

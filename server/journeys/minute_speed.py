@@ -15,6 +15,7 @@ from sheets.models import Sheet, SheetStroke
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
+from .browser import PEN_HELD
 from .pen_speed import HIGH, HZ, MOVED, WIDE, demo_account, opened, reported
 
 SECONDS = 60
@@ -27,9 +28,6 @@ LIMITS = {
     "minute_fingers_ms_p95": 33.0,
 }
 """Figure -> the most it may be."""
-
-HELD = "window.hollowmist.memoryHeld()"
-"""Bytes that the engine holds."""
 
 
 def demanding(case, responses: dict) -> None:
@@ -47,12 +45,12 @@ def pen(case, responses) -> dict[str, float]:
     page = case.open_bench(case.open_page(WIDE, HIGH, scale=2), "Everything")
     # What the engine takes for a first stroke it keeps.
     reported(page, "canvas.sheet", 2)
-    before = page.evaluate(HELD)
+    before = page.evaluate(PEN_HELD)
     kept = ProofStroke.objects.filter(account=case.account).count()
     times = reported(page, "canvas.sheet", SECONDS)
     case.wait_for(lambda: ProofStroke.objects.filter(account=case.account).count() > kept, "the stroke to be kept")
     stroke = ProofStroke.objects.filter(account=case.account).order_by("-drawn_at").first()
-    grown = page.evaluate(HELD) - before
+    grown = page.evaluate(PEN_HELD) - before
     page.context.close()
     samples = len(bytes(stroke.samples)) // SAMPLE.itemsize
     return {
@@ -106,7 +104,7 @@ def fingers(case, words: int = 6) -> dict[str, float]:
             add_word(account, sheet, added)
             page.evaluate("window.dispatchEvent(new Event('online'))")
             added += 1
-        held.append(page.evaluate(HELD) / 2**20)
+        held.append(page.evaluate(PEN_HELD) / 2**20)
     times = page.evaluate("window.moved")
     touch("touchEnd")
     page.context.close()

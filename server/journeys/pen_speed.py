@@ -7,7 +7,7 @@ import numpy as np
 from accounts.models import Account
 from django.core.management import call_command
 
-from .browser import Pen, settle
+from .browser import PEN_HELD, Pen, settle
 from .sheet_speed import fill
 
 LIMITS = {
@@ -173,7 +173,7 @@ def fingers(case, turns=10, steps=180) -> dict[str, float]:
 
     def held() -> float:
         settle(page)
-        return page.evaluate("window.hollowmist.memoryHeld()") / 2**20
+        return page.evaluate(PEN_HELD) / 2**20
 
     def turn():
         for i in range(1, steps + 1):

@@ -43,8 +43,8 @@ export interface Engine {
   written: ShallowRef<number>
   /** Whether all that was asked for is inked and measured. */
   rests: () => Promise<boolean>
-  /** How much memory the workers hold, bytes. */
-  memoryHeld: () => Promise<number>
+  /** How much memory each of the workers holds, bytes. */
+  memoryHeld: () => Promise<{ pen: number; second: number }>
 }
 
 declare global {
@@ -68,8 +68,8 @@ declare global {
       rests: () => Promise<boolean>
       /** Whether it is, once the engine has heard all that was told it. */
       sheetRests: () => Promise<boolean>
-      /** How much memory the engine's workers hold, bytes. */
-      memoryHeld: () => Promise<number>
+      /** How much memory each of the engine's workers holds, bytes. */
+      memoryHeld: () => Promise<{ pen: number; second: number }>
       strokesInked: () => Promise<number>
     }
   }
@@ -283,7 +283,7 @@ function makeEngine(): Engine {
       return pen.ready
     },
     rests: async () => awaited === 0 && resting === 0 && (await api.rests()),
-    memoryHeld: async () => Number(await api.memoryHeld()) + (await second.memoryHeld()),
+    memoryHeld: async () => ({ pen: Number(await api.memoryHeld()), second: await second.memoryHeld() }),
   }
 }
 
