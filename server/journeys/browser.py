@@ -30,12 +30,6 @@ PATIENCE = 120
 """How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after two minutes."""
 expect.set_options(timeout=PATIENCE * 1000)
 
-HELD = "window.hollowmist.memoryHeld().then(({ pen, second }) => pen + second)"
-"""How much memory the engine holds, bytes."""
-
-PEN_HELD = "window.hollowmist.memoryHeld().then(({ pen }) => pen)"
-"""The same of the pen's worker alone: the second one comes and goes."""
-
 _MOVES = """async () => {
   await document.fonts.ready
   // One that has come may still wait to be decoded, and is painted later.
@@ -120,6 +114,17 @@ def settle(page) -> None:
                 raise AssertionError(f"the page does not come to rest: {moves}")
             page.wait_for_timeout(40)
         page.wait_for_timeout(150)
+
+
+def held(page) -> np.ndarray:
+    """How much memory the engine's workers hold, the pen's and the second one, MB; 0 where there is none."""
+    both = page.evaluate("window.hollowmist.memoryHeld()")
+    return np.array([both["pen"], both["second"]]) / 2**20
+
+
+def grown(before: np.ndarray, after: np.ndarray) -> float:
+    """How much more memory those workers hold that were there before, MB: the second one comes and goes."""
+    return float(np.maximum(0.0, after - before)[before > 0.0].sum())
 
 
 class Pen:

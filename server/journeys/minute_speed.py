@@ -15,7 +15,7 @@ from sheets.models import Sheet, SheetStroke
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from .browser import PEN_HELD
+from .browser import grown, held
 from .pen_speed import HIGH, HZ, MOVED, WIDE, demo_account, opened, reported
 
 SECONDS = 60
@@ -45,12 +45,12 @@ def pen(case, responses) -> dict[str, float]:
     page = case.open_bench(case.open_page(WIDE, HIGH, scale=2), "Everything")
     # What the engine takes for a first stroke it keeps.
     reported(page, "canvas.sheet", 2)
-    before = page.evaluate(PEN_HELD)
+    before = held(page)
     kept = ProofStroke.objects.filter(account=case.account).count()
     times = reported(page, "canvas.sheet", SECONDS)
     case.wait_for(lambda: ProofStroke.objects.filter(account=case.account).count() > kept, "the stroke to be kept")
     stroke = ProofStroke.objects.filter(account=case.account).order_by("-drawn_at").first()
-    grown = page.evaluate(PEN_HELD) - before
+    more = grown(before, held(page))
     page.context.close()
     samples = len(bytes(stroke.samples)) // SAMPLE.itemsize
     return {
@@ -58,7 +58,7 @@ def pen(case, responses) -> dict[str, float]:
         "minute_backlog": float(np.median(times[-HZ:]) / np.median(times[:HZ])),
         # The touch is one more; the report on which it lifts is where the last one was.
         "minute_lost": max(0, SECONDS * HZ + 1 - samples),
-        "minute_pen_mb": grown / 2**20,
+        "minute_pen_mb": more,
     }
 
 
@@ -85,7 +85,7 @@ def fingers(case, words: int = 6) -> dict[str, float]:
     x, y, reach = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, box["height"] / 4
     session = page.context.new_cdp_session(page)
     page.evaluate(MOVED)
-    held, turn, added = [], 0, 0
+    took, turn, added = [], 0, 0
     begun = page.evaluate("performance.now()")
 
     def touch(kind):
@@ -104,14 +104,14 @@ def fingers(case, words: int = 6) -> dict[str, float]:
             add_word(account, sheet, added)
             page.evaluate("window.dispatchEvent(new Event('online'))")
             added += 1
-        held.append(page.evaluate(PEN_HELD) / 2**20)
+        took.append(held(page))
     times = page.evaluate("window.moved")
     touch("touchEnd")
     page.context.close()
     # From the first full look on: by then every size of canvas has been asked for.
-    half = len(held) // 2
+    half = len(took) // 2
     return {
         "minute_fingers_ms_p95": float(np.percentile(times, 95)),
-        "minute_fingers_mb": max(held[half:]) - max(held[:half]),
+        "minute_fingers_mb": grown(np.max(took[:half], axis=0), np.max(took[half:], axis=0)),
         "minute_turned": turn / 4 / 360,
     }

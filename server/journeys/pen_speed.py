@@ -7,7 +7,7 @@ import numpy as np
 from accounts.models import Account
 from django.core.management import call_command
 
-from .browser import PEN_HELD, Pen, settle
+from .browser import Pen, grown, held, settle
 from .sheet_speed import fill
 
 LIMITS = {
@@ -171,10 +171,6 @@ def fingers(case, turns=10, steps=180) -> dict[str, float]:
         points = [{"x": x + across, "y": y + down, "id": 0}, {"x": x - across, "y": y - down, "id": 1}]
         session.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": [] if kind == "touchEnd" else points})
 
-    def held() -> float:
-        settle(page)
-        return page.evaluate(PEN_HELD) / 2**20
-
     def turn():
         for i in range(1, steps + 1):
             touch("touchMove", 2 * math.pi * i / steps, 1 + 0.5 * math.sin(2 * math.pi * i / steps))
@@ -182,14 +178,16 @@ def fingers(case, turns=10, steps=180) -> dict[str, float]:
     page.evaluate(MOVED)
     touch("touchStart", 0.0)
     turn()
-    first = held()
+    settle(page)
+    first = held(page)
     for _ in range(turns - 1):
         turn()
     times = page.evaluate("window.moved")
     touch("touchEnd", 0.0)
-    grown = held() - first
+    settle(page)
+    more = grown(first, held(page))
     page.context.close()
-    return {"pinch_ms_p95": float(np.percentile(times, 95)), "turn_mb": grown}
+    return {"pinch_ms_p95": float(np.percentile(times, 95)), "turn_mb": more}
 
 
 def figures(case) -> dict[str, float]:

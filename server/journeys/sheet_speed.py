@@ -22,7 +22,7 @@ from sheets.actions.keep_sheet import keep_sheet
 from sheets.actions.piece import piece_of
 from sheets.models import Sheet, SheetStroke
 
-from .browser import HELD, Pen, settle
+from .browser import Pen, held, settle
 from .sheet_export import written
 
 LIMITS = {
@@ -188,7 +188,7 @@ def on_the_tablet(case) -> dict[str, float]:
     # So near that all of the paper is inked at nearly a device px to each of its own.
     page.mouse.wheel(0, -500 * np.log(0.99 / zoom))
     settle(page)
-    held = page.evaluate(HELD) / 1024**2
+    took = held(page).sum()
     page.context.close()
     return {
         "sheet_first_ink_s": float(first),
@@ -196,7 +196,7 @@ def on_the_tablet(case) -> dict[str, float]:
         "sheet_pen_ms_p95": float(np.percentile(pen_times, 95)),
         "reink_sheet_s": reinked / 1000,
         "undo_ms_p95": float(np.percentile(undone, 95)),
-        "sheet_mb": held,
+        "sheet_mb": took,
     }
 
 

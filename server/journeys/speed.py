@@ -19,7 +19,7 @@ from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
 from . import home_speed, keeping_speed, minute_speed, native_speed, pen_speed, roll_speed, sheet_speed, webkit_speed
-from .browser import HELD, JourneyCase, Pen, encoded, rows_of, settle
+from .browser import JourneyCase, Pen, encoded, held, rows_of, settle
 from .native_speed import POINTED, ROUNDS, some_stamps
 
 FED = "(given) => window.measures.feedTimes(...given)"
@@ -170,7 +170,7 @@ class SpeedCase(JourneyCase):
         for i in range(60):
             slider.press("ArrowRight" if i % 20 < 10 else "ArrowLeft")
             page.wait_for_function(f"() => window.hollowmist.prepEdits() > {i}")
-        return {"memory_mb": page.evaluate(HELD) / 1024**2}
+        return {"memory_mb": held(page).sum()}
 
     def module(self) -> dict[str, float]:
         """The WebAssembly module without the interface."""

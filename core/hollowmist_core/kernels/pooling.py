@@ -35,12 +35,6 @@ REACH = 10.0
 INNER = 128
 """Most cells of a side of what is pooled at once."""
 
-BLOCK = INNER + 2 * (4 * (int(REACH) + 1) + 1)
-"""Most cells of a side of a block, with all around that it hangs on."""
-
-POOLING_WORK = 4 * BLOCK * BLOCK
-"""Numbers of scratch space that pooling needs."""
-
 ONE = float32(1)
 HALF = float32(0.5)
 
@@ -56,6 +50,13 @@ def margin_of(reach):
     """Cells around what is pooled that it hangs on, where a box reaches over so many: two tents, and the neighbour of a
     cell."""
     return int32(4 * (int(reach) + 1) + 1)
+
+
+BLOCK = INNER + 2 * int(margin_of.py_func(REACH))
+"""Most cells of a side of a block, with all around that it hangs on."""
+
+POOLING_WORK = 4 * BLOCK * BLOCK
+"""Numbers of scratch space that pooling needs."""
 
 
 @helper

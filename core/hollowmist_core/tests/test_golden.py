@@ -64,10 +64,6 @@ class GoldenTests(TestCase):
                 self.assertLessEqual(away, limit if scale >= 1 else 3 * limit, f"{golden.name} at {scale}")
 
     def test_there_is_something_to_compare(self):
-        bare = []
         for golden in sheets():
             whole = inked(golden.piece)
-            if (apart(whole, whole[:1, :1]) > 8).mean() <= 0.003:
-                bare.append(golden.name)
-        # Now and then chance hides the one layer that was drawn on.
-        self.assertLessEqual(len(bare), len(sheets()) // 10, bare)
+            self.assertGreater((apart(whole, whole[:1, :1]) > 8).mean(), 0.003, golden.name)

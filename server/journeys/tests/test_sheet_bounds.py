@@ -7,7 +7,7 @@ import numpy as np
 from django.test import tag
 from sheets.models import Sheet, SheetStroke
 
-from journeys.browser import HELD, JourneyCase
+from journeys.browser import JourneyCase, held
 from journeys.sheet_hands import BRUSHES, SheetHands
 
 FULL = """for (const name of ["put", "add"]) {
@@ -50,7 +50,7 @@ class BoundsTests(SheetHands, JourneyCase):
         self.assertTrue((self.shown(page)[..., 0] < 60).mean() > 0.9)
         page.get_by_role("button", name="Undo").click()
         self.assertFalse((self.shown(page)[..., 0] < 60).any())
-        self.assertLess(page.evaluate(HELD), 900 * 1024**2)
+        self.assertLess(held(page).sum(), 900)
 
     def test_a_file_of_100_mb_is_not_laid_under(self):
         page = self.page

@@ -251,17 +251,18 @@ class Drawing:
         return [{**told, **placed, "mirrored": self.maybe(0.5), "opacity": 0.6, "tint": tint, "shown": self.maybe(0.8)}]
 
     def layers(self) -> list[dict]:
-        """Layers in any order, some of them hidden or mixing."""
+        """Layers in any order, some hidden or mixing; the lowest is plain, so that there is what they mix with."""
         count = int(self.rng.integers(3, INK_LAYERS + 1)) if self.theme == "layers" else int(self.rng.integers(1, 4))
-        return [
+        layers = [
             {
                 "which": int(which),
                 "mode": self.any(*MODES) if self.maybe(0.4) else "normal",
                 "opacity": self.any(1.0, 1.0, 0.7),
-                "shown": not self.maybe(0.12) or count == 1,
+                "shown": not self.maybe(0.12),
             }
             for which in self.rng.permutation(INK_LAYERS)[:count]
         ]
+        return [{**layers[0], "mode": "normal", "shown": True}, *layers[1:]]
 
     def words(self, look: str, layer: int) -> list[SheetStroke]:
         """A line of text."""
