@@ -6,7 +6,7 @@ import type { Inking } from "./inkedBefore"
 import { showPicture } from "./showPicture"
 import { usePocketInking, type Pocketed } from "./usePocketInking"
 
-const props = defineProps<Pocketed>()
+const props = withDefaults(defineProps<Pocketed>(), { near: undefined })
 const engine = useEngine()
 const canvas = useTemplateRef("canvas")
 

@@ -9,7 +9,7 @@ import { usePocketInking, type Pocketed } from "./usePocketInking"
 /** One clear pixel: a picture without an address has no room. */
 const NOTHING = "data:image/gif;base64,R0lGODlhAQABAAAAACH5BAEKAAEALAAAAAABAAEAAAICTAEAOw=="
 
-const props = defineProps<Pocketed>()
+const props = withDefaults(defineProps<Pocketed>(), { near: undefined })
 const engine = useEngine()
 const image = useTemplateRef("image")
 const address = ref("")

@@ -2,9 +2,14 @@
 import type { BrushDocument } from "@/documents/brush"
 import type { KeptStroke } from "@/documents/stroke"
 import type { PocketPicture, ShownOn } from "@/engine/pockets"
-import { useDevicePixelRatio, useElementSize, useElementVisibility } from "@vueuse/core"
+import {
+  createSharedComposable,
+  useDevicePixelRatio,
+  useElementVisibility,
+  useResizeObserver,
+} from "@vueuse/core"
 import { dequal } from "dequal"
-import { computed, ref, toRaw, watch, type Ref } from "vue"
+import { computed, ref, shallowRef, toRaw, toValue, watch, type Ref } from "vue"
 import type { Inking } from "./inkedBefore"
 import { shownOn } from "./shownOn"
 import { usePocketWish, wished } from "./usePocketWish"
@@ -14,6 +19,18 @@ export interface Pocketed {
   /** The person's own way to see a stroke; or strokes that are given, with the room that they need or a room of theirs. */
   which: "stroke" | PocketPicture | KeptStroke[] | ShownOn
   document: BrushDocument
+  /** Whether it is in sight or near it, where whoever shows it knows; else it looks itself. */
+  near?: boolean | undefined
+}
+
+/** Hundreds of pictures need not each look for another screen. */
+const usePixelRatio = createSharedComposable(useDevicePixelRatio)
+
+/** px of the page; told after layout: asking for it would lay out the page once for each of hundreds of pictures. */
+function useToldSize(element: Ref<HTMLElement | null>) {
+  const size = shallowRef({ width: 0, height: 0 })
+  useResizeObserver(element, ([entry]) => (size.value = entry!.contentRect))
+  return size
 }
 
 /**
@@ -28,9 +45,9 @@ export function usePocketInking<T>(
   leave: (picture: T) => void,
   there: (inking: Inking) => T | undefined = () => undefined,
 ) {
-  const visible = useElementVisibility(element)
-  const { width, height } = useElementSize(element)
-  const { pixelRatio } = useDevicePixelRatio()
+  const visible = pocketed.near === undefined ? useElementVisibility(element) : () => pocketed.near
+  const size = useToldSize(element)
+  const { pixelRatio } = usePixelRatio()
   const scrolling = useScrolling()
   const busy = ref(false)
   const { wish: liked, strokes } = usePocketWish()
@@ -45,9 +62,9 @@ export function usePocketInking<T>(
   const wish = computed(() => ({
     document: document.value,
     which: on.value,
-    across: Math.round(width.value * pixelRatio.value),
-    down: Math.round(height.value * pixelRatio.value),
-    seen: visible.value && !scrolling.value,
+    across: Math.round(size.value.width * pixelRatio.value),
+    down: Math.round(size.value.height * pixelRatio.value),
+    seen: toValue(visible) && !scrolling.value,
     // A worker that was started anew has nothing to do with it: what is drawn stays.
   }))
   /** Counts the wishes, and tells which one is drawn. */

@@ -9,6 +9,7 @@ import type { PocketAct } from "./acts"
 import { makerTold } from "@/documents/maker"
 import OwnPicture from "@/pictures/OwnPicture.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
+import { useScrolling } from "@/pictures/useScrolling"
 
 defineProps<{
   brush: StoredBrush
@@ -24,9 +25,15 @@ const emit = defineEmits<{
   act: [name: PocketAct]
 }>()
 const root = useTemplateRef<HTMLElement>("root")
-/** Inked once it is near what is seen; from then on its pictures lie ready. */
-const near = ref(false)
-whenever(useElementVisibility(root, { rootMargin: "400px" }), () => (near.value = true), { once: true })
+const near = useElementVisibility(root, { rootMargin: "400px" })
+const scrolling = useScrolling()
+/** Its pictures are there once it was near while nothing moved; from then on they lie ready. */
+const filled = ref(false)
+whenever(
+  () => near.value && !scrolling.value,
+  () => (filled.value = true),
+  { once: true },
+)
 const asked = ref(false)
 /** Its menu is made when it is first asked for: there may be hundreds of pockets. */
 const armed = ref(false)
@@ -55,14 +62,20 @@ function act(name: PocketAct | "choose"): void {
       :aria-pressed="choosing ? chosen : undefined"
       @click="choosing || copied ? emit('choose') : emit('open')"
     >
-      <PocketPicture v-if="near" class="stroke" which="stroke" :document="brush.document" />
+      <PocketPicture v-if="filled" class="stroke" which="stroke" :document="brush.document" :near="near" />
       <span v-else class="stroke" />
       <span v-if="copied" class="copy">a copy</span>
       <span class="lip">
         <span class="name">{{ brush.name }}</span>
         <span v-if="brush.gone || brush.theirs" class="two">{{ brush.gone ? "deleted" : "two states" }}</span>
         <OwnPicture v-if="brush.cover" class="print" :picture="brush.cover" />
-        <PocketPicture v-else-if="near" class="print" which="print" :document="brush.document" />
+        <PocketPicture
+          v-else-if="filled"
+          class="print"
+          which="print"
+          :document="brush.document"
+          :near="near"
+        />
         <Star v-if="brush.favourite" class="star" :size="16" fill="currentColor" aria-label="favourite" />
       </span>
     </button>
