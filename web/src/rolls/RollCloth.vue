@@ -12,8 +12,9 @@ import OrderButtons from "@/parts/OrderButtons.vue"
 import BrushPocket from "./BrushPocket.vue"
 import RollFrame from "./RollFrame.vue"
 import { usePockets, type Drop } from "./usePockets"
+import { useSlices } from "./useSlices"
 
-defineProps<{
+const props = defineProps<{
   roll: FilledRoll
   /** Whether it stands before, or after, all other rolls. */
   first: boolean
@@ -34,6 +35,7 @@ const emit = defineEmits<{
 const asked = ref(false)
 const frame = useTemplateRef("frame")
 const cloth = computed(() => frame.value?.cloth ?? null)
+const pockets = useSlices(() => props.roll.brushes, open)
 const { copied } = usePockets(cloth, (drop) => emit("drop", drop))
 
 function own(name: RollAct): void {
@@ -84,7 +86,7 @@ function own(name: RollAct): void {
       :what="roll.name"
     />
     <BrushPocket
-      v-for="brush in roll.brushes"
+      v-for="brush in pockets"
       :key="brush.id"
       :brush="brush"
       :choosing="choosing"
