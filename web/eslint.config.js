@@ -3,27 +3,28 @@ import prettier from "eslint-config-prettier"
 import vue from "eslint-plugin-vue"
 import ts from "typescript-eslint"
 
-/** What each folder of src may know of: arrows point one way, and no place knows another. */
-const BELOW = {
-  generated: ["documents"],
-  documents: ["generated"],
-  parts: ["documents", "generated"],
-  api: ["generated"],
-  device: ["api", "documents", "generated"],
-  acts: ["device", "documents"],
-  engine: ["documents", "generated"],
-  // The engine without an interface, for tests.
-  measuring: ["engine", "documents", "generated"],
-  packs: ["acts", "api", "device", "engine", "parts", "pictures", "documents", "generated"],
-  pictures: ["acts", "api", "device", "engine", "parts", "documents", "generated"],
-}
+/** Folders from the lowest up: each may know of those before it, and of no place. */
+const LAYERS = [
+  ["generated", "documents"],
+  ["parts", "api", "engine"],
+  ["device", "measuring"],
+  ["acts", "drawing"],
+  ["pictures"],
+  ["choosers"],
+  ["packs"],
+  ["frame"],
+]
+/** What stands side by side in a layer and yet is asked by its neighbour. */
+const BESIDE = { documents: ["generated"], generated: ["documents"] }
 const PLACES = ["account", "bench", "fitting", "prep", "rolls", "sheets", "shelf", "sources"]
-const FOR_PLACES = [...Object.keys(BELOW), "shell"]
+const below = (layer) => LAYERS.slice(0, layer).flat()
 const ARROWS = {
-  ...BELOW,
-  ...Object.fromEntries(PLACES.map((place) => [place, FOR_PLACES])),
-  // Its frame and its menus; the places themselves are named by the router alone, which stands above them all.
-  shell: Object.keys(BELOW),
+  ...Object.fromEntries(
+    LAYERS.flatMap((names, layer) => names.map((name) => [name, [...below(layer), ...(BESIDE[name] ?? [])]])),
+  ),
+  ...Object.fromEntries(PLACES.map((place) => [place, LAYERS.flat()])),
+  // Starts the application; the places themselves are named by the router alone, which stands above them all.
+  shell: LAYERS.flat(),
 }
 
 const is = (element) => ({ element })

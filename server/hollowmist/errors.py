@@ -4,12 +4,12 @@ import json
 
 from django.db import InterfaceError, OperationalError
 from django.http import JsonResponse
-from hollowmist_core.document import BrushError
+from hollowmist_core.documents.brush import BrushError
+from hollowmist_core.documents.recipe import RecipeError
+from hollowmist_core.documents.sheet import SheetError
+from hollowmist_core.formats import PictureError
 from hollowmist_core.formats.inkml import InkMLError
 from hollowmist_core.formats.pack import PackError
-from hollowmist_core.formats.picture import PictureError
-from hollowmist_core.prepare.recipe import RecipeError
-from hollowmist_core.sheets.document import SheetError
 from rest_framework import status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler as default_handler

@@ -51,8 +51,11 @@ INSTALLED_APPS = [
     "sheets",
     "packs",
     "lending",
+    "upkeep",
+    "demo",
     "lan",
     "journeys",
+    "bench",
 ]
 
 TEST_RUNNER = "hollowmist.testing.TimedRunner"

@@ -6,12 +6,12 @@ import uuid
 from functools import cache
 
 import numpy as np
-from hollowmist_core.document import pictures_of, read
-from hollowmist_core.native import PAPER, Sheet, Stroke, prepared
-from hollowmist_core.prepare import recipe
-from hollowmist_core.prepare.run import follow
-from hollowmist_core.shipped import all_shipped
-from rolls.demo import ROLLS, with_sources
+from hollowmist_core.documents import recipe
+from hollowmist_core.documents.brush import pictures_of, read
+from hollowmist_core.documents.shipped import all_shipped
+from hollowmist_core.native.recipes import follow
+from hollowmist_core.native.sheet import PAPER, Sheet, Stroke, prepared
+from rolls.shipped.rolls import ROLLS, with_sources
 
 from .browser import encoded, rows_of
 

@@ -3,10 +3,10 @@
 import resource
 import time
 
-from hollowmist_core.document import read
+from hollowmist_core.documents.brush import read
+from hollowmist_core.documents.sheet import read_sheet
 from hollowmist_core.formats.sheet_svg import png_of
-from hollowmist_core.sheets.document import read_sheet
-from hollowmist_core.sheets.inking import Piece, bands
+from hollowmist_core.native.pieces import Piece, bands
 
 
 def written(told, answer) -> None:

@@ -5,9 +5,9 @@ import uuid
 from collections.abc import Callable
 
 from accounts.models import Account
+from demo.sheets.drawing import Drawing
+from demo.sheets.making import lay_drawing
 from rolls.models import Brush
-from sheets.demo.drawing import Drawing
-from sheets.demo.making import lay_drawing
 from sheets.models import Sheet
 
 from .stage import Stage, View

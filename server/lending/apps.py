@@ -10,8 +10,8 @@ class LendingConfig(AppConfig):
 
     def ready(self):
         """Say so."""
-        from accounts.closing import BEFORE
+        from accounts.doors import CLOSING
 
         from .actions.lend import take_all_back
 
-        BEFORE.append(take_all_back)
+        CLOSING.append(take_all_back)

@@ -29,7 +29,7 @@ class Lane(Numbered):
 class RecordedStroke(Numbered):
     """A stroke as the hand made it.
 
-    `samples` is a vector of `hollowmist_core.kernels.records.SAMPLE`, little-endian.
+    `samples` is a vector of `hollowmist_core.tables.records.SAMPLE`, little-endian.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)

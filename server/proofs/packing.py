@@ -10,7 +10,7 @@ from acts.actions.perform import Wish
 from acts.packing import Reading, Writing
 from hollowmist_core.formats import inkml
 from hollowmist_core.formats.pack import LaneEntry, PackError
-from hollowmist_core.native import Stroke
+from hollowmist_core.native.sheet import Stroke
 from hollowmist_core.proofs import read_samples
 
 from .models import Lane, ProofStroke, RecordedStroke

@@ -5,8 +5,8 @@ import binascii
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
-from hollowmist_core.kernels.records import FINGER, MOUSE, PEN
-from hollowmist_core.settings import BY_NAME, MOST_LAYERS
+from hollowmist_core.tables.records import FINGER, MOUSE, PEN
+from hollowmist_core.tables.settings import BY_NAME, MOST_LAYERS
 from rest_framework import serializers
 
 from .models import Lane, ProofStroke

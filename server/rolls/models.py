@@ -61,9 +61,9 @@ class BrushQuerySet(models.QuerySet):
 class Brush(Placed):
     """A brush in a pocket.
 
-    `document` is what `hollowmist_core.document.read` returns; `revision` counts its kept states: of its name, its
-    note and its document, while its pocket and what is marked on it are no part of them. `cover` is the person's own
-    picture of it, instead of its tip's print. `picture` and `tip_print` are empty until somebody asks for them
+    `document` is what `hollowmist_core.documents.brush.read` returns; `revision` counts its kept states: of its name,
+    its note and its document, while its pocket and what is marked on it are no part of them. `cover` is the person's
+    own picture of it, instead of its tip's print. `picture` and `tip_print` are empty until somebody asks for them
     (`actions.paint_brush`).
     """
 

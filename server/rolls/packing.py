@@ -9,7 +9,7 @@ from django.db.models import Q, QuerySet
 from fractional_indexing import generate_key_between
 from hollowmist.moments import in_ms
 from hollowmist.naming import copy_name
-from hollowmist_core.document import pictures_of, read, read_as_far
+from hollowmist_core.documents.brush import pictures_of, read, read_as_far
 from hollowmist_core.formats.pack import BrushEntry, PackError, as_json
 from sources.actions.pictures import ink_of, pixels_of
 

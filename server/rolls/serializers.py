@@ -4,7 +4,7 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
 from fractional_indexing import FIError, generate_key_between
 from hollowmist.fields import MakerField, MomentField
-from hollowmist_core.document import read
+from hollowmist_core.documents.brush import read
 from rest_framework import serializers
 
 from .models import Brush, Checkpoint, Roll, Tint

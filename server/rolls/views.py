@@ -6,9 +6,9 @@ from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from hollowmist_core.document import json_schema, read
-from hollowmist_core.preview import tip_ink
-from hollowmist_core.telling import as_csv
+from hollowmist_core.documents.brush import json_schema, read
+from hollowmist_core.documents.telling import as_csv
+from hollowmist_core.native.pockets import tip_ink
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle

@@ -13,7 +13,7 @@ from sources.models import Picture
 class Sheet(Numbered):
     """A piece of paper of one account.
 
-    `document` is what `hollowmist_core.sheets.document.read_sheet` returns; `revision` counts its kept states. Its
+    `document` is what `hollowmist_core.documents.sheet.read_sheet` returns; `revision` counts its kept states. Its
     name, its note and when it was used are no part of these.
     """
 

@@ -5,8 +5,8 @@ import uuid
 from acts.actions.perform import Wish
 from acts.packing import Reading, Writing
 from django.db.models import QuerySet
+from hollowmist_core.documents.sheet import read_sheet
 from hollowmist_core.formats.pack import PackError, SheetEntry, as_json
-from hollowmist_core.sheets.document import read_sheet
 from proofs.packing import keep_traces, packed_strokes, portions, traces
 from rolls.packing import AT_A_TIME, document_here, needs_of, packed_document
 from sources.actions.pictures import pixels_of

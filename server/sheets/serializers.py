@@ -2,8 +2,8 @@
 
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema_field
-from hollowmist_core.kernels.records import FINGER, INK_LAYERS, MOUSE, PEN
-from hollowmist_core.settings import BY_NAME
+from hollowmist_core.tables.records import FINGER, INK_LAYERS, MOUSE, PEN
+from hollowmist_core.tables.settings import BY_NAME
 from proofs.serializers import MOST_SEED, MOST_TIME, Base64Field
 from rest_framework import serializers
 from rolls.serializers import DocumentField

@@ -6,10 +6,10 @@ from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from hollowmist.bounds import BoundedUpload
+from hollowmist_core.documents.sheet import json_schema
 from hollowmist_core.formats.inkml import MOST_BYTES as MOST_INKML
 from hollowmist_core.formats.ora import MOST_BYTES as MOST_ORA
-from hollowmist_core.sheets.document import json_schema
-from hollowmist_core.sheets.papers import MOST_DPI
+from hollowmist_core.tables.paper_sizes import MOST_DPI
 from rest_framework import serializers
 from rest_framework.exceptions import ValidationError
 from rest_framework.parsers import MultiPartParser

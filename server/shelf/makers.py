@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from hollowmist_core.prepare.kinds import GRAIN, SHAPE
+from hollowmist_core.tables.kinds import GRAIN, SHAPE
 
 
 @dataclass(frozen=True)

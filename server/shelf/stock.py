@@ -5,13 +5,13 @@ import io
 import uuid
 
 from django.utils.crypto import salted_hmac
-from hollowmist_core.document import read as read_brush
+from hollowmist_core.documents import recipe
+from hollowmist_core.documents.brush import read as read_brush
 from hollowmist_core.formats import pack
 from hollowmist_core.formats.picture import grey_png
-from hollowmist_core.prepare import recipe
-from hollowmist_core.prepare.kinds import SHAPE
-from hollowmist_core.prepare.run import follow
-from hollowmist_core.preview import pocket_picture
+from hollowmist_core.native.pockets import pocket_picture
+from hollowmist_core.native.recipes import follow
+from hollowmist_core.tables.kinds import SHAPE
 
 from .makers import Stocked
 

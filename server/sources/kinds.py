@@ -1,7 +1,7 @@
 """The kinds of the source shelf: shapes and grains, and recipes kept to be used again."""
 
 from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, quiet, register
-from hollowmist_core.prepare.recipe import pictures_of
+from hollowmist_core.documents.recipe import pictures_of
 
 from . import packing
 from .actions.delete_source import delete_source, restore_source

@@ -42,7 +42,7 @@ class SourceQuerySet(models.QuerySet):
 class Source(Numbered):
     """A shape or a grain of an account; without an account it ships with Hollowmist.
 
-    `recipe` is what `hollowmist_core.prepare.recipe.read` returns; `picture` is its result, made by the
+    `recipe` is what `hollowmist_core.documents.recipe.read` returns; `picture` is its result, made by the
     native core. `original` is the untouched file and `working` its RGBA copy that recipes begin with.
     """
 

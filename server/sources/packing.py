@@ -6,8 +6,8 @@ from contextlib import suppress
 from acts.actions.perform import Wish
 from acts.packing import Reading, Writing
 from django.db.models import Q
+from hollowmist_core.documents.recipe import pictures_of, read, read_steps
 from hollowmist_core.formats.pack import PackError, SourceEntry
-from hollowmist_core.prepare.recipe import pictures_of, read, read_steps
 
 from .actions.pictures import ink_of, pixels_of
 from .models import KeptRecipe, Source

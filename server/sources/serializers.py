@@ -12,14 +12,6 @@ class RecipeField(serializers.JSONField):
     """A recipe; /api/recipe-schema tells its JSON schema."""
 
 
-class UserSerializer(serializers.Serializer):
-    """A brush that uses a source."""
-
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    roll = serializers.CharField(source="roll.name")
-
-
 class WholeSourceSerializer(serializers.ModelSerializer):
     """A source with its recipe."""
 
@@ -27,25 +19,18 @@ class WholeSourceSerializer(serializers.ModelSerializer):
     original = serializers.CharField(source="original_id", read_only=True, allow_null=True)
     working = serializers.CharField(source="working_id", read_only=True, allow_null=True)
     shipped = serializers.SerializerMethodField()
-    users = serializers.SerializerMethodField()
     recipe = RecipeField()
 
     class Meta:
         model = Source
         fields = [
             *("id", "name", "note", "makes", "recipe", "picture", "original", "working"),
-            *("shipped", "revision", "kept_at", "users"),
+            *("shipped", "revision", "kept_at"),
         ]
 
     def get_shipped(self, source) -> bool:
         """Whether it ships with Hollowmist; such a source is copied to be changed."""
         return source.account_id is None
-
-    @extend_schema_field(UserSerializer(many=True))
-    def get_users(self, source):
-        """The asking account's brushes that use it; a view fetches no others (`views.users_of`)."""
-        seen = {use.brush.pk: use.brush for use in source.uses.all()}
-        return UserSerializer(sorted(seen.values(), key=lambda one: one.name), many=True).data
 
 
 def _digest(**more):

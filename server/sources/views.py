@@ -1,23 +1,21 @@
 """Reading sources and pictures, and bringing pictures. What is another account's does not exist here."""
 
 from django.conf import settings
-from django.db.models import Prefetch
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, OpenApiResponse, extend_schema
 from hollowmist.bounds import BoundedUpload
 from hollowmist.sessions import OTHER_ACCOUNT
+from hollowmist_core.documents.recipe import Recipe
 from hollowmist_core.formats.picture import MOST_BYTES
-from hollowmist_core.prepare.kinds import GRAIN
-from hollowmist_core.prepare.recipe import Recipe
+from hollowmist_core.tables.kinds import GRAIN
 from rest_framework import serializers, status
 from rest_framework.parsers import BaseParser
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
-from rolls.models import Brush, PictureUse
 
 from .actions.bring_picture import bring_picture
 from .actions.pictures import held_by, ink_of, own_pictures
@@ -28,21 +26,9 @@ from .serializers import KeptRecipeSerializer, WholeSourceSerializer
 FOR_EVER = {"Cache-Control": "private, max-age=31536000, immutable"}
 
 
-def users_of(account) -> Prefetch:
-    """An account's brushes that use a source, without their blobs."""
-    mine = Brush.objects.of(account).present().select_related("roll").only("name", "deleted_at", "roll")
-    uses = PictureUse.objects.filter(brush__in=mine.values("pk")).prefetch_related(Prefetch("brush", mine))
-    return Prefetch("uses", uses)
-
-
 def seen_by(account):
     """Sources that an account sees: its own, and those that ship."""
-    return Source.objects.seen_by(account).filter(deleted_at=None).prefetch_related(users_of(account))
-
-
-def told(serializer, account, value, many=False):
-    """What a serializer says to an account."""
-    return serializer(value, many=many, context={"account": account}).data
+    return Source.objects.seen_by(account).filter(deleted_at=None)
 
 
 class SourcesView(APIView):
@@ -52,7 +38,7 @@ class SourcesView(APIView):
     def get(self, request):
         """The sources with their recipes, the newest own ones first, then those that ship."""
         sources = sorted(seen_by(request.user), key=lambda one: one.account_id is None)
-        return Response(told(WholeSourceSerializer, request.user, sources, many=True))
+        return Response(WholeSourceSerializer(sources, many=True).data)
 
 
 class SourceView(APIView):
@@ -61,9 +47,7 @@ class SourceView(APIView):
     @extend_schema(responses=WholeSourceSerializer)
     def get(self, request, source_id):
         """The source with its recipe."""
-        return Response(
-            told(WholeSourceSerializer, request.user, get_object_or_404(seen_by(request.user), pk=source_id))
-        )
+        return Response(WholeSourceSerializer(get_object_or_404(seen_by(request.user), pk=source_id)).data)
 
 
 class SourceFileView(APIView):

@@ -9,7 +9,7 @@ export const router = createRouter({
     { path: "/rolls", name: "rolls", component: () => import("@/rolls/RollsPlace.vue") },
     { path: "/sources", name: "sources", component: () => import("@/sources/SourcesPlace.vue") },
     { path: "/sources/:source", name: "prep", component: () => import("@/prep/PrepPlace.vue"), props: true },
-    { path: "/sheets", name: "sheets", component: () => import("@/sheets/SheetsPlace.vue") },
+    { path: "/sheets", name: "sheets", component: () => import("@/sheets/list/SheetsPlace.vue") },
     {
       path: "/sheets/:sheet",
       name: "sheet",

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest"
-import { Asking } from "@/engine/asking"
+import { Asking } from "@/engine/page/asking"
 
 const never = new Promise<number>(() => {})
 

@@ -21,7 +21,7 @@ const engine = {
     ]),
   ) as Record<string, ReturnType<typeof vi.fn>>,
 }
-vi.mock("@/engine/useEngine", () => ({ useEngine: () => engine }))
+vi.mock("@/engine/page/useEngine", () => ({ useEngine: () => engine }))
 
 const shipped = {
   key: "loop",
@@ -156,7 +156,7 @@ describe("responses of the brush on the bench", () => {
   async function responses() {
     const bench = await opened()
     engine.api.traceLink = vi.fn(async () => Float32Array.from([0, 0.5, 1]))
-    const { useResponses } = await import("@/bench/useResponses")
+    const { useResponses } = await import("@/bench/responses/useResponses")
     return {
       bench,
       ...living(() =>

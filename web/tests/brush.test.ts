@@ -1,8 +1,8 @@
 import { type BrushDocument, newLink, responsesOf, settingNamed } from "@/documents/brush"
 import { describe, expect, it } from "vitest"
-import { writeBrush } from "@/engine/brush"
-import { Memory } from "@/engine/memory"
-import { bytesOf, readField } from "@/engine/records"
+import { writeBrush } from "@/engine/memory/brush"
+import { Memory } from "@/engine/memory/memory"
+import { bytesOf, readField } from "@/engine/memory/records"
 import type { RECORDS } from "@/generated/layout"
 import { DEFAULT_BRUSH, INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
 

@@ -1,10 +1,10 @@
 // What an easel tells its desk of: the desk inks on only where it is told that there is something to ink.
 import { expect, it } from "vitest"
 import type { BrushDocument } from "@/documents/brush"
-import { Easel } from "@/engine/easel"
-import type { Paper } from "@/engine/paper"
-import type { Context } from "@/engine/screen"
-import type { Supply } from "@/engine/supply"
+import { Easel } from "@/engine/easel/easel"
+import type { Paper } from "@/engine/easel/paper"
+import type { Context } from "@/engine/easel/screen"
+import type { Supply } from "@/engine/memory/supply"
 
 /** A paper on which inking takes long, or does not. */
 function easelOf(slow: boolean) {

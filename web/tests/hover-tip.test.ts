@@ -2,7 +2,7 @@
 import { expect, it, onTestFinished } from "vitest"
 import { createApp, h, nextTick } from "vue"
 import type { BrushDocument } from "@/documents/brush"
-import HoverTip from "@/parts/HoverTip.vue"
+import HoverTip from "@/drawing/HoverTip.vue"
 
 it("outlines the tip under a pen that is near, and nothing once it touches or leaves", async () => {
   const [over, host] = [document.createElement("div"), document.createElement("div")]

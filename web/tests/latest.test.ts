@@ -1,6 +1,6 @@
 // Questions that are asked one at a time: of those that come meanwhile the last is asked, and none is forgotten.
 import { expect, it } from "vitest"
-import { latest } from "@/engine/latest"
+import { latest } from "@/engine/page/latest"
 
 /** A question whose answers are given by hand. */
 function slow() {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest"
-import { Memory, PAGE } from "@/engine/memory"
+import { Memory, PAGE } from "@/engine/memory/memory"
 
 const fresh = () => new Memory(new WebAssembly.Memory({ initial: 1 }), 1024)
 const pages = (memory: Memory) => memory.memory.buffer.byteLength / PAGE

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, onTestFinished, vi } from "vitest"
 import { nextTick, ref } from "vue"
-import { usePaperView } from "@/sheets/usePaperView"
+import { usePaperView } from "@/sheets/paper/usePaperView"
 import { living } from "./scope"
 
 const A5 = { width: 1748, height: 2480, dpi: 300 }

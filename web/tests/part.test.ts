@@ -1,6 +1,6 @@
 // Which part of a paper a sheet is inked as, and when the one that is there will do.
 import { describe, expect, it } from "vitest"
-import { partFor, serves, wholeOf } from "@/engine/part"
+import { partFor, serves, wholeOf } from "@/engine/easel/part"
 
 const POSTCARD = { width: 1748, height: 1240 }
 const SHEET = { width: 2480, height: 3508 }

@@ -1,7 +1,7 @@
 // Reports of a pen on their way: none is lost, none is sent twice, and a slow engine is never told of more than one lot.
 import { describe, expect, it } from "vitest"
 import { FLOATS, samplesFrom } from "@/documents/stroke"
-import { PenLine } from "@/engine/penLine"
+import { PenLine } from "@/engine/page/penLine"
 
 type Samples = Float32Array<ArrayBuffer>
 

@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from "vitest"
 import { ref, shallowRef } from "vue"
 import type { Bench } from "@/bench/useBench"
-import type { Readings } from "@/engine/readings"
+import type { Readings } from "@/engine/questions/readings"
 import { CAUSES, FIRST_LINK, PRESSURES, RECORDS } from "@/generated/layout"
 import { PLOTS } from "@/bench/readings/plots"
 import { useReadings } from "@/bench/readings/useReadings"

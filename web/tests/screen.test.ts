@@ -1,8 +1,8 @@
 // How much memory a canvas takes while fingers turn it: a screen has its room once.
 import { expect, it } from "vitest"
-import { Memory } from "@/engine/memory"
-import type { Module } from "@/engine/module"
-import { Screen, type Context } from "@/engine/screen"
+import { Memory } from "@/engine/memory/memory"
+import type { Module } from "@/engine/memory/module"
+import { Screen, type Context } from "@/engine/easel/screen"
 
 it("takes no more memory after ten full turns than after the first", () => {
   const memory = new Memory(new WebAssembly.Memory({ initial: 2 }), 0)

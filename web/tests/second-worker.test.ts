@@ -1,8 +1,8 @@
 // The worker that the pen does not wait for: what it is asked, and what becomes of that where it ends.
 import { describe, expect, it, onTestFinished, vi } from "vitest"
-import type { Launched } from "@/engine/launch"
-import { SecondWorker } from "@/engine/secondWorker"
-import type { News } from "@/engine/worker"
+import type { Launched } from "@/engine/page/launch"
+import { SecondWorker } from "@/engine/page/secondWorker"
+import type { News } from "@/engine/desk/worker"
 
 /** Workers that answer what they are told to, and tell what they were asked. */
 function workers(answers: (worker: number, name: string) => Promise<unknown>) {

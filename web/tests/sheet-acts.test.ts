@@ -16,7 +16,7 @@ import { newId } from "@/documents/ids"
 import { defaultSheet, lengthOf, pxOf, sizeTold, type Look, type SheetStroke } from "@/documents/sheet"
 import { samplesFrom } from "@/documents/stroke"
 import { DEFAULT_BRUSH } from "@/generated/layout"
-import { useSheetStrokes } from "@/sheets/useSheetStrokes"
+import { useSheetStrokes } from "@/sheets/paper/useSheetStrokes"
 import { living } from "./scope"
 
 let store: Store

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from "vitest"
 import { effectScope, nextTick, ref } from "vue"
-import { useFingers } from "@/parts/useFingers"
-import { useSheetPointers, type PointerActs } from "@/parts/useSheetPointers"
+import { useFingers } from "@/drawing/useFingers"
+import { useSheetPointers, type PointerActs } from "@/drawing/useSheetPointers"
 import { living } from "./scope"
 
 let canvas: HTMLElement

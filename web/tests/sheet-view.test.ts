@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest"
 import { nextTick, ref } from "vue"
 import { flowed, laneAt, shiftOf, type Block } from "@/bench/flow"
-import { useSheetView } from "@/bench/useSheetView"
+import { useSheetView } from "@/bench/proof/useSheetView"
 import { PROOF_SHEET } from "@/generated/layout"
 import { living } from "./scope"
 

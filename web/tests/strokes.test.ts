@@ -17,8 +17,8 @@ function stroke(id: string, x = 100): KeptStroke {
 async function sheet(account = 7) {
   const [{ openDevice, closeDevice }, { useProofStrokes }, { useOwnLanes }] = await Promise.all([
     import("@/device/useDevice"),
-    import("@/bench/useProofStrokes"),
-    import("@/bench/useOwnLanes"),
+    import("@/bench/proof/useProofStrokes"),
+    import("@/bench/lanes/useOwnLanes"),
   ])
   const changed = vi.fn()
   onTestFinished(closeDevice)

@@ -10,7 +10,7 @@ const begun = {
   picture: new Uint8Array([2]),
 }
 const beginSource = vi.fn(async () => begun)
-vi.mock("@/engine/useEngine", () => ({
+vi.mock("@/engine/page/useEngine", () => ({
   useEngine: () => ({ ready: Promise.resolve(), api: { beginSource } }),
 }))
 afterEach(() => void beginSource.mockReset().mockResolvedValue(begun))

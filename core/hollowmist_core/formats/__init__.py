@@ -7,6 +7,10 @@ Told = Callable[[float], None]
 """Hears the share of a file that is written, 0..1; what it raises ends the writing."""
 
 
+class PictureError(ValueError):
+    """A file that is no picture we can take; the message says why and what to do."""
+
+
 def untold(_share: float) -> None:
     """Nobody hears how far it is."""
 

@@ -11,10 +11,10 @@ import numpy as np
 from defusedxml import DefusedXmlException
 from defusedxml.ElementTree import fromstring
 
-from ..kernels.records import SAMPLE
-from ..native import Stroke
+from ..native.sheet import Stroke
 from ..proofs import LANES_AREA
-from ..responses import POINTERS
+from ..tables.records import SAMPLE
+from ..tables.responses import POINTERS
 from .traces import Channel, InkMLError, column_as_text, columns_of
 
 NAMESPACE = "http://www.w3.org/2003/InkML"

@@ -12,7 +12,7 @@ from defusedxml import DefusedXmlException
 from defusedxml.ElementTree import ParseError, fromstring
 from PIL import Image
 
-from ..sheets.inking import Piece, inked
+from ..native.pieces import Piece, inked
 from . import ON_PAPER, FileWish, Told, untold
 from .pack.archive import UNSOUND
 from .sheet_svg import png_of

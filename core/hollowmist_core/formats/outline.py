@@ -4,7 +4,7 @@ from html import escape
 
 import numpy as np
 
-from .curves import outlines_of
+from ..native.curves import outlines_of
 
 HALF = 127.5
 """Coverage that the outline follows, of 255: what is softer than hard is cut where it is half."""

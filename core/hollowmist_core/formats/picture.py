@@ -13,6 +13,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from . import PictureError
+
 MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 40_000_000
 LEAST_SIDE = 8
@@ -27,10 +29,6 @@ SECONDS = 20
 MEMORY = 3 * 1024**3
 FORMATS = ("PNG", "JPEG", "WEBP", "TIFF")
 HEADER = struct.Struct("<4sIIII")
-
-
-class PictureError(ValueError):
-    """A file that is no picture we can take; the message says why and what to do."""
 
 
 @dataclass(frozen=True)

@@ -9,9 +9,9 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfbase import pdfdoc
 from reportlab.pdfgen.canvas import FILL_EVEN_ODD, Canvas
 
-from ..sheets.inking import Piece
-from ..sheets.ruling import GUIDE_INKS, GUIDE_MM, ruled
-from ..sheets.tracing import Traced, traced, underlay_of
+from ..native.pieces import Piece
+from ..native.ruling import GUIDE_INKS, GUIDE_MM, ruled
+from ..native.tracing import Traced, traced, underlay_of
 from . import INK_ALONE, FileWish, Told, untold
 
 # A file is bytes: as text it is a quarter larger, and takes a fifth longer.

@@ -7,11 +7,11 @@ from html import escape
 import numpy as np
 from PIL import Image
 
-from ..sheets.inking import Piece
-from ..sheets.ruling import GUIDE_INKS, GUIDE_MM, ruled
-from ..sheets.tracing import Traced, traced, underlay_of
+from ..native.curves import path_of
+from ..native.pieces import Piece
+from ..native.ruling import GUIDE_INKS, GUIDE_MM, ruled
+from ..native.tracing import Traced, traced, underlay_of
 from . import INK_ALONE, FileWish, Told, untold
-from .curves import path_of
 
 MM_PER_INCH = 25.4
 

@@ -5,6 +5,8 @@ import re
 from defusedxml import DefusedXmlException
 from defusedxml.ElementTree import ParseError, fromstring
 
+from . import PictureError
+
 ACTIVE = {"script", "foreignobject", "iframe", "object", "embed", "audio", "video", "handler", "listener"}
 DATA_PICTURE = re.compile(r"^data:image/(png|jpeg|webp);base64,", re.I)
 URL = re.compile(r"url\(\s*(?:\"([^\"]*)\"|'([^']*)'|([^)\"']*))", re.I)
@@ -22,9 +24,7 @@ def looks_like_svg(data: bytes) -> bool:
     return start.startswith((b"<svg", b"<?xml", b"<!doctype svg", b"<!--")) and b"<svg" in data[:65536].lower()
 
 
-def _refuse(why: str):
-    from .picture import PictureError
-
+def _refuse(why: str) -> PictureError:
     return PictureError(f"The SVG was not taken: {why}. Save it as a plain SVG, or as a PNG.")
 
 
@@ -51,7 +51,7 @@ def check_svg(data: bytes) -> tuple[str, float, float]:
 
     Raises
     ------
-    formats.picture.PictureError
+    formats.PictureError
         It is broken, has no size, holds scripts, or refers to something outside itself.
     """
     try:

@@ -10,7 +10,7 @@ import json
 import sys
 from pathlib import Path
 
-from ..kernels.compiled import CHECKED, KEPT, library_path
+from ..kernels.base.compiled import CHECKED, KEPT, library_path
 from .compiling import compile_units
 from .linking import link_library, link_module
 

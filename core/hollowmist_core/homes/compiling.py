@@ -11,7 +11,7 @@ from concurrent.futures import ProcessPoolExecutor, as_completed
 from multiprocessing import get_context
 from pathlib import Path
 
-from ..kernels.compiled import CHECKED
+from ..kernels.base.compiled import CHECKED
 from .units import UNITS, unit_digest
 
 USUAL_S = 90

@@ -20,6 +20,8 @@ from numba.core.compiler import Flags, compile_extra
 from numba.core.registry import cpu_target
 from numba.extending import intrinsic
 
+from .units import JOINED
+
 
 def only_lower() -> None:
     """Keep Numba, in this process and from here on, from linking, optimising and caching what it lowers."""
@@ -72,11 +74,6 @@ def pointer_entry(name, kernel):
     return scope[name], tuple(kinds)
 
 
-JOINED = "stroke"
-"""The unit whose kernels others call where the linker joins them, rather than holding them once more: it is most of the
-code there is."""
-
-
 def belongs(kernel, unit: str) -> bool:
     """Whether a kernel is one of a unit's."""
     return kernel.function.__module__.endswith(f".kernels.{unit}")
@@ -84,8 +81,8 @@ def belongs(kernel, unit: str) -> bool:
 
 def joined_names(unit: str) -> set[str]:
     """Kernels that a unit calls where the linker joins them."""
-    from ..kernels.compiled import CHECKED
-    from ..kernels.registry import KERNELS
+    from ..kernels.base.compiled import CHECKED
+    from ..kernels.base.registry import KERNELS
 
     # Where accesses are checked a fault must come through all calls.
     return set() if CHECKED or unit == JOINED else {name for name, one in KERNELS.items() if belongs(one, JOINED)}
@@ -139,7 +136,7 @@ def lower(unit: str) -> tuple[dict[str, str], list[str]]:
     tuple
         Exported name -> symbol, and the texts of all modules that hold them and what they call.
     """
-    from ..kernels.registry import KERNELS
+    from ..kernels.base.registry import KERNELS
 
     importlib.import_module(f"..kernels.{unit}", __package__)
     symbols, texts, seen = {}, [], set()

@@ -5,7 +5,7 @@ from typing import NamedTuple
 
 import llvmlite.binding as llvm
 
-from ..kernels.compiled import CHECKED
+from ..kernels.base.compiled import CHECKED
 
 DATA_LAYOUT = "e-m:e-p:32:32-p10:8:8-p20:8:8-i64:64-i128:128-n32:64-S128-ni:1:10:20"
 TRIPLE = "wasm32-unknown-unknown"

@@ -8,40 +8,44 @@ from pathlib import Path
 
 PACKAGE = Path(__file__).parents[1]
 
+JOINED = "laying.stroke"
+"""The unit whose kernels others call where the linker joins them, rather than holding them once more: it is most of the
+code there is."""
+
 UNITS = (
     "measure.readings",
-    "stroke",
-    "prepare.steps",
-    "generate.generators",
-    "lay",
-    "show",
-    "images",
-    "prepare.figures",
+    JOINED,
+    "source.prepare.steps",
+    "source.generate.generators",
+    "laying.lay",
+    "paper.show",
+    "touch.images",
+    "source.prepare.figures",
     "measure.steadied",
-    "hand",
-    "curve",
-    "derive",
-    "fitting",
-    "prepare.mend",
-    "prepare.tone",
-    "prepare.recognise",
-    "prepare.drawn",
-    "wet",
-    "inks",
-    "sheet",
-    "beneath",
-    "underlay",
-    "flatten",
-    "guides",
-    "choose",
-    "words",
-    "straighten",
-    "pocket",
-    "vary",
-    "order",
-    "reach",
-    "curves",
-    "outline",
+    "path.hand",
+    "base.curve",
+    "touch.derive",
+    "path.fitting",
+    "source.prepare.mend",
+    "source.prepare.tone",
+    "source.prepare.recognise",
+    "source.prepare.drawn",
+    "paper.wet",
+    "touch.inks",
+    "tiles.sheet",
+    "tiles.beneath",
+    "paper.underlay",
+    "paper.flatten",
+    "lettering.guides",
+    "path.choose",
+    "lettering.words",
+    "path.straighten",
+    "touch.pocket",
+    "base.vary",
+    "tiles.order",
+    "paper.reach",
+    "base.curves",
+    "tiles.outline",
 )
 """Modules below `kernels` that export kernels: those that take longest first, so that two processors end together."""
 
@@ -96,4 +100,4 @@ def digest(files) -> str:
 def unit_digest(unit: str) -> str:
     """A hash over all that a unit's objects are made of."""
     makers = [PACKAGE / "homes" / name for name in ("lowering.py", "objects.py")]
-    return digest({*hangs_on(file_of(unit)), *makers, PACKAGE / "kernels" / "registry.py"})
+    return digest({*hangs_on(file_of(unit)), *makers, PACKAGE / "kernels" / "base" / "registry.py"})

@@ -11,7 +11,7 @@ from pathlib import Path
 
 import numpy as np
 
-from ..kernels.records import SAMPLE, samples_from
+from ..tables.records import SAMPLE, samples_from
 
 DATA = Path(__file__).with_name("strokes.json")
 

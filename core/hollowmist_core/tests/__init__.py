@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from ..kernels.records import SAMPLE
+from ..tables.records import SAMPLE
 
 
 def straight(x0, y0, x1, y1, count=60, pressure=1.0, ms=600.0):

@@ -4,14 +4,14 @@ import sys
 
 import numpy as np
 
-from .. import preview, readings
-from ..document import default_document, read
-from ..kernels.compiled import CHECKED, library
-from ..kernels.records import GRAIN, PLANES, SAMPLE
-from ..native import Sheet, Stroke, prepared
-from ..responses import INPUT_NAMES, OUTPUTS
-from ..settings import SETTINGS, STATIONS
-from ..sheets.inking import inked
+from ..documents.brush import default_document, read
+from ..kernels.base.compiled import CHECKED, library
+from ..native import pockets, readings
+from ..native.pieces import inked
+from ..native.sheet import Sheet, Stroke, prepared
+from ..tables.records import GRAIN, PLANES, SAMPLE
+from ..tables.responses import INPUT_NAMES, OUTPUTS
+from ..tables.settings import SETTINGS, STATIONS
 from .fuzzing_rest import CASES
 from .golden import ways
 from .golden.drawn import drawn
@@ -170,7 +170,7 @@ def check_seldom(rng) -> None:
     # Beside an edge of grain a last bit tells; where ink is cut to pixels it may turn one.
     assert (away > 3).sum() <= 2, f"{golden.name}: parts are not the whole on {(away > 3).sum()} pixels"
     readings.measured(random_brush(rng), pictures(np.random.default_rng(1)))
-    preview.pocket_picture(random_brush(rng), pictures(np.random.default_rng(1)))
+    pockets.pocket_picture(random_brush(rng), pictures(np.random.default_rng(1)))
 
 
 def check_number(number: int) -> None:

@@ -3,26 +3,28 @@
 import numpy as np
 from pydantic import ValidationError
 
-from ..document import read
-from ..formats.curves import fitted, outlines_of
-from ..kernels import choose, curve, fitting, hand, inks, pocket, straighten, vary
-from ..kernels.guides import GUIDE, RULE, rule_guides, ruled_x_height
-from ..kernels.order import JOB, ORDERED_LAYER, ORDERED_STROKE, landing_layer, order_ink, swap_inks
-from ..kernels.prepare import figures, recognise
-from ..kernels.records import POINT, SAMPLE, STATES, STROKE
-from ..native import prepared
-from ..prepare import recipe
-from ..prepare.generators import GENERATORS
-from ..prepare.kinds import CHANNELS
-from ..prepare.run import follow, measured
-from ..prepare.steps import STEPS
-from ..record import LINK
-from ..sheets.document import read_sheet
-from ..sheets.guides import GUIDES
-from ..sheets.inking import Piece, Wish, inked_part
-from ..words.settings import WORDS
+from ..documents import recipe
+from ..documents.brush import read
+from ..documents.sheet import read_sheet
+from ..kernels.base import curve, vary
+from ..kernels.lettering.guides import GUIDE, RULE, rule_guides, ruled_x_height
+from ..kernels.path import choose, fitting, hand, straighten
+from ..kernels.source.prepare import figures, recognise
+from ..kernels.tiles.order import JOB, ORDERED_LAYER, ORDERED_STROKE, landing_layer, order_ink, swap_inks
+from ..kernels.touch import inks, pocket
+from ..native.curves import fitted, outlines_of
+from ..native.pieces import Piece, Wish, inked_part
+from ..native.recipes import follow, measured
+from ..native.sheet import prepared
+from ..native.words import write
+from ..tables.brush_record import LINK
+from ..tables.generators import GENERATORS
+from ..tables.guides import GUIDES
+from ..tables.kinds import CHANNELS
+from ..tables.records import POINT, SAMPLE, STATES, STROKE
+from ..tables.steps import STEPS
+from ..tables.words import WORDS
 from ..words.tables import HANDS
-from ..words.writing import write
 
 LETTERS = "aeimnotklgSKRT&?éñçÅŷ ̧́̂̈̃̌ Ω漢.,’"
 

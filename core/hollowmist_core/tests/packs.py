@@ -8,10 +8,10 @@ from uuid import UUID
 import numpy as np
 from PIL import Image
 
-from ..document import default_document
+from ..documents.brush import default_document
 from ..formats import inkml, pack
-from ..kernels.records import SAMPLE
-from ..native import Stroke
+from ..native.sheet import Stroke
+from ..tables.records import SAMPLE
 
 
 def uuid(number: int) -> UUID:

@@ -2,11 +2,11 @@
 
 import numpy as np
 
-from ..document import read
-from ..kernels.records import SAMPLE
-from ..sheets.document import read_sheet
-from ..sheets.inking import Piece, SheetStroke
-from ..words.writing import write
+from ..documents.brush import read
+from ..documents.sheet import read_sheet
+from ..native.pieces import Piece, SheetStroke
+from ..native.words import write
+from ..tables.records import SAMPLE
 
 PRESSED = {"size": {"pressure": {"on": True, "range": [0.12, 1.0]}}}
 LEAF = "a" * 64

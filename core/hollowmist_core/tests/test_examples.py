@@ -2,10 +2,11 @@
 
 import doctest
 
-from .. import document, native
+from ..documents import brush
+from ..native import sheet
 
 
 def load_tests(loader, tests, pattern):
-    for module in (document, native):
+    for module in (brush, sheet):
         tests.addTests(doctest.DocTestSuite(module))
     return tests

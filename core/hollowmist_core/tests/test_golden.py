@@ -9,8 +9,8 @@ from unittest import TestCase, mock
 
 import numpy as np
 
-from ..sheets import inking
-from ..sheets.inking import inked
+from ..native import pieces
+from ..native.pieces import inked
 from .golden import Golden, ways
 from .golden.demo import demo_sheets
 from .golden.drawn import COUNT, THEMES, drawn
@@ -46,7 +46,7 @@ class GoldenTests(TestCase):
     def test_in_bands_they_are_what_they_are_whole(self):
         for golden in sheets():
             whole = inked(golden.piece)
-            with mock.patch.object(inking, "MOST_BAND", 1), self.subTest(golden.name):
+            with mock.patch.object(pieces, "MOST_BAND", 1), self.subTest(golden.name):
                 self.assert_same(inked(golden.piece), whole, golden.name)
 
     def test_at_other_scales_only_the_ink_is_finer(self):

@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from ..kernels.words import GLYPH, PLACE, WAY
+from ..kernels.lettering.words import GLYPH, PLACE, WAY
 from . import capitals, running, signs, upright
 from .drawing import Glyph, moved
 

@@ -4,7 +4,7 @@ from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
 from django.db import transaction
 
-from ..closing import BEFORE
+from ..doors import CLOSING
 from ..models import Account
 
 
@@ -21,7 +21,7 @@ def close_account(account: Account, password: str) -> None:
     if not account.check_password(password):
         raise ValidationError({"password": ["That is not your password. Nothing was deleted."]})
     # What lies elsewhere is taken back first: where that cannot be done, nothing is deleted.
-    for take_back in BEFORE:
+    for take_back in CLOSING:
         take_back(account)
     with transaction.atomic():
         # What keeps it from being deleted is its own.

@@ -3,13 +3,13 @@
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
-from rolls.actions.start_rolls import start_rolls
 
+from ..doors import OPENED
 from ..models import Account
 
 
 def open_account(username: str, password: str) -> Account:
-    """Open an account with a roll to begin with.
+    """Open an account, with what apps give it to begin with.
 
     Raises
     ------
@@ -29,7 +29,8 @@ def open_account(username: str, password: str) -> Account:
     try:
         with transaction.atomic():
             account.save()
-            start_rolls(account)
+            for begin in OPENED:
+                begin(account)
     except IntegrityError:
         raise ValidationError({"username": [f"The name {username} is taken; choose another."]}) from None
     return account

@@ -9,7 +9,7 @@ from accounts.models import Account
 from django.db import OperationalError
 from django.test import TestCase
 from django.utils import timezone
-from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.tables.records import SAMPLE
 from proofs.models import Lane, ProofStroke
 from proofs.tests.test_api import body
 

@@ -4,9 +4,9 @@ import uuid
 from dataclasses import dataclass, field
 
 import numpy as np
-from hollowmist_core.document import default_document
-from hollowmist_core.kernels.records import SAMPLE
-from hollowmist_core.sheets.document import default_sheet
+from hollowmist_core.documents.brush import default_document
+from hollowmist_core.documents.sheet import default_sheet
+from hollowmist_core.tables.records import SAMPLE
 from proofs.serializers import Base64Field
 
 from acts.registry import KINDS

@@ -5,7 +5,7 @@ import io
 
 import numpy as np
 from django.test import tag
-from hollowmist_core.sheets.inking import inked
+from hollowmist_core.native.pieces import inked
 from hollowmist_core.tests.golden import Golden
 from hollowmist_core.tests.golden.demo import demo_sheets
 from hollowmist_core.tests.test_golden import sheets

@@ -5,11 +5,11 @@ import re
 import numpy as np
 from django.test import tag
 from hollowmist_core.formats import inkml
-from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.tables.records import SAMPLE
 from proofs.models import Lane, ProofStroke
 from rolls.actions.add_brush import add_brush
-from rolls.demo import ROLLS
 from rolls.models import Brush
+from rolls.shipped.rolls import ROLLS
 
 from journeys.browser import JourneyCase, Pen, settle
 

@@ -5,7 +5,7 @@ import base64
 import numpy as np
 from accounts.actions.prefer import prefer
 from django.test import tag
-from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.tables.records import SAMPLE
 
 from journeys.browser import JourneyCase, Pen, settle
 
@@ -40,7 +40,7 @@ class PenTests(JourneyCase):
         self.draw_ramp(page)
         self.wait_for(lambda: (self.pixels()[..., 0] < 60).sum() > (before[..., 0] < 60).sum() + 5000)
         ink = 1 - np.clip((self.pixels()[..., 0].astype(float) - 0x1E) / (0xFB - 0x1E), 0, 1)
-        from hollowmist_core.native import prepared
+        from hollowmist_core.native.sheet import prepared
 
         table = prepared(self.made["Rope Ribbon"].document).record["responses"][0, 0]["table"]
         widths = ink[LOWER - 24 : LOWER + 24].sum(axis=0)

@@ -3,10 +3,10 @@
 import time
 
 import numpy as np
+from bench.device import draw_many
 from django.test import tag
 
 from journeys.browser import JourneyCase, Pen, settle
-from journeys.home_speed import draw_many
 
 
 @tag("browser")

@@ -3,8 +3,9 @@
 import io
 
 import numpy as np
+from bench.device import INSTALLED
 from django.test import tag
-from hollowmist_core.prepare.run import follow
+from hollowmist_core.native.recipes import follow
 from PIL import Image
 from proofs.models import ProofStroke
 from rolls.models import Brush, Roll
@@ -13,7 +14,6 @@ from sources.models import Source
 from sources.tests.pictures import encoded, gravel, shell
 
 from journeys.browser import JourneyCase, Pen, note_problems, settle
-from journeys.home_speed import INSTALLED
 from journeys.way import Way
 
 PRINTS = """() => [...document.querySelectorAll("img.ink, .tiled")].filter((one) =>

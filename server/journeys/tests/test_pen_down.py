@@ -1,12 +1,12 @@
 """A pen that is down while something else happens: the stroke is whole, in its place, and the next one works."""
 
 import numpy as np
+from bench.pen import SCRIPT
 from django.test import tag
 from proofs.models import ProofStroke
 from sheets.models import SheetStroke
 
 from journeys.browser import JourneyCase, Pen, settle
-from journeys.pen_speed import SCRIPT
 from journeys.sheet_hands import FLAT, SheetHands
 
 NEWER = """(account) => {

@@ -2,8 +2,8 @@
 
 import numpy as np
 from django.test import tag
-from hollowmist_core.prepare.recipe import default_step
-from hollowmist_core.prepare.run import apply_step, generated
+from hollowmist_core.documents.recipe import default_step
+from hollowmist_core.native.recipes import apply_step, generated
 from playwright.sync_api import expect
 from sources.actions.make_source import make_source
 from sources.actions.pictures import ink_of

@@ -5,7 +5,7 @@ from tempfile import TemporaryDirectory
 
 import numpy as np
 from django.test import tag
-from hollowmist_core.sheets.inking import inked
+from hollowmist_core.native.pieces import inked
 from PIL import Image
 from sheets.actions.piece import piece_of
 from sheets.models import Sheet, SheetStroke

@@ -8,9 +8,9 @@ import numpy as np
 import pypdfium2
 import resvg_py
 from django.test import tag
-from hollowmist_core.kernels.records import SAMPLE
-from hollowmist_core.sheets.inking import inked
-from hollowmist_core.words.writing import write
+from hollowmist_core.native.pieces import inked
+from hollowmist_core.native.words import write
+from hollowmist_core.tables.records import SAMPLE
 from PIL import Image, ImageDraw
 from proofs.models import Lane, ProofStroke
 from sheets.actions.piece import piece_of

@@ -4,16 +4,17 @@ import base64
 
 import numpy as np
 from django.test import tag
-from hollowmist_core import proofs, readings
-from hollowmist_core.document import default_document, pictures_of, read
+from hollowmist_core import proofs
+from hollowmist_core.documents import recipe
+from hollowmist_core.documents.brush import default_document, pictures_of, read
+from hollowmist_core.documents.recipe import default_step
 from hollowmist_core.kernels.measure.records import READINGS
-from hollowmist_core.prepare import recipe
-from hollowmist_core.prepare.generators import GENERATORS
-from hollowmist_core.prepare.recipe import default_step
-from hollowmist_core.prepare.run import follow
-from hollowmist_core.prepare.steps import STEPS
-from hollowmist_core.responses import INPUTS, OUTPUTS
-from hollowmist_core.settings import BY_NAME
+from hollowmist_core.native import readings
+from hollowmist_core.native.recipes import follow
+from hollowmist_core.tables.generators import GENERATORS
+from hollowmist_core.tables.responses import INPUTS, OUTPUTS
+from hollowmist_core.tables.settings import BY_NAME
+from hollowmist_core.tables.steps import STEPS
 
 from journeys.browser import JourneyCase, encoded, rows_of
 from journeys.homes import as_picture, demo_documents, difference, digest_of, shipped_ink

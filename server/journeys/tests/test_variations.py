@@ -1,10 +1,10 @@
 """Neighbours of a brush: alike in both homes, looked at, gone on from, kept."""
 
 from django.test import tag
-from hollowmist_core.document import read
-from hollowmist_core.neighbours import neighbours
-from rolls.demo import ROLLS
+from hollowmist_core.documents.brush import read
+from hollowmist_core.documents.neighbours import neighbours
 from rolls.models import Brush
+from rolls.shipped.rolls import ROLLS
 
 from journeys.browser import JourneyCase, settle
 

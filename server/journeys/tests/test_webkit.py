@@ -5,6 +5,7 @@ import time
 from pathlib import Path
 
 from accounts.models import Account
+from bench.device import INSTALLED
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import tag
 from hollowmist_core import proofs
@@ -16,7 +17,6 @@ from sources.models import Source
 from sources.tests.pictures import gravel
 
 from journeys.browser import PATIENCE
-from journeys.home_speed import INSTALLED
 from journeys.homes import demo_documents, difference, shipped_ink
 from journeys.way import Way
 from journeys.webkit import WebKit

@@ -17,7 +17,7 @@ from django.core.cache import cache
 from django.core.management import call_command
 from django.test import TestCase, override_settings
 from django.utils import timezone
-from hollowmist_core.document import default_document
+from hollowmist_core.documents.brush import default_document
 from hollowmist_core.formats import pack
 from hollowmist_core.tests.packs import sound_pack
 from rolls.actions.add_brush import add_brush

@@ -19,9 +19,9 @@ from django.core.management import call_command
 from django.db import connection
 from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
-from hollowmist_core.document import VERSION, default_document, read
+from hollowmist_core.documents.brush import VERSION, default_document, read
 from hollowmist_core.formats import pack
-from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.tables.records import SAMPLE
 from hollowmist_core.tests.packs import mutated, sound_pack
 from proofs.models import Lane
 from proofs.tests.test_api import body

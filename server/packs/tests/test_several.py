@@ -11,7 +11,7 @@ from accounts.models import Account
 from acts.actions.perform import Wish, perform_all
 from hollowmist_core.formats import pack
 from hollowmist_core.formats.pack import several
-from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.tables.records import SAMPLE
 from proofs.tests.test_api import body
 from rolls.actions.add_brush import add_brush
 from rolls.models import Brush

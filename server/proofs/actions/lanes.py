@@ -8,7 +8,7 @@ from django.db import transaction
 from django.db.models import Prefetch, Q
 from hollowmist.refusal import Refused
 from hollowmist_core.formats import inkml
-from hollowmist_core.native import Stroke
+from hollowmist_core.native.sheet import Stroke
 from hollowmist_core.proofs import read_samples
 
 from ..models import Lane, ProofStroke

@@ -7,7 +7,7 @@ import numpy as np
 from accounts.models import Account
 from acts.tests import act
 from django.test import TestCase
-from hollowmist_core.kernels.records import SAMPLE
+from hollowmist_core.tables.records import SAMPLE
 
 from proofs.models import ProofStroke
 

@@ -10,8 +10,8 @@ from django.apps import apps
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import TestCase
 from hollowmist_core.formats import inkml
-from hollowmist_core.kernels.records import SAMPLE
-from hollowmist_core.native import Stroke
+from hollowmist_core.native.sheet import Stroke
+from hollowmist_core.tables.records import SAMPLE
 
 from proofs.actions.lanes import MOST_LANES
 from proofs.models import Lane, ProofStroke

@@ -3,7 +3,7 @@
 import uuid
 
 from django.db import transaction
-from hollowmist_core.document import default_document
+from hollowmist_core.documents.brush import default_document
 
 from ..models import Brush, Roll
 from .keep_brush import keep_brush

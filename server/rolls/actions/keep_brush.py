@@ -6,7 +6,7 @@ from accounts.numbers import count_on, stands
 from django.db import transaction
 from django.utils import timezone
 from hollowmist.moments import in_ms
-from hollowmist_core.document import BrushError, Problem, pictures_of, read
+from hollowmist_core.documents.brush import BrushError, Problem, pictures_of, read
 from sources.actions.pictures import own_pictures, touch
 from sources.models import Source
 

@@ -4,7 +4,7 @@ from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
 from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
-from hollowmist_core.document import pictures_of
+from hollowmist_core.documents.brush import pictures_of
 
 from ..models import Checkpoint
 from .keep_brush import sound
@@ -18,7 +18,7 @@ def keep_checkpoint(account, checkpoint_id, *, brush, why: str, document: dict, 
     ------
     Refused
         The checkpoint is another brush's.
-    hollowmist_core.document.BrushError
+    hollowmist_core.documents.brush.BrushError
         The document is not a sound brush.
     """
     document = sound(document, account)

@@ -1,8 +1,8 @@
 """Measure a brush as it was last kept."""
 
-from hollowmist_core.document import read
-from hollowmist_core.readings import inking_ms, measured
-from hollowmist_core.telling import Row, rows_of
+from hollowmist_core.documents.brush import read
+from hollowmist_core.documents.telling import Row, rows_of
+from hollowmist_core.native.readings import inking_ms, measured
 from sources.actions.pictures import ink_for
 
 from ..models import Brush

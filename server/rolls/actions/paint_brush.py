@@ -1,7 +1,7 @@
 """Paint a brush's pictures, when somebody asks for them: the device inks its own."""
 
-from hollowmist_core.document import read
-from hollowmist_core.preview import pocket_picture, tip_print
+from hollowmist_core.documents.brush import read
+from hollowmist_core.native.pockets import pocket_picture, tip_print
 from sources.actions.pictures import ink_for
 
 from ..models import Brush

@@ -1,9 +1,9 @@
 """The rolls that ship with Hollowmist, to take from."""
 
-from hollowmist_core.document import read
+from hollowmist_core.documents.brush import read
 from sources.models import Source
 
-from ..demo import ROLLS, with_sources
+from ..shipped.rolls import ROLLS, with_sources
 
 
 def shipped_rolls() -> list[dict]:

@@ -11,13 +11,13 @@ from django.core.management import call_command
 from django.db import OperationalError, connection
 from django.test import TestCase
 from fractional_indexing import generate_key_between
-from hollowmist_core.document import BY_NAME, VERSION
+from hollowmist_core.documents.brush import BY_NAME, VERSION
 from PIL import Image
 
 from rolls.actions.add_brush import add_brush
 from rolls.actions.paint_brush import PAINTERS
-from rolls.demo import ROLLS
 from rolls.models import Brush, Roll
+from rolls.shipped.rolls import ROLLS
 
 
 class BrushTests(TestCase):

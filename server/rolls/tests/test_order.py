@@ -9,15 +9,15 @@ from django.core.management import call_command
 from django.test import TestCase
 from django.utils import timezone
 from hollowmist.moments import in_ms
-from hollowmist_core.document import default_document
+from hollowmist_core.documents.brush import default_document
 from sources.actions.pictures import UNDO_REACHES, keep_picture
 from sources.actions.ship_sources import ship_sources
 from sources.models import Picture
 
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_roll import keep_roll
-from rolls.demo import ROLLS
 from rolls.models import Brush, Checkpoint, Roll
+from rolls.shipped.rolls import ROLLS
 
 
 class OrderCase(TestCase):

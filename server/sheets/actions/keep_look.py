@@ -2,7 +2,7 @@
 
 from accounts.numbers import count_on
 from hollowmist.refusal import Refused
-from hollowmist_core.document import pictures_of, read
+from hollowmist_core.documents.brush import pictures_of, read
 from sources.actions.pictures import own_pictures
 
 from ..models import Look
@@ -15,7 +15,7 @@ def keep_look(account, look_id, name: str, document: dict, brush=None) -> Look:
     ------
     Refused
         A picture is not there.
-    hollowmist_core.document.BrushError
+    hollowmist_core.documents.brush.BrushError
         The document is no brush.
     """
     standing = Look.objects.filter(pk=look_id).first()

@@ -5,7 +5,7 @@ from django.db import transaction
 from django.utils import timezone
 from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
-from hollowmist_core.sheets.document import read_sheet
+from hollowmist_core.documents.sheet import read_sheet
 from sources.actions.pictures import own_pictures
 
 from ..models import Sheet
@@ -35,7 +35,7 @@ def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **wis
         Another state of the document was kept in the meantime.
     Refused
         An underlay's picture is not there.
-    hollowmist_core.sheets.document.SheetError
+    hollowmist_core.documents.sheet.SheetError
         The document is not sound.
     """
     sheet = Sheet.objects.select_for_update().filter(pk=sheet_id).first()

@@ -4,17 +4,16 @@ import hashlib
 
 import numpy as np
 from hollowmist.refusal import Refused
-from hollowmist_core.document import read
-from hollowmist_core.formats import FileWish, Told, inkml, untold
+from hollowmist_core.documents.brush import read
+from hollowmist_core.formats import FileWish, PictureError, Told, inkml, untold
 from hollowmist_core.formats.ora import write_ora
-from hollowmist_core.formats.picture import PictureError
 from hollowmist_core.formats.sheet_pdf import sheet_pdf
 from hollowmist_core.formats.sheet_svg import png_of, sheet_svg
-from hollowmist_core.native import Stroke
+from hollowmist_core.native.pieces import Piece, SheetStroke, inked
+from hollowmist_core.native.ruling import with_guides
+from hollowmist_core.native.sheet import Stroke
 from hollowmist_core.proofs import read_samples
-from hollowmist_core.sheets.inking import Piece, SheetStroke, inked
-from hollowmist_core.sheets.papers import MOST_SIDE
-from hollowmist_core.sheets.ruling import with_guides
+from hollowmist_core.tables.paper_sizes import MOST_SIDE
 from rolls.models import Brush
 from sources.actions.pictures import ink_for, own_pictures, pixels_of
 

@@ -6,9 +6,9 @@ import uuid
 from accounts.numbers import count_on
 from django.db import transaction
 from hollowmist.refusal import Refused
-from hollowmist_core.formats import inkml
+from hollowmist_core.formats import PictureError, inkml
 from hollowmist_core.formats.ora import MIMETYPE, OraError, read_ora
-from hollowmist_core.formats.picture import Opened, PictureError, read_picture
+from hollowmist_core.formats.picture import Opened, read_picture
 from hollowmist_core.proofs import read_samples
 from sources.actions.pictures import keep_pixels
 
@@ -68,7 +68,7 @@ def read_underlays(account, data: bytes, name: str) -> list[dict]:
 
     Raises
     ------
-    hollowmist_core.formats.ora.OraError, hollowmist_core.formats.picture.PictureError
+    hollowmist_core.formats.ora.OraError, hollowmist_core.formats.PictureError
     """
     if not _is_ora(data):
         return [_kept(account, read_picture(data), name)]

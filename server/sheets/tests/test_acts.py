@@ -6,9 +6,9 @@ import numpy as np
 from accounts.models import Account
 from acts.tests import act, send
 from django.test import TestCase
-from hollowmist_core.document import default_document
-from hollowmist_core.kernels.records import SAMPLE
-from hollowmist_core.sheets.document import default_sheet
+from hollowmist_core.documents.brush import default_document
+from hollowmist_core.documents.sheet import default_sheet
+from hollowmist_core.tables.records import SAMPLE
 from proofs.serializers import Base64Field
 from sources.actions.pictures import drop_unused, keep_ink, own_pictures
 from sources.models import Picture

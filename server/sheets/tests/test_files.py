@@ -13,12 +13,12 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
-from hollowmist_core.document import default_document, read
+from hollowmist_core.documents.brush import default_document, read
+from hollowmist_core.documents.sheet import read_sheet
 from hollowmist_core.formats import inkml
 from hollowmist_core.formats.pack import Pack, Packs
-from hollowmist_core.kernels.records import SAMPLE
-from hollowmist_core.native import Stroke
-from hollowmist_core.sheets.document import read_sheet
+from hollowmist_core.native.sheet import Stroke
+from hollowmist_core.tables.records import SAMPLE
 from packs.actions.read_pack import read_pack
 from packs.actions.write_pack import write_pack
 from PIL import Image
@@ -222,7 +222,7 @@ class ToldTests(FileCase):
             self.assertGreater(len(shares), 4, form)
 
     def test_what_cannot_be_written_is_told_with_what_to_do(self):
-        with mock.patch("hollowmist_core.sheets.tracing.MOST_STROKES", 0):
+        with mock.patch("hollowmist_core.native.sheet.tracing.MOST_STROKES", 0):
             told, data = self.asked("svg")
         self.assertEqual((told["state"], data), ("failed", None))
         self.assertIn("write it as PNG or OpenRaster", told["detail"])

@@ -5,7 +5,7 @@ import hmac
 import io
 
 from django.db import transaction
-from hollowmist_core.document import BrushError, read_as_far
+from hollowmist_core.documents.brush import BrushError, read_as_far
 from hollowmist_core.formats.pack import Pack, PackError
 from PIL import Image
 

@@ -2,7 +2,8 @@
 
 import hashlib
 
-from hollowmist_core.formats.picture import MOST_BYTES, PictureError
+from hollowmist_core.formats import PictureError
+from hollowmist_core.formats.picture import MOST_BYTES
 
 from ..models import Picture
 from .pictures import keep_brought
@@ -26,7 +27,7 @@ def bring_picture(account, digest: str, data: bytes) -> Picture:
 
     Raises
     ------
-    hollowmist_core.formats.picture.PictureError
+    hollowmist_core.formats.PictureError
         It is too large, or did not come whole.
     hollowmist.refusal.Refused
         The account holds as much as it may.

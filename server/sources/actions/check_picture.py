@@ -7,8 +7,8 @@ from accounts.numbers import count_on, lock
 from django.db import transaction
 from django.utils import timezone
 from django_q.models import Schedule
-from hollowmist_core.formats.picture import PictureError
-from hollowmist_core.prepare.run import follow
+from hollowmist_core.formats import PictureError
+from hollowmist_core.native.recipes import follow
 
 from ..models import Picture, Source
 from .pictures import ink_for, ink_of, keep_ink, pixels_of, touch

@@ -2,7 +2,7 @@
 
 from accounts.numbers import count_on, put_back, take_away
 from django.db import transaction
-from hollowmist_core.prepare.recipe import read_steps
+from hollowmist_core.documents.recipe import read_steps
 
 from ..models import KeptRecipe
 
@@ -13,7 +13,7 @@ def keep_recipe(account, recipe_id, *, name: str, steps: list) -> KeptRecipe:
 
     Raises
     ------
-    hollowmist_core.prepare.recipe.RecipeError
+    hollowmist_core.documents.recipe.RecipeError
         The steps are not sound; nothing was kept.
     """
     kept = KeptRecipe.objects.filter(pk=recipe_id).first() or KeptRecipe(pk=recipe_id, account=account)

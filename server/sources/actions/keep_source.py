@@ -7,8 +7,8 @@ from django.db import transaction
 from django.utils import timezone
 from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
-from hollowmist_core.formats.picture import PictureError
-from hollowmist_core.prepare import recipe as recipes
+from hollowmist_core.documents import recipe as recipes
+from hollowmist_core.formats import PictureError
 
 from ..models import Picture, Source
 from .check_picture import check_later, ink_made
@@ -94,9 +94,9 @@ def keep_source(
         Another state was kept in the meantime.
     Refused
         It needs a picture that is not there.
-    hollowmist_core.prepare.recipe.RecipeError
+    hollowmist_core.documents.recipe.RecipeError
         The recipe is not sound; nothing was kept.
-    hollowmist_core.formats.picture.PictureError
+    hollowmist_core.formats.PictureError
         The picture that it begins with is none.
     """
     recipe = recipes.read(recipe)

@@ -7,7 +7,7 @@ from django.db import transaction
 from hollowmist.naming import copy_name
 from hollowmist.refusal import Refused
 from hollowmist_core.formats.picture import read_picture
-from hollowmist_core.prepare.recognise import begin
+from hollowmist_core.native.recognise import begin
 
 from ..models import Source
 from .keep_source import keep_source
@@ -27,7 +27,7 @@ def take_in(account, source_id, *, name: str, original: str, makes: str | None =
 
     Raises
     ------
-    hollowmist_core.formats.picture.PictureError
+    hollowmist_core.formats.PictureError
         The file cannot be taken; nothing was kept.
     Refused
         The file is not here.

@@ -10,8 +10,9 @@ from django.conf import settings
 from django.db.models import Exists, OuterRef, Sum
 from django.utils import timezone
 from hollowmist.refusal import Refused
-from hollowmist_core.formats.picture import WORKING_SIDE, PictureError, grey_png
-from hollowmist_core.prepare.kinds import MOST_GRAIN
+from hollowmist_core.formats import PictureError
+from hollowmist_core.formats.picture import WORKING_SIDE, grey_png
+from hollowmist_core.tables.kinds import MOST_GRAIN
 from PIL import Image
 
 from ..models import Picture, Source
@@ -75,7 +76,7 @@ def _opened(picture: Picture, mode: str, most: int) -> np.ndarray:
 
     Raises
     ------
-    hollowmist_core.formats.picture.PictureError
+    hollowmist_core.formats.PictureError
         It is none, or a larger one.
     """
     try:

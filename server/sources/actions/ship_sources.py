@@ -1,9 +1,9 @@
 """Make the sources that ship, or make them anew where their recipe or the engine has changed."""
 
 from django.db import transaction
-from hollowmist_core.prepare.recipe import read
-from hollowmist_core.prepare.run import follow
-from hollowmist_core.shipped import all_shipped
+from hollowmist_core.documents.recipe import read
+from hollowmist_core.documents.shipped import all_shipped
+from hollowmist_core.native.recipes import follow
 
 from ..models import Source
 from .pictures import ink_for, keep_ink

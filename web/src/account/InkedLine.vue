@@ -7,10 +7,10 @@ import { onMounted, shallowRef, useTemplateRef, watch } from "vue"
 import engineAddress from "@/generated/engine.wasm?url"
 import lanesAddress from "@/generated/lanes.json?url"
 import { DEFAULT_BRUSH } from "@/generated/layout"
-import { Images } from "@/engine/images"
-import { loadModule } from "@/engine/module"
-import { Screen } from "@/engine/screen"
-import { Sheet, Slots, Workspace } from "@/engine/sheet"
+import { Images } from "@/engine/memory/images"
+import { loadModule } from "@/engine/memory/module"
+import { Screen } from "@/engine/easel/screen"
+import { Sheet, Slots, Workspace } from "@/engine/easel/sheet"
 
 const canvas = useTemplateRef("canvas")
 const { width } = useElementSize(canvas)

@@ -4,9 +4,9 @@ import { ChevronRight, Columns2, Flag, Frame, Grid3x3, Layers2, MousePointer2, R
 import { computed } from "vue"
 import { full } from "@/device/useDevice"
 import { SAYS } from "@/device/useKept"
-import PlaceBar from "@/parts/PlaceBar.vue"
-import RoomMenu from "@/shell/RoomMenu.vue"
-import SignInAgain from "@/shell/SignInAgain.vue"
+import PlaceBar from "@/frame/PlaceBar.vue"
+import RoomMenu from "@/frame/RoomMenu.vue"
+import SignInAgain from "@/frame/SignInAgain.vue"
 import { useBench } from "./useBench"
 
 /** Trays that are opened up here. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The ink well of the brush on the bench.
 import { computed } from "vue"
-import InkWell from "@/parts/InkWell.vue"
+import InkWell from "@/parts/ink/InkWell.vue"
 import { useBench } from "./useBench"
 
 const bench = useBench()

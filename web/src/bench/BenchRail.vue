@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The rail of the bench: its wedge and ink well change the brush itself.
-import ThumbRail from "@/parts/ThumbRail.vue"
+import ThumbRail from "@/frame/ThumbRail.vue"
 import BenchWedge from "./BenchWedge.vue"
 import BenchInkWell from "./BenchInkWell.vue"
 import { useBench } from "./useBench"

@@ -3,7 +3,7 @@
 import { computed } from "vue"
 import SizeWedge from "@/pictures/SizeWedge.vue"
 import { useBench } from "./useBench"
-import { usePaper } from "./usePaper"
+import { usePaper } from "./proof/usePaper"
 
 const bench = useBench()
 const { inMm } = usePaper()

@@ -3,7 +3,7 @@ import { type KeptStroke, reachOf, shifted } from "@/documents/stroke"
 import { computed, shallowRef, type Ref } from "vue"
 import type { Rectangle } from "@/documents/stroke"
 import { laneAt, shiftOf, type Block, type Flow } from "./flow"
-import type { Lane } from "@/engine/useLanes"
+import type { Lane } from "@/engine/page/useLanes"
 
 /** Room round about a lane's strokes, sheet px. */
 const AROUND = 8

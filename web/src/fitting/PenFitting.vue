@@ -4,12 +4,12 @@ import type { Node } from "@/documents/brush"
 import { computed, onScopeDispose, ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
 import { takeInHand } from "@/device/inHand"
-import { useEngine } from "@/engine/useEngine"
+import { useEngine } from "@/engine/page/useEngine"
 import { FITTING } from "@/generated/layout"
 import { ribbon } from "@/parts/plot"
-import PlaceNav from "@/shell/PlaceNav.vue"
+import PlaceNav from "@/frame/PlaceNav.vue"
 import PressField from "./PressField.vue"
-import { asLink, useFitting } from "@/engine/useFitting"
+import { asLink, useFitting } from "@/engine/page/useFitting"
 
 const router = useRouter()
 const { api, ready } = useEngine()

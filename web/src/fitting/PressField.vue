@@ -3,7 +3,7 @@
 import { useEventListener } from "@vueuse/core"
 import { computed, ref, useTemplateRef } from "vue"
 import { ribbon } from "@/parts/plot"
-import { gathered } from "@/parts/useSheetPointers"
+import { gathered } from "@/drawing/useSheetPointers"
 
 defineProps<{ label: string; hint: string }>()
 /** Pressures 0..1, stroke after stroke. */

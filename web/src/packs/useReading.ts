@@ -6,7 +6,7 @@ import { inHand } from "@/device/inHand"
 import { openCarrier } from "@/device/useDevice"
 import type { Store } from "@/device/store"
 import { takeUpWaiting } from "@/device/waitingFile"
-import { proposalsOf } from "@/pictures/proposals"
+import { proposalsOf } from "@/choosers/proposals"
 import { takeIn } from "@/pictures/takeIn"
 import { kindOf, lendPictures, picturesIn, readPack, type Report } from "./packs"
 

@@ -4,7 +4,7 @@ import type { Setting } from "@/documents/brush"
 import { ElSwitch } from "element-plus"
 import { computed } from "vue"
 import ChoiceBar from "./ChoiceBar.vue"
-import InkChooser from "./InkChooser.vue"
+import InkChooser from "./ink/InkChooser.vue"
 import ValueSlider from "./ValueSlider.vue"
 
 const props = withDefaults(

@@ -2,9 +2,9 @@
 // A picture that the engine inks, at the screen's own pixels: single stamps for Tip, the bite for Grain ...
 import { useElementSize } from "@vueuse/core"
 import { computed, ref, useTemplateRef, watch } from "vue"
-import { latest } from "@/engine/latest"
-import type { Crossing, Picture, Wedge } from "@/engine/stations"
-import { useEngine } from "@/engine/useEngine"
+import { latest } from "@/engine/page/latest"
+import type { Crossing, Picture, Wedge } from "@/engine/pictures/stations"
+import { useEngine } from "@/engine/page/useEngine"
 import { showPicture } from "./showPicture"
 
 /**

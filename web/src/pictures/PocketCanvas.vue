@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The same picture as in a pocket, where it changes under one's hand: it is shown as soon as it is inked, and not kept.
 import { useTemplateRef } from "vue"
-import { useEngine } from "@/engine/useEngine"
+import { useEngine } from "@/engine/page/useEngine"
 import type { Inking } from "./inkedBefore"
 import { showPicture } from "./showPicture"
 import { usePocketInking, type Pocketed } from "./usePocketInking"

@@ -2,7 +2,7 @@
 // A brush's stroke, the print of its tip, or a stroke that is given: a picture that lies ready, so that hundreds of them
 // scroll as an empty page does.
 import { onScopeDispose, ref, useTemplateRef } from "vue"
-import { useEngine } from "@/engine/useEngine"
+import { useEngine } from "@/engine/page/useEngine"
 import { inkedBefore, keepInked, type Inking } from "./inkedBefore"
 import { usePocketInking, type Pocketed } from "./usePocketInking"
 

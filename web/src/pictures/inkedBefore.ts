@@ -1,6 +1,6 @@
 // Pictures of brushes that were inked a while ago, by all that they come of: whoever comes back finds them at once.
 import type { BrushDocument } from "@/documents/brush"
-import type { PocketPicture, ShownOn } from "@/engine/pockets"
+import type { PocketPicture, ShownOn } from "@/engine/pictures/pockets"
 
 export interface Inking {
   which: PocketPicture | ShownOn

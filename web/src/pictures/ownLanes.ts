@@ -3,7 +3,7 @@ import { strokeAlone } from "@/device/tables/strokes"
 import { lanesInOrder } from "@/acts/keepLane"
 import { type Store } from "@/device/store"
 import { reachOf, type KeptStroke } from "@/documents/stroke"
-import type { Lane } from "@/engine/useLanes"
+import type { Lane } from "@/engine/page/useLanes"
 
 export interface OwnLane extends Lane {
   set: string

@@ -1,6 +1,6 @@
 // Strokes that brushes are shown on: those that lay ink, with the room that they need.
 import { reachOf, type KeptStroke } from "@/documents/stroke"
-import type { ShownOn } from "@/engine/pockets"
+import type { ShownOn } from "@/engine/pictures/pockets"
 
 /** Room about the strokes, sheet px, and the most that a wide brush adds on each side. */
 const ROOM = 6

@@ -7,8 +7,8 @@ import { keepPicture } from "@/device/pictures"
 import type { Store } from "@/device/store"
 import { keepingTrouble } from "@/device/useDevice"
 import type { Makes } from "@/documents/recipe"
-import type { Begun } from "@/engine/prep"
-import { useEngine } from "@/engine/useEngine"
+import type { Begun } from "@/engine/prep/prep"
+import { useEngine } from "@/engine/page/useEngine"
 import { DRAWN_SIDE, LEAST_SIDE, MOST_FILE, MOST_PIXELS, MOST_RATIO } from "@/generated/layout"
 
 export interface Taken {

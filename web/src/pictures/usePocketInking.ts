@@ -1,7 +1,7 @@
 // What a pocket's picture shows, at the screen's own pixels, once it is in sight: asked for as it changes.
 import type { BrushDocument } from "@/documents/brush"
 import type { KeptStroke } from "@/documents/stroke"
-import type { PocketPicture, ShownOn } from "@/engine/pockets"
+import type { PocketPicture, ShownOn } from "@/engine/pictures/pockets"
 import {
   createSharedComposable,
   useDevicePixelRatio,

@@ -5,7 +5,7 @@ import { presentStore } from "@/device/useDevice"
 import { useSession } from "@/device/useSession"
 import type { BrushDocument } from "@/documents/brush"
 import type { KeptStroke } from "@/documents/stroke"
-import { useLanes, type Lane } from "@/engine/useLanes"
+import { useLanes, type Lane } from "@/engine/page/useLanes"
 import { ownLanes } from "./ownLanes"
 
 export interface PocketWish {

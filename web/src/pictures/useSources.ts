@@ -9,7 +9,7 @@ import { keepingTrouble, presentStore } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { pictureUses } from "@/documents/brush"
 import type { Makes, Recipe } from "@/documents/recipe"
-import { useEngine } from "@/engine/useEngine"
+import { useEngine } from "@/engine/page/useEngine"
 import { notice } from "@/parts/notice"
 import { takeIn, type Taken } from "./takeIn"
 

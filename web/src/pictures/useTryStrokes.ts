@@ -2,7 +2,7 @@
 import { computed, ref } from "vue"
 import type { Store } from "@/device/store"
 import { useLive } from "@/device/useLive"
-import { useLanes } from "@/engine/useLanes"
+import { useLanes } from "@/engine/page/useLanes"
 import { ownLanes } from "./ownLanes"
 import { laying } from "./shownOn"
 

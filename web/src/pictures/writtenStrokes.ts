@@ -1,7 +1,7 @@
 // A written line as strokes, each with chance of its own.
 import { newId } from "@/documents/ids"
 import type { KeptStroke } from "@/documents/stroke"
-import type { WrittenLine } from "@/engine/words"
+import type { WrittenLine } from "@/engine/questions/words"
 
 const MOST_SEED = 2 ** 31 - 1
 

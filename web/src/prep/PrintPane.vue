@@ -4,10 +4,10 @@ import type { Kind } from "@/documents/stroke"
 import { useElementSize } from "@vueuse/core"
 import { computed, ref, useTemplateRef, watch } from "vue"
 import { leanOf } from "@/documents/lean"
-import { latest } from "@/engine/latest"
-import type { Print } from "@/engine/prep"
+import { latest } from "@/engine/page/latest"
+import type { Print } from "@/engine/prep/prep"
 import { showPicture } from "@/pictures/showPicture"
-import { useSheetPointers } from "@/parts/useSheetPointers"
+import { useSheetPointers } from "@/drawing/useSheetPointers"
 import { usePrep } from "./usePrep"
 
 const props = defineProps<{ which: Print; worked?: boolean }>()

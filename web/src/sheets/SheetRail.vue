@@ -2,10 +2,10 @@
 // The rail of a sheet: its wedge and ink well change what the hand holds, and no brush.
 import { computed } from "vue"
 import { lengthOf } from "@/documents/sheet"
-import InkWell from "@/parts/InkWell.vue"
-import ThumbRail from "@/parts/ThumbRail.vue"
+import InkWell from "@/parts/ink/InkWell.vue"
+import ThumbRail from "@/frame/ThumbRail.vue"
 import SizeWedge from "@/pictures/SizeWedge.vue"
-import SizeAdvice from "./SizeAdvice.vue"
+import SizeAdvice from "./list/SizeAdvice.vue"
 import { useSheet } from "./useSheet"
 
 const sizing = defineModel<boolean>("sizing", { required: true })

@@ -10,7 +10,7 @@ import { MOST_UNDERLAYS } from "@/generated/layout"
 import { notice } from "@/parts/notice"
 import OwnPicture from "@/pictures/OwnPicture.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
-import { pictureOfSheet } from "./otherSheet"
+import { pictureOfSheet } from "./list/otherSheet"
 import { placedOn, underlaysOf } from "./underlayIn"
 import { useSheet } from "./useSheet"
 

@@ -7,9 +7,9 @@ import { newSeed } from "@/documents/stroke"
 import { settingNamed } from "@/documents/brush"
 import { dequal } from "dequal"
 import { ref, shallowRef } from "vue"
-import type { Chosen } from "./useChosen"
+import type { Chosen } from "./paper/useChosen"
 import type { SheetOnEasel } from "./useSheet"
-import { inkedOf, type InkedStroke } from "./useSheetStrokes"
+import { inkedOf, type InkedStroke } from "./paper/useSheetStrokes"
 
 export function useReink(sheet: SheetOnEasel, chosen: Chosen) {
   const size = settingNamed("size")

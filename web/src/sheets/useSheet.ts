@@ -22,11 +22,11 @@ import { keepSheetStrokes } from "@/acts/sheetStrokes"
 import { openCarrier, openDevice, useWaiting } from "@/device/useDevice"
 import { useHistory } from "@/device/useHistory"
 import { useStoreLive, useLive } from "@/device/useLive"
-import type { SheetChange } from "@/engine/sheetEasel"
-import { useEngine } from "@/engine/useEngine"
-import { useHand } from "./useHand"
-import { useSheetStanding } from "./useSheetStanding"
-import { useSheetStrokes, type InkedStroke } from "./useSheetStrokes"
+import type { SheetChange } from "@/engine/easel/sheetEasel"
+import { useEngine } from "@/engine/page/useEngine"
+import { useHand } from "./paper/useHand"
+import { useSheetStanding } from "./paper/useSheetStanding"
+import { useSheetStrokes, type InkedStroke } from "./paper/useSheetStrokes"
 
 /** Longer side of the picture of a sheet, px, and how long it must rest to be taken, ms. */
 const VIEW_SIDE = 1024

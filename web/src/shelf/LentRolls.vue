@@ -4,7 +4,7 @@ import { HandHelping } from "@lucide/vue"
 import { ElButton } from "element-plus"
 import type { FilledRoll } from "@/device/useRollList"
 import { computed, ref } from "vue"
-import PickRoll from "@/pictures/PickRoll.vue"
+import PickRoll from "@/choosers/PickRoll.vue"
 import type { Loan } from "./useShelf"
 
 const props = defineProps<{ loans: Loan[]; rolls: FilledRoll[]; busy: string; away: boolean }>()

@@ -17,10 +17,10 @@ import {
   wantsRoom,
 } from "@/device/useDevice"
 import { holdWhileChoosing } from "@/device/useFileChoice"
-import { setBringing, useEngine } from "@/engine/useEngine"
+import { setBringing, useEngine } from "@/engine/page/useEngine"
 import { notice } from "@/parts/notice"
-import HeldUp from "./HeldUp.vue"
-import TakenOver from "./TakenOver.vue"
+import HeldUp from "@/frame/HeldUp.vue"
+import TakenOver from "@/frame/TakenOver.vue"
 import { useRenewal } from "./useRenewal"
 
 const session = useSession()

@@ -1,9 +1,9 @@
 """Causes: what makes a line vary, and a brush without one of them."""
 
-from ...settings import TAPERED, TAPERS
-from ..colour import drives_colour
-from ..registry import helper
-from ..weight import EACH
+from ...tables.settings import TAPERED, TAPERS
+from ..base.registry import helper
+from ..touch.colour import drives_colour
+from ..touch.weight import EACH
 
 TAPERS_EACH = len(TAPERS)
 TAPER_CAUSES = TAPERS_EACH * len(TAPERED)
@@ -23,7 +23,7 @@ TAPER_CAUSES = TAPERS_EACH * len(TAPERED)
     GRAIN,
     SPREAD,
 ) = range(TAPER_CAUSES, TAPER_CAUSES + 12)
-"""Numbers of the other causes, as `hollowmist_core.causes.CAUSES` lists them."""
+"""Numbers of the other causes, as `hollowmist_core.documents.causes.CAUSES` lists them."""
 
 LAST = SPREAD
 """The last of them; after it come the responses."""

@@ -2,10 +2,10 @@
 
 from numba import float32
 
-from ..colour import oklab_of
-from ..ink import tints_of
-from ..records import SETTLED, TILE, TILE_AREA
-from ..registry import helper
+from ...tables.records import SETTLED, TILE, TILE_AREA
+from ..base.registry import helper
+from ..paper.ink import tints_of
+from ..touch.colour import oklab_of
 from .evenness import MIDDLE, probe_length
 from .probe import BY_PRESSURE, BY_REST, MIDDLING, coverage_at, draw_probe, drop_probe
 from .profile import FAINT

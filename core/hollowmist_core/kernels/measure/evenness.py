@@ -4,15 +4,15 @@ import math
 
 from numba import float32
 
-from ..derive import prepare
-from ..grain import PRESS
-from ..hand import REPORTED, profile_of
-from ..registry import helper
-from ..respond import AZIMUTH, PRESSURE, TILT, TO_ANGLE, TWIST
-from ..tip import AZIMUTH as AZIMUTH_TURN
-from ..tip import BARREL, BUILD, BY_TILT, SHAPES
-from ..tip import BY_PRESSURE as BY_PRESSURE_CHOSEN
-from ..weight import EACH, held_back, least_length, set_tapers
+from ..base.registry import helper
+from ..path.hand import REPORTED, profile_of
+from ..touch.derive import prepare
+from ..touch.grain import PRESS
+from ..touch.respond import AZIMUTH, PRESSURE, TILT, TO_ANGLE, TWIST
+from ..touch.tip import AZIMUTH as AZIMUTH_TURN
+from ..touch.tip import BARREL, BUILD, BY_TILT, SHAPES
+from ..touch.tip import BY_PRESSURE as BY_PRESSURE_CHOSEN
+from ..touch.weight import EACH, held_back, least_length, set_tapers
 from .causes import FIRST_LINK, LAST, has_cause, switch_off
 from .probe import BY_PRESSURE, BY_REST, MIDDLING, STILL, drop_probe, ink_probe
 from .profile import mean_profile, plateau_of, width_of

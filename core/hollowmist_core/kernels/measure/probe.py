@@ -4,10 +4,10 @@ import math
 
 from numba import float32, int32
 
-from ..records import SETTLED, TILE, TILE_AREA
-from ..registry import helper
-from ..sheet import give_back_ink, tile_count
-from ..stroke import begin, feed, finish
+from ...tables.records import SETTLED, TILE, TILE_AREA
+from ..base.registry import helper
+from ..laying.stroke import begin, feed, finish
+from ..tiles.sheet import give_back_ink, tile_count
 
 STEP = 4.0
 """Distance between a probe's samples, px."""

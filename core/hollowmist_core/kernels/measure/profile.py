@@ -4,7 +4,7 @@ import math
 
 from numba import float32
 
-from ..registry import helper
+from ..base.registry import helper
 from .probe import between_pixels
 
 FAINT = 0.004

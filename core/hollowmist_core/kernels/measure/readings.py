@@ -4,13 +4,13 @@ import math
 
 from numba import float32, int32
 
-from ...record import BRUSH
-from ..derive import prepare, set_reader
-from ..hand import REPORTED, profile_of
-from ..records import IMAGE, POINT, SAMPLE, STAMP, STROKE
-from ..registry import array, helper, kernel
-from ..tip import SHAPES
-from ..weight import OPACITY, WIDTH, lengths_on
+from ...tables.brush_record import BRUSH
+from ...tables.records import IMAGE, POINT, SAMPLE, STAMP, STROKE
+from ..base.registry import array, helper, kernel
+from ..path.hand import REPORTED, profile_of
+from ..touch.derive import prepare, set_reader
+from ..touch.tip import SHAPES
+from ..touch.weight import OPACITY, WIDTH, lengths_on
 from .causes import GRAIN, TAPER_CAUSES, has_cause, switch_off
 from .drift import read_lights
 from .evenness import (
@@ -53,7 +53,7 @@ CLOSEST = 0.03
 
 @helper
 def scale_lengths(brush, times):
-    """Multiply all lengths of a brush that its ink shows; `hollowmist_core.scaling.scaled` does it to documents."""
+    """Multiply all lengths of a brush that its ink shows; `documents.scaling.scaled` does it to documents."""
     b = brush
     b.size *= times
     b.thinnest_px *= times

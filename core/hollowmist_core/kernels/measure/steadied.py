@@ -10,14 +10,14 @@ import math
 
 from numba import float32, float64, int32
 
-from ...record import BRUSH
-from ..corners import MILDEST, SPAN, UNKNOWN, hold_point, is_corner, measure_turns
-from ..even import compact_even
-from ..hand import CLOSE, DROPPED, MERGED, take
-from ..line import begin_line, follow, open_end
-from ..point import copy_point
-from ..records import HAND, HELD, MOST_HELD, POINT, SAMPLE, STROKE
-from ..registry import array, helper, kernel
+from ...tables.brush_record import BRUSH
+from ...tables.records import HAND, HELD, MOST_HELD, POINT, SAMPLE, STROKE
+from ..base.registry import array, helper, kernel
+from ..path.corners import MILDEST, SPAN, UNKNOWN, hold_point, is_corner, measure_turns
+from ..path.even import compact_even
+from ..path.hand import CLOSE, DROPPED, MERGED, take
+from ..path.line import begin_line, follow, open_end
+from ..path.point import copy_point
 from .records import READINGS
 
 SIGMA = 14.0

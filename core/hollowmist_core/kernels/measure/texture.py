@@ -4,8 +4,8 @@ import math
 
 from numba import float32
 
-from ..records import NOW
-from ..registry import helper
+from ...tables.records import NOW
+from ..base.registry import helper
 from .evenness import MIDDLE, reach_across
 from .probe import STILL, coverage_at, ink_probe
 from .profile import FAINT, add_profile, first_above, peak_of

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from PIL import Image
 
-from ...sheets.inking import Piece, SheetStroke
+from ...native.pieces import Piece, SheetStroke
 
 
 @dataclass(frozen=True)
@@ -20,7 +20,7 @@ class Golden:
     Attributes
     ----------
     document : dict
-        As `sheets.document.read_sheet` returns it.
+        As `documents.sheet.read_sheet` returns it.
     strokes : list of SheetStroke
     looks : dict
         Brush documents by the looks of the strokes.

@@ -6,14 +6,14 @@ from pathlib import Path
 
 import numpy as np
 
-from ...document import pictures_of, read
+from ...documents.brush import pictures_of, read
+from ...documents.sheet import read_sheet
 from ...formats import inkml
 from ...formats.pack import Pack
-from ...sheets.document import read_sheet
-from ...sheets.inking import SheetStroke
+from ...native.pieces import SheetStroke
 from . import Golden
 
-PACK = Path(__file__).parents[4] / "server" / "packs" / "skerrow.hollowmist"
+PACK = Path(__file__).parents[4] / "server" / "demo" / "skerrow.hollowmist"
 NO_SAMPLES = np.zeros(0)
 
 

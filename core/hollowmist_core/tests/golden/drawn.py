@@ -11,15 +11,15 @@ import numpy as np
 from PIL import Image
 from scipy import ndimage
 
-from ...document import read
-from ...kernels.records import INK_LAYERS, SAMPLE
-from ...prepare import recipe
-from ...prepare.run import follow
-from ...responses import OUTPUTS
-from ...settings import BY_NAME, MODES
-from ...sheets.document import read_sheet
-from ...sheets.inking import SheetStroke
-from ...words.writing import write
+from ...documents import recipe
+from ...documents.brush import read
+from ...documents.sheet import read_sheet
+from ...native.pieces import SheetStroke
+from ...native.recipes import follow
+from ...native.words import write
+from ...tables.records import INK_LAYERS, SAMPLE
+from ...tables.responses import OUTPUTS
+from ...tables.settings import BY_NAME, MODES
 from . import Golden
 
 COUNT = 40

@@ -2,9 +2,9 @@
 
 import numpy as np
 
-from ...kernels.reach import ink_margin
-from ...native import Sheet
-from ...sheets.inking import Piece, Wish, _lay_under, inked_part, layers_of
+from ...kernels.paper.reach import ink_margin
+from ...native.pieces import Piece, Wish, _lay_under, inked_part, layers_of
+from ...native.sheet import Sheet
 from . import Golden
 
 

@@ -6,8 +6,8 @@ from pathlib import Path
 
 import segno
 from accounts.models import Account
+from demo.management.commands.seed_demo import NAME
 from django.core.management.base import BaseCommand
-from packs.management.commands.seed_demo import NAME
 
 from lan.authority import fingerprint
 

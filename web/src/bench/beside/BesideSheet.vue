@@ -2,11 +2,11 @@
 // Another brush, a checkpoint or a picture beside the brush on the bench: the same strokes, seen alike.
 import type { Kind } from "@/documents/stroke"
 import { onBeforeUnmount, useTemplateRef, watch } from "vue"
-import type { View } from "@/engine/screen"
-import { useSheetPointers, type PointerActs } from "@/parts/useSheetPointers"
-import { useEaselCanvas } from "@/pictures/useEaselCanvas"
+import type { View } from "@/engine/easel/screen"
+import { useSheetPointers, type PointerActs } from "@/drawing/useSheetPointers"
+import { useEaselCanvas } from "@/drawing/useEaselCanvas"
 import { useBench } from "../useBench"
-import { useDrawing } from "../useDrawing"
+import { useDrawing } from "../proof/useDrawing"
 
 const props = defineProps<{
   view: { zoom: number; x: number; y: number }

@@ -5,9 +5,9 @@ import { ImageUp } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { useFileChoice } from "@/device/useFileChoice"
 import { computed } from "vue"
-import CheckpointCards from "../CheckpointCards.vue"
+import CheckpointCards from "../checkpoints/CheckpointCards.vue"
 import { useBench } from "../useBench"
-import { calledOf, momentOf } from "../useCheckpoints"
+import { calledOf, momentOf } from "../checkpoints/useCheckpoints"
 import { useOtherBrushes } from "../useOtherBrushes"
 
 const bench = useBench()

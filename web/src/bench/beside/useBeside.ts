@@ -5,9 +5,9 @@ import type { Store } from "@/device/store"
 import type { BrushDocument } from "@/documents/brush"
 import { differences, onSheetOf, type Difference } from "@/documents/differences"
 import type { KeptStroke } from "@/documents/stroke"
-import type { EaselName } from "@/engine/easel"
-import type { Readings } from "@/engine/readings"
-import type { Engine } from "@/engine/useEngine"
+import type { EaselName } from "@/engine/easel/easel"
+import type { Readings } from "@/engine/questions/readings"
+import type { Engine } from "@/engine/page/useEngine"
 import { useLiveOf } from "@/device/useLive"
 
 /**

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The time that 1000 px of stroke take, beside the time in which the screen shows its next picture.
 import { computed } from "vue"
-import type { Readings } from "@/engine/readings"
+import type { Readings } from "@/engine/questions/readings"
 
 const props = defineProps<{ now: Readings }>()
 /** Time between two pictures of a screen that shows sixty a second, ms. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // How large a pixel of each source comes to lie on the paper, over the paper's own px.
 import { computed } from "vue"
-import type { Readings } from "@/engine/readings"
+import type { Readings } from "@/engine/questions/readings"
 
 const props = defineProps<{ now: Readings }>()
 /** px of paper that are shown across, and their size in the drawing. */

@@ -2,10 +2,10 @@
 // The recorded strokes on which the steadying is read: as the hand made them, and as the brush steadies them.
 import { computed, shallowRef, watch } from "vue"
 import { useBench } from "../useBench"
-import LinePicture from "@/bench/stations/LinePicture.vue"
-import { latest } from "@/engine/latest"
-import type { Readings } from "@/engine/readings"
-import type { LineTraces } from "@/engine/stations"
+import LinePicture from "@/bench/stations/strips/LinePicture.vue"
+import { latest } from "@/engine/page/latest"
+import type { Readings } from "@/engine/questions/readings"
+import type { LineTraces } from "@/engine/pictures/stations"
 
 const props = defineProps<{ now: Readings }>()
 const { api, shown } = useBench().engine

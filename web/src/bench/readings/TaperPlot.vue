@@ -2,8 +2,8 @@
 // A stroke at full press as it was measured along its length, for each kind of pointer that has tapers of its own.
 import { computed } from "vue"
 import { ALONG } from "@/generated/layout"
-import type { Readings } from "@/engine/readings"
-import InkRibbon from "@/parts/InkRibbon.vue"
+import type { Readings } from "@/engine/questions/readings"
+import InkRibbon from "@/parts/ink/InkRibbon.vue"
 import { KINDS } from "./useReadings"
 
 const props = defineProps<{ now: Readings }>()

@@ -1,6 +1,6 @@
 // What was measured as lines to draw. They only lay out what the core has put into the record.
 import { EVENS, PRESSURES } from "@/generated/layout"
-import type { Readings } from "@/engine/readings"
+import type { Readings } from "@/engine/questions/readings"
 import { KINDS, type ReadingKey } from "./useReadings"
 
 export interface Plot {

@@ -1,7 +1,7 @@
 // The readings of the brush on the bench in plain words, and what to do about them.
 import { responsesOf } from "@/documents/brush"
 import { computed } from "vue"
-import type { Readings } from "@/engine/readings"
+import type { Readings } from "@/engine/questions/readings"
 import type { Bench } from "../useBench"
 import { CAUSES, EVEN, FIRST_LINK, KIND, READINGS } from "@/generated/layout"
 

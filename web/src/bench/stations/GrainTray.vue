@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
-import SourceChooser from "@/pictures/SourceChooser.vue"
+import SourceChooser from "@/choosers/SourceChooser.vue"
 import SourcePrint from "@/pictures/SourcePrint.vue"
 import { useBench } from "../useBench"
 import { useShapes } from "../useShapes"

@@ -4,7 +4,7 @@ import { ref } from "vue"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import InkContrast from "./InkContrast.vue"
 import LchSliders from "./LchSliders.vue"
-import ResponseCurve from "./ResponseCurve.vue"
+import ResponseCurve from "../responses/ResponseCurve.vue"
 import SettingControl from "./SettingControl.vue"
 
 defineProps<{ drawing: boolean }>()

@@ -4,9 +4,9 @@ import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
 import InkColour from "./InkColour.vue"
 import InkedPicture from "@/pictures/InkedPicture.vue"
-import ModesStrip from "./ModesStrip.vue"
-import OverlapStrip from "./OverlapStrip.vue"
-import ResponseCurve from "./ResponseCurve.vue"
+import ModesStrip from "./strips/ModesStrip.vue"
+import OverlapStrip from "./strips/OverlapStrip.vue"
+import ResponseCurve from "../responses/ResponseCurve.vue"
 import SettingControl from "./SettingControl.vue"
 
 defineProps<{ drawing: boolean }>()

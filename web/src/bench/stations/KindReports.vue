@@ -2,7 +2,7 @@
 // What a kind of pointer really reports on this device, seen in the strokes that were drawn with it.
 import type { Kind } from "@/documents/stroke"
 import { computed, shallowRef, watch } from "vue"
-import type { Reports } from "@/engine/stations"
+import type { Reports } from "@/engine/pictures/stations"
 import { useBench } from "../useBench"
 
 const props = defineProps<{ kind: Kind }>()

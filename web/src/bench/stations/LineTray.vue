@@ -3,9 +3,9 @@ import type { SettingName } from "@/documents/brush"
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
-import LinePicture from "./LinePicture.vue"
+import LinePicture from "./strips/LinePicture.vue"
 import SettingControl from "./SettingControl.vue"
-import WaysStrip from "./WaysStrip.vue"
+import WaysStrip from "./strips/WaysStrip.vue"
 
 const SECTIONS = [
   { value: "steadying", label: "Steadying" },

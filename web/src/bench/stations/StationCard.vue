@@ -2,10 +2,10 @@
 // One of the six steps from hand to ink: a live picture of what it does to the stroke in hand.
 import { useBench } from "../useBench"
 import CardFrame from "./CardFrame.vue"
-import HandPicture from "./HandPicture.vue"
+import HandPicture from "./strips/HandPicture.vue"
 import InkedPicture from "@/pictures/InkedPicture.vue"
-import LinePicture from "./LinePicture.vue"
-import WeightPicture from "./WeightPicture.vue"
+import LinePicture from "./strips/LinePicture.vue"
+import WeightPicture from "./strips/WeightPicture.vue"
 import type { Station } from "./stations"
 
 defineProps<{

@@ -4,7 +4,7 @@ import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
 import InkedPicture from "@/pictures/InkedPicture.vue"
 import SettingControl from "./SettingControl.vue"
-import ShapeStrip from "./ShapeStrip.vue"
+import ShapeStrip from "./strips/ShapeStrip.vue"
 
 const SECTIONS = [
   { value: "form", label: "Form" },

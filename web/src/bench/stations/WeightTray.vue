@@ -5,12 +5,12 @@ import ChoiceBar from "@/parts/ChoiceBar.vue"
 import TraySections from "@/parts/TraySections.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { useBench } from "../useBench"
-import { usePaper } from "../usePaper"
-import PapersStrip from "./PapersStrip.vue"
-import ResponseCurve from "./ResponseCurve.vue"
+import { usePaper } from "../proof/usePaper"
+import PapersStrip from "./strips/PapersStrip.vue"
+import ResponseCurve from "../responses/ResponseCurve.vue"
 import SettingControl from "./SettingControl.vue"
 import TaperControls from "./TaperControls.vue"
-import WeightPicture from "./WeightPicture.vue"
+import WeightPicture from "./strips/WeightPicture.vue"
 
 defineProps<{ drawing: boolean }>()
 const SECTIONS = [

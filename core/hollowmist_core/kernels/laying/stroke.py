@@ -1,0 +1,332 @@
+"""The stroke: the stations joined. Samples go in as they come; ink and the changed rectangle come out."""
+
+import math
+
+from numba import float32, int32, void
+
+from ...tables.brush_record import BRUSH
+from ...tables.records import AT_END, AT_START, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE
+from ..base.bundles import Sources, Surface
+from ..base.registry import array, helper, kernel
+from ..paper.ink import claim_layer, drop_fresh, dry
+from ..paper.pooling import pool_change, pool_rims
+from ..paper.running import drop_staged, mark_meeting, run_reach, run_together, runs, stage_tiles, widened
+from ..paper.wet import load_tip
+from ..path.even import compact_even
+from ..path.hand import DROPPED, MERGED, TAKEN, take
+from ..path.line import begin_line, follow, open_end
+from ..path.point import copy_point
+from ..tiles.beneath import keep_beneath
+from ..tiles.blend import ERASE
+from ..tiles.sheet import forget, give_back_ink, tile_count
+from ..touch.grain import ground
+from ..touch.tip import FIRST_MOVE
+from ..touch.weight import held_back, least_length, set_tapers
+from .changed import forget_change, forget_open, forget_reach, release_open
+from .ribbon import waits_for_its_end
+from .stretch import lay_down, stretch
+from .walk import set_first, walk
+
+
+@kernel(void, array(STROKE), array(BRUSH), int32, int32, int32, int32)
+def begin(strokes, brushes, kind, erase, seed, layer):
+    """Start a stroke of a prepared brush with a pen (0), finger (1) or mouse (2) on a layer, by its `which`.
+
+    `seed` is the stroke's own for as long as it is kept: all its chance is drawn from it.
+    """
+    state = strokes[0]
+    state.kind = kind
+    state.layer = layer
+    state.mode = int32(ERASE) if erase else brushes[0].mode
+    state.sample_count = state.dropped = 0
+    state.pressure = state.tilt = state.azimuth = state.twist = state.speed = 0.0
+    for i in range(len(state.inputs)):
+        state.inputs[i] = 0.0
+    state.walk[NOW].next_s = 0.0
+    state.seed = seed
+    state.walk[NOW].first_set = 0
+    state.walk[NOW].along_x = state.walk[NOW].first_x = 1.0
+    state.walk[NOW].along_y = state.walk[NOW].first_y = 0.0
+    state.walk[NOW].walked = state.walk[NOW].stamp_index = 0
+    state.stamp_count = state.starved = 0
+    load_tip(state, brushes[0])
+    begin_line(state, brushes[0])
+    set_tapers(state, brushes[0])
+    forget_change(state)
+    forget_open(state)
+    forget_reach(state)
+    state.stretched = 0.0
+    state.walk[AT_START] = state.walk[NOW]
+
+
+@helper
+def settle(state, brush, path, stamps, surface, sources):
+    """Lay the stamps that no later sample can change."""
+    if state.path_count == 0:
+        return
+    final = path[state.path_count - 1].s
+    open_length = held_back(state)
+    until = final - open_length
+    if open_length < 0.0 or final < least_length(state) or waits_for_its_end(brush):
+        until = -1.0
+    set_first(state, path, state.path_count)
+    if brush.turning == FIRST_MOVE and not state.walk[NOW].first_set:
+        until = -1.0
+    # The last final point may still be the very end, whose stamp the open end lays.
+    until = min(until, final - 2e-3)
+    walk(state, brush, path, state.path_count, until, math.inf, stamps, SETTLED, surface, sources)
+
+
+@helper
+def compact_path(state, brush, path):
+    """Drop the points behind the walk, once the path's buffer is half full, unless all is going to be walked again."""
+    drop = state.walk[NOW].walked
+    if state.path_count < len(path) // 2 or drop == 0 or waits_for_its_end(brush):
+        return
+    for i in range(drop, state.path_count):
+        copy_point(path[i], path[i - drop])
+    state.path_count -= drop
+    state.walk[NOW].walked = 0
+
+
+@helper
+def thin_path(state, path):
+    """Drop every second point of a path that must wait, and that its buffer has no more room for.
+
+    (Tapers of tens of thousands of px wait, and those in % of a stroke until it is lifted. What is left lies within
+    four times the chord's error.)
+    """
+    if state.path_count < len(path) // 4 * 3:
+        return
+    kept = 0
+    for i in range(0, state.path_count - 1, 2):
+        copy_point(path[i], path[kept])
+        kept += 1
+    copy_point(path[state.path_count - 1], path[kept])
+    state.path_count = kept + 1
+    state.walk[NOW].walked //= 2
+
+
+@helper
+def lay_open(state, brush, path, stamps, surface, sources):
+    """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
+    if state.path_open == 0:
+        return
+    state.walk[AT_END] = state.walk[NOW]
+    stamp_count = state.stamp_count
+    set_first(state, path, state.path_open)
+    total = path[state.path_open - 1].s
+    walk(state, brush, path, state.path_open, total, total, stamps, OPEN, surface, sources)
+    state.stamp_count = stamp_count
+    # Also what the open end takes for the first move, which a later sample may still turn.
+    state.walk[NOW] = state.walk[AT_END]
+
+
+@helper
+def put_by(strokes, recent):
+    """Put the stroke by as it stands, ink apart."""
+    strokes[1] = strokes[0]
+    for i in range(LATELY):
+        copy_point(recent[i], recent[LATELY + i])
+
+
+@helper
+def bring_back(strokes, recent):
+    """Have the stroke again as it was put by. The open end on the sheet, and what it changed, stay told of."""
+    state, before = strokes[0], strokes[1]
+    before.left, before.top, before.right, before.bottom = state.left, state.top, state.right, state.bottom
+    before.open_left, before.open_top = state.open_left, state.open_top
+    before.open_right, before.open_bottom = state.open_right, state.open_bottom
+    before.starved = state.starved
+    strokes[0] = strokes[1]
+    for i in range(LATELY):
+        copy_point(recent[LATELY + i], recent[i])
+
+
+@helper
+def lay_foreseen(strokes, brush, recent, even, path, stamps, samples, first, until, surface, sources):
+    """Lay the open end as it will be after samples `first` to `until`, which are guesses: none of them stays.
+
+    Two real samples must be there, since the second still changes what was made of the first. (Nothing here settles
+    or is compacted; what even nodes and path receive beyond their counts is written anew by the next sample.)
+    """
+    put_by(strokes, recent)
+    state = strokes[0]
+    for i in range(first, until):
+        if take(state, brush, recent, even, path, samples, i) == TAKEN:
+            follow(state, brush, recent, even, path)
+    open_end(state, brush, recent, even, path)
+    lay_open(state, brush, path, stamps, surface, sources)
+    bring_back(strokes, recent)
+
+
+@kernel(
+    int32,
+    array(STROKE),
+    array(BRUSH),
+    array(POINT),
+    array(POINT),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array("u4"),
+    array("f4"),
+    array(IMAGE),
+    array("u4"),
+    array(SAMPLE),
+    int32,
+    int32,
+    int32,
+)
+def feed(
+    strokes,
+    brushes,
+    recent,
+    even,
+    path,
+    stamps,
+    maps,
+    free,
+    pool,
+    cells,
+    work,
+    images,
+    bank,
+    samples,
+    count,
+    foreseen,
+    watched,
+):
+    """Take `count` samples and ink what they add; the open end is drawn as if the pen lifted now.
+
+    Where `foreseen` samples follow them, the open end is drawn on through these: where the hand is expected to be when
+    the ink is seen. Nothing of that stays in the stroke.
+    Unsound samples are dropped and the rest moved to the front of `samples`. The rectangle that
+    changed is left in the state. A stroke that nobody watches (`watched` 0: it is lifted before it is
+    shown) is spared its open end. `cells` is the pool seen as uint32, `work` scratch space as `reach.ink_room` says.
+    Returns how many samples counted.
+    """
+    surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
+    state, brush = strokes[0], brushes[0]
+    forget_change(state)
+    release_open(state, maps, free)
+    kept = 0
+    for i in range(count):
+        outcome = take(state, brush, recent, even, path, samples, i)
+        if outcome == DROPPED:
+            continue
+        samples[kept] = samples[i]
+        kept += 1
+        if outcome == MERGED:
+            continue
+        if state.sample_count == 1:
+            ground(state, brush, images, maps, free)
+        follow(state, brush, recent, even, path)
+        compact_even(state, even)
+        settle(state, brush, path, stamps, surface, sources)
+        compact_path(state, brush, path)
+        thin_path(state, path)
+    if watched:
+        stretch(state, brush, path, stamps, surface, sources)
+    ahead = watched and foreseen > 0 and state.sample_count > 1
+    if ahead:
+        until = count + foreseen
+        lay_foreseen(strokes, brush, recent, even, path, stamps, samples, count, until, surface, sources)
+    if state.sample_count > 0:
+        open_end(state, brush, recent, even, path)
+    if state.sample_count > 0 and watched and not ahead:
+        lay_open(state, brush, path, stamps, surface, sources)
+    if watched:
+        pool_change(state, brush, surface, work)
+    return kept
+
+
+@kernel(
+    void,
+    array(STROKE),
+    array(BRUSH),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array("u4"),
+    array(IMAGE),
+    array("u4"),
+)
+def finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank):
+    """Lay the open end for good; nothing dries yet."""
+    surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
+    state, brush = strokes[0], brushes[0]
+    forget_change(state)
+    release_open(state, surface.maps, surface.free)
+    lay_down(state, surface)
+    if state.path_open > 0:
+        total = path[state.path_open - 1].s
+        set_first(state, path, state.path_open)
+        walk(state, brush, path, state.path_open, total, total, stamps, SETTLED, surface, sources)
+
+
+@kernel(
+    int32,
+    array(STROKE),
+    array(BRUSH),
+    array(POINT),
+    array(STAMP),
+    array("i4"),
+    array("i4"),
+    array("f4"),
+    array("u4"),
+    array("f4"),
+    array(IMAGE),
+    array("u4"),
+    array("i4"),
+)
+def lift(strokes, brushes, path, stamps, maps, free, pool, cells, work, images, bank, beneath):
+    """End the stroke: lay its open end for good and let the ink dry onto the layer, or stay wet and run.
+
+    `cells` is the pool seen as uint32, `work` scratch space as `reach.ink_room` says, `beneath` a list for what it
+    dries on, or empty. Returns 1, or 0 where the tiles
+    ran out: nothing of the stroke has dried then; cancel it, and ink it anew with more of them.
+    """
+    surface = Surface(maps, free, pool, cells)
+    state, brush = strokes[0], brushes[0]
+    finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank)
+    if not state.record_only:
+        wet = brush.wetness > float32(0) and state.mode != ERASE
+        keep_beneath(state, surface, wet, beneath)
+        claim_layer(state, surface, wet)
+        pool_change(state, brush, surface, work)
+        pool_rims(state, brush, surface, work, state.all_left, state.all_top, state.all_right, state.all_bottom)
+        flows = runs(state, brush)
+        box = (int32(0), int32(0), int32(0), int32(0))
+        if flows:
+            box = widened(state, mark_meeting(state, brush, surface), int32(math.ceil(run_reach(state, brush))))
+            stage_tiles(state, surface, box)
+        if state.starved:
+            drop_staged(state, surface)
+            drop_fresh(state, surface)
+            if len(beneath) > 0:
+                forget(free, beneath)
+            return 0
+        dry(state, brush, surface)
+        if flows:
+            run_together(state, brush, surface, work, box)
+    return 1
+
+
+@kernel(void, array(STROKE), array("i4"), array("i4"))
+def cancel(strokes, maps, free):
+    """Take the stroke in hand off the sheet without a trace."""
+    state = strokes[0]
+    forget_change(state)
+    release_open(state, maps, free)
+    state.left = min(state.left, state.all_left)
+    state.top = min(state.top, state.all_top)
+    state.right = max(state.right, state.all_right)
+    state.bottom = max(state.bottom, state.all_bottom)
+    for tile in range(tile_count(state)):
+        give_back_ink(state, maps, free, SETTLED, tile)
+    state.sample_count = 0

@@ -1,0 +1,1 @@
+"""Lettering: lines of text in single-stroke skeletons, and the guides that a letterer rules."""

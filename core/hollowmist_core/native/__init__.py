@@ -1,0 +1,1 @@
+"""The native home: the kernels driven on the server's CPU."""

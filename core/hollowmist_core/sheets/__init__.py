@@ -1,1 +1,0 @@
-"""Sheets: real pieces of paper, with a size, an underlay, guides, layers and strokes."""

@@ -1,0 +1,1 @@
+"""The speed table: what `script/bench` measures, and how."""

@@ -1,0 +1,1 @@
+"""The demo: one person's brushes, sources and sheets in Skerrow, drawn by programs and kept as a pack."""

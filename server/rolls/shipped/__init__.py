@@ -1,0 +1,1 @@
+"""The rolls of brushes that ship with Hollowmist."""

@@ -1,0 +1,1 @@
+"""Upkeep: what runs once a day over all that is kept."""

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+// Papers to try the brush on: the room's own, tinted ones, and any other colour.
+import { ElColorPicker } from "element-plus"
+import { computed } from "vue"
+import { useBench } from "../useBench"
+
+/** Papers of Skerrow: rag, sand, kelp wrap, sea mist, slate. */
+const PAPERS = ["#efe6d2", "#d9c7a0", "#c3b48a", "#d3dee0", "#37464c"]
+
+const bench = useBench()
+const ground = computed(() => bench.state.value?.document.ground ?? null)
+
+function choose(colour: string | null): void {
+  bench.changeMany({ ground: colour?.toLowerCase() ?? null }, "ground")
+  bench.closeStep()
+}
+</script>
+
+<template>
+  <div class="papers" role="group" aria-label="Paper">
+    <button
+      type="button"
+      aria-label="The room's own paper"
+      :aria-pressed="ground === null"
+      @click="choose(null)"
+    >
+      <span class="own" />
+    </button>
+    <button
+      v-for="paper in PAPERS"
+      :key="paper"
+      type="button"
+      :aria-label="`Paper ${paper}`"
+      :aria-pressed="ground === paper"
+      @click="choose(paper)"
+    >
+      <span :style="{ background: paper }" />
+    </button>
+    <ElColorPicker
+      :model-value="ground ?? undefined"
+      :aria-label="`Any paper: ${ground ?? 'the room\'s own'}`"
+      @change="choose"
+    />
+  </div>
+</template>
+
+<style scoped>
+.papers {
+  display: flex;
+  align-items: center;
+}
+button {
+  width: 44px;
+  height: 44px;
+  padding: 6px;
+  border: 0;
+  background: none;
+  cursor: pointer;
+}
+span {
+  display: block;
+  height: 32px;
+  border: 1px solid var(--rule);
+  border-radius: 2px;
+}
+.own {
+  background: var(--paper);
+}
+button[aria-pressed="true"] span {
+  outline: 2px solid var(--active);
+  outline-offset: 2px;
+}
+.papers :deep(.el-color-picker),
+.papers :deep(.el-color-picker__trigger) {
+  flex: none;
+  width: 44px;
+  height: 44px;
+}
+</style>

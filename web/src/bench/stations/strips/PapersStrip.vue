@@ -1,0 +1,49 @@
+<script setup lang="ts">
+// This brush on a small, a usual and a huge paper, and its width there in mm. Touch the paper at hand.
+import { computed } from "vue"
+import { MM_PER_INCH, PAPERS } from "@/generated/layout"
+import { useBench } from "../../useBench"
+import { usePaper } from "../../proof/usePaper"
+import ChoiceCard from "../ChoiceCard.vue"
+import InkedPicture from "@/pictures/InkedPicture.vue"
+
+const bench = useBench()
+const { paper } = usePaper()
+const size = computed(() => Number(bench.state.value?.document.size ?? 0))
+const papers = computed(() =>
+  PAPERS.map((one) => ({
+    ...one,
+    mm: ((size.value / one.dpi) * MM_PER_INCH).toFixed(1),
+    share: ((100 * size.value * MM_PER_INCH) / one.dpi / one.width).toFixed(1),
+  })),
+)
+</script>
+
+<template>
+  <div class="papers">
+    <ChoiceCard
+      v-for="one in papers"
+      :key="one.key"
+      :on="paper.key === one.key"
+      :aria-label="`${one.label} is at hand`"
+      @click="paper = one"
+    >
+      <InkedPicture :station="one.key" :shape="300 / 212" />
+      <span class="name">{{ one.label }}, {{ one.width }} × {{ one.height }} mm at {{ one.dpi }} dpi</span>
+      <span class="hm-small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
+    </ChoiceCard>
+  </div>
+</template>
+
+<style scoped>
+.papers {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 24px;
+  align-items: start;
+}
+canvas {
+  max-width: 300px;
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+// Light of the room, drawing hand, what fingers do, and the way out.
+import { SlidersHorizontal } from "@lucide/vue"
+import { ElPopover } from "element-plus"
+import { computed, ref } from "vue"
+import { handOver } from "@/api/files"
+import { useSession } from "@/device/useSession"
+import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
+import { writeWaiting } from "@/device/waitingFile"
+import { notice } from "@/parts/notice"
+import ChoiceBar from "@/parts/ChoiceBar.vue"
+import { useFingers } from "@/drawing/useFingers"
+import AccountDialog from "./AccountDialog.vue"
+import MakerDialog from "./MakerDialog.vue"
+import PocketsDialog from "./PocketsDialog.vue"
+import WhatWaits from "./WhatWaits.vue"
+
+const session = useSession()
+const THEMES = [
+  { value: "fog", label: "fog" },
+  { value: "daylight", label: "daylight" },
+  { value: "lamp", label: "lamp" },
+] as const
+const HANDS = [
+  { value: "left", label: "left" },
+  { value: "right", label: "right" },
+] as const
+
+const FINGERS = [
+  { value: "move", label: "pen alone draws" },
+  { value: "draw", label: "fingers draw too" },
+] as const
+const { fingers } = useFingers()
+
+const making = ref(false)
+const account = ref(false)
+const showing = ref(false)
+/** What it shows is read from the store: not before it is asked for. */
+const asked = ref(false)
+/** What waits or was refused, where a sign-out would let go of it. */
+const lost = ref({ waiting: 0, refused: 0 })
+const written = ref(false)
+const asks = computed(() => lost.value.waiting + lost.value.refused > 0)
+
+const says = computed(() => {
+  const { waiting, refused } = lost.value
+  const some = (count: number, one: string, many: string) =>
+    count === 0 ? [] : [count === 1 ? `one thing you did ${one}` : `${count} things you did ${many}`]
+  const told = [
+    ...some(waiting, "waits for the network", "wait for the network"),
+    ...some(refused, "was refused and is held for you", "were refused and are held for you"),
+  ].join(", and ")
+  return `${told.charAt(0).toUpperCase()}${told.slice(1)}. Signed out, they are gone from this device.`
+})
+
+async function leave(sure = false): Promise<void> {
+  lost.value = await countWaiting()
+  if (asks.value && !sure) return
+  await forgetDevice()
+  await session.leave()
+  // A fresh page: its workers and what they hold are gone with the old one.
+  location.assign("/sign-in")
+}
+
+function stay(): void {
+  lost.value = { waiting: 0, refused: 0 }
+  written.value = false
+}
+
+async function write(): Promise<void> {
+  try {
+    const file = await writeWaiting(presentStore.value!)
+    handOver(file, `hollowmist-waiting-${new Date().toISOString().slice(0, 10)}.zip`)
+    written.value = true
+  } catch (error) {
+    notice("The file could not be written. Wait for the network, or free some space on this device first.")
+    console.error(error)
+  }
+}
+</script>
+
+<template>
+  <ElPopover trigger="click" placement="bottom-end" :width="320" @hide="stay">
+    <template #reference>
+      <button type="button" class="hm-quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
+    </template>
+    <div v-if="session.account && !asks" class="menu">
+      <p class="hm-small">Light of the room</p>
+      <ChoiceBar
+        label="Light of the room"
+        :options="[...THEMES]"
+        :model-value="session.account.theme ?? 'fog'"
+        @update:model-value="session.prefer({ theme: $event })"
+      />
+      <p class="hm-small">Hand that draws</p>
+      <ChoiceBar
+        label="Hand that draws"
+        :options="[...HANDS]"
+        :model-value="session.account.hand ?? 'right'"
+        @update:model-value="session.prefer({ hand: $event })"
+      />
+      <p class="hm-small">Fingers on paper, on this device</p>
+      <ChoiceBar v-model="fingers" label="Fingers on paper" :options="[...FINGERS]" />
+      <p class="hm-small">On this device</p>
+      <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
+      <button type="button" class="hm-quiet out" @click="making = true">
+        Maker: what goes out with your packs
+      </button>
+      <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
+      <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
+      <button type="button" class="hm-quiet out" @click="account = true">Account and password</button>
+      <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
+      <button type="button" class="hm-quiet out" @click="leave()">
+        Sign out {{ session.account.username }}
+      </button>
+    </div>
+    <div v-else-if="session.account" class="menu" role="alert">
+      <p>{{ says }}</p>
+      <p v-if="written">
+        They are in the file now. Signed in again, open it under <em>Rolls</em>,
+        <em>Read packs or pictures</em>.
+      </p>
+      <button type="button" class="hm-quiet out" @click="write">Write them to a file</button>
+      <button type="button" class="hm-quiet out" @click="leave(true)">
+        {{ written ? "Sign out" : "Sign out and let them go" }}
+      </button>
+      <button type="button" class="hm-quiet out" @click="stay">Stay signed in</button>
+    </div>
+  </ElPopover>
+  <MakerDialog v-model="making" />
+  <AccountDialog v-model="account" />
+  <PocketsDialog v-if="asked && presentStore" :key="`pockets ${presentStore.account}`" v-model="showing" />
+</template>
+
+<style scoped>
+.menu {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+  max-height: calc(100dvh - 96px);
+  overflow-y: auto;
+}
+.menu p {
+  text-wrap: pretty;
+}
+.out {
+  justify-self: start;
+  padding-left: 0;
+  margin-top: 8px;
+  text-decoration: underline;
+}
+</style>
