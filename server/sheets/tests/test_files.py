@@ -222,7 +222,7 @@ class ToldTests(FileCase):
             self.assertGreater(len(shares), 4, form)
 
     def test_what_cannot_be_written_is_told_with_what_to_do(self):
-        with mock.patch("hollowmist_core.native.sheet.tracing.MOST_STROKES", 0):
+        with mock.patch("hollowmist_core.native.tracing.MOST_STROKES", 0):
             told, data = self.asked("svg")
         self.assertEqual((told["state"], data), ("failed", None))
         self.assertIn("write it as PNG or OpenRaster", told["detail"])

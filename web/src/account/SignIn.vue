@@ -81,7 +81,7 @@ function turn() {
 }
 .paper {
   background: var(--paper);
-  color: #1e2a2d;
+  color: var(--on-sheet);
   display: flex;
   flex-direction: column;
   justify-content: center;
@@ -115,7 +115,7 @@ function turn() {
   min-height: 48px;
 }
 .form :deep(.el-input__inner) {
-  color: #1e2a2d;
+  color: var(--on-sheet);
 }
 .problem {
   color: var(--ember);

@@ -132,7 +132,7 @@ function change(parts: Partial<WordWish>): void {
   display: block;
   width: 100%;
   height: 92px;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 .settings {
   flex: 2 1 480px;

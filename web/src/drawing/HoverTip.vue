@@ -52,8 +52,8 @@ const mark = computed(() => {
   left: 0;
   top: 0;
   /* Dark with a light rim, whatever the light of the room: paper and ink are not the room's. */
-  border: 1.5px solid #1e2a2d;
-  outline: 1px solid #fbfaf5;
+  border: 1.5px solid var(--on-sheet);
+  outline: 1px solid var(--sheet);
   pointer-events: none;
 }
 </style>

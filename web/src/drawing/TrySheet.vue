@@ -129,7 +129,7 @@ useSheetPointers(canvas, {
   position: absolute;
   right: 16px;
   bottom: 12px;
-  color: #46555a;
+  color: var(--on-sheet-soft);
 }
 .invite {
   pointer-events: none;

@@ -200,11 +200,11 @@ header {
 }
 .curve path {
   fill: none;
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 3;
 }
 .curve .plain {
-  stroke: #9aa8a3;
+  stroke: var(--pencil);
   stroke-width: 1;
   stroke-dasharray: 2 4;
 }
@@ -224,7 +224,7 @@ td svg {
   background: var(--paper);
 }
 td path {
-  fill: #1e2a2d;
+  fill: var(--on-sheet);
 }
 .acts {
   display: flex;

@@ -88,7 +88,7 @@ svg {
   height: 100%;
 }
 path {
-  fill: #1e2a2d;
+  fill: var(--on-sheet);
 }
 .hint {
   position: absolute;
@@ -98,7 +98,7 @@ path {
   justify-content: center;
   padding: 16px;
   text-align: center;
-  color: #5b6866;
+  color: var(--on-sheet-faint);
   pointer-events: none;
 }
 .foot {

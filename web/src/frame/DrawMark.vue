@@ -86,7 +86,7 @@ async function take(): Promise<void> {
 .square {
   width: 192px;
   height: 192px;
-  background: #fbfaf5;
+  background: var(--sheet);
   touch-action: none;
   cursor: crosshair;
 }

@@ -105,7 +105,7 @@ function take(): void {
   flex: 1;
   min-width: 0;
   height: 190px;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 .choice {
   display: flex;

@@ -228,7 +228,7 @@ ul {
   width: 100%;
   height: 200px;
   margin-bottom: 4px;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 strong {
   line-height: 1.2;

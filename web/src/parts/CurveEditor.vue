@@ -242,21 +242,21 @@ svg {
   fill: var(--paper);
 }
 .bar {
-  fill: #c9d3cd;
+  fill: var(--pencil-soft);
 }
 .edge {
-  stroke: #9aa8a3;
+  stroke: var(--pencil);
   stroke-dasharray: 1 4;
 }
 .line {
   fill: none;
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 3;
   stroke-linejoin: round;
 }
 .node circle {
   fill: var(--paper);
-  stroke: #2f6f62;
+  stroke: var(--guide);
   stroke-width: 3;
 }
 .node .touch {
@@ -287,7 +287,7 @@ svg {
   text-anchor: middle;
 }
 .mark {
-  fill: #b4532a;
+  fill: var(--mark);
 }
 .end {
   font-size: 14px;

@@ -68,7 +68,7 @@ function take(): void {
 }
 input.value {
   background: var(--paper);
-  color: #1e2a2d;
+  color: var(--on-sheet);
   outline: 2px solid var(--active);
 }
 .number {

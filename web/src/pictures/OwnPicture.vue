@@ -13,7 +13,7 @@ const { address, busy } = usePicture(() => props.picture)
 <style scoped>
 .own {
   overflow: hidden;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 img {
   width: 100%;

@@ -143,9 +143,9 @@ function act(name: PocketAct | "choose"): void {
   height: 100%;
   padding: 0;
   border: 0;
-  background: #fbfaf5;
+  background: var(--sheet);
   cursor: pointer;
-  color: #1e2a2d;
+  color: var(--on-sheet);
 }
 .chosen .slip {
   outline: 3px solid var(--active);

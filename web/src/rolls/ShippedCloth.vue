@@ -47,7 +47,7 @@ const emit = defineEmits<{ take: [brushes: ShippedBrush[]] }>()
 .stroke {
   width: 100%;
   height: 240px;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 strong {
   line-height: 1.2;

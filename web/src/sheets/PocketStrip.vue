@@ -89,7 +89,7 @@ const pockets = computed(() => brushes.value.filter((one) => one.roll === roll.v
   height: 100%;
   padding: 0;
   border: 0;
-  background: #fbfaf5;
+  background: var(--sheet);
   color: var(--ink);
   cursor: pointer;
 }

@@ -175,7 +175,7 @@ onScopeDispose(reink.seeAfter)
 .shown {
   width: 150px;
   height: 96px;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 .times {
   flex: 0 1 280px;

@@ -241,7 +241,7 @@ function remove(): void {
   width: 88px;
   height: 72px;
   object-fit: contain;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 .place {
   flex: 1;
@@ -262,7 +262,7 @@ function remove(): void {
   border-radius: 50%;
 }
 .own {
-  background: conic-gradient(#8a3b22, #4f5b2e, #24506e, #8a3b22);
+  background: var(--any-ink);
 }
 .sliders {
   display: grid;

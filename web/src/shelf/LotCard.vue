@@ -54,7 +54,7 @@ const count = computed(() => (lot.previews.length === 1 ? "1 brush" : `${lot.pre
   min-width: 0;
   max-width: 72px;
   height: 100%;
-  background: #fbfaf5;
+  background: var(--sheet);
   object-fit: cover;
 }
 /* The cloth is wound around their lower ends. */
@@ -96,6 +96,6 @@ strong {
   width: 36px;
   height: 36px;
   object-fit: contain;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 </style>

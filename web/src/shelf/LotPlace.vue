@@ -173,7 +173,7 @@ aside {
 .maker img {
   width: 56px;
   height: 56px;
-  background: #fbfaf5;
+  background: var(--sheet);
   object-fit: contain;
 }
 ul {
@@ -205,7 +205,7 @@ ul {
   width: 100%;
   height: 260px;
   margin-bottom: 6px;
-  background: #fbfaf5;
+  background: var(--sheet);
 }
 .try {
   position: relative;

@@ -100,7 +100,7 @@ header {
 }
 /* Boards, with what lies on them: no room between, so that a board goes on to the wall. */
 .lots {
-  --board: color-mix(in srgb, var(--room-deep) 55%, #7a6144);
+  --board: color-mix(in srgb, var(--room-deep) 55%, var(--wood));
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(320px, 1fr));
   gap: 28px 0;

@@ -94,7 +94,7 @@ img {
   bottom: 8px;
   padding: 2px 8px;
   background: var(--paper);
-  color: #46555a;
+  color: var(--on-sheet-soft);
   font-weight: 700;
   pointer-events: none;
 }

@@ -150,10 +150,10 @@ h3 {
 }
 /* In the colours of the sheet, whatever the light of the room. */
 .here {
-  border-bottom: 5px solid #b4532a;
+  border-bottom: 5px solid var(--mark);
 }
 .there {
-  border-bottom: 5px solid #2f6f62;
+  border-bottom: 5px solid var(--guide);
 }
 .lists {
   flex: 1;

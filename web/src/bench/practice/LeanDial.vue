@@ -71,7 +71,7 @@ svg {
   stroke-dasharray: 2 3;
 }
 .pen {
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 3;
   stroke-linecap: round;
 }

@@ -133,7 +133,7 @@ const at = (x: number, y: number) => ({
   padding: 0 8px 16px;
   border: 0;
   background: none;
-  color: #5b6866;
+  color: var(--on-sheet-faint);
   font-size: 14px;
   white-space: nowrap;
   cursor: pointer;
@@ -143,11 +143,11 @@ const at = (x: number, y: number) => ({
   top: 0;
   left: 8px;
   font-size: 16px;
-  color: #5b6866;
+  color: var(--on-sheet-faint);
   pointer-events: none;
 }
 .lane.held {
-  color: #1d5a4d;
+  color: var(--guide-deep);
   font-weight: 700;
 }
 .size {
@@ -163,7 +163,7 @@ const at = (x: number, y: number) => ({
 .clear {
   position: absolute;
   right: 8px;
-  color: #46555a;
+  color: var(--on-sheet-soft);
   font-size: 14px;
 }
 .still,

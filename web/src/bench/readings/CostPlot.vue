@@ -40,12 +40,12 @@ const across = (ms: number) => `${(100 * ms) / most.value}%`
 .bar {
   position: absolute;
   inset: 16px auto 16px 0;
-  background: #1e2a2d;
+  background: var(--on-sheet);
 }
 .frame {
   position: absolute;
   top: 0;
   bottom: 0;
-  border-left: 2px solid #b4532a;
+  border-left: 2px solid var(--mark);
 }
 </style>

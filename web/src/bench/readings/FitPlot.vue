@@ -80,14 +80,14 @@ path {
   fill: none;
 }
 path.paper {
-  stroke: #9aa8a3;
+  stroke: var(--pencil);
   stroke-dasharray: 1 3;
 }
 path.source {
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
 }
 path.small {
-  stroke: #b4532a;
+  stroke: var(--mark);
 }
 i {
   display: inline-block;

@@ -60,7 +60,7 @@ svg {
 }
 .line {
   fill: none;
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 2.5;
   stroke-linejoin: round;
 }
@@ -71,7 +71,7 @@ svg {
   stroke-dasharray: 2 4;
 }
 .mark {
-  stroke: #b4532a;
+  stroke: var(--mark);
 }
 text {
   font-size: 14px;
@@ -81,7 +81,7 @@ text {
   text-anchor: end;
 }
 .ember {
-  fill: #b4532a;
+  fill: var(--mark);
 }
 .key {
   position: absolute;
@@ -89,12 +89,12 @@ text {
   top: 6px;
   display: flex;
   gap: 14px;
-  color: #46555a;
+  color: var(--on-sheet-soft);
 }
 .key i {
   display: inline-block;
   width: 24px;
-  border-top: 2.5px solid #1e2a2d;
+  border-top: 2.5px solid var(--on-sheet);
   vertical-align: middle;
 }
 .key .line-1 {

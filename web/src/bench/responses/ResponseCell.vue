@@ -93,7 +93,7 @@ svg {
 }
 path {
   fill: none;
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 2;
   vector-effect: non-scaling-stroke;
 }
@@ -101,6 +101,6 @@ path {
   opacity: 0.3;
 }
 circle {
-  fill: #b4532a;
+  fill: var(--mark);
 }
 </style>

@@ -102,7 +102,7 @@ function touch(output: Output, input: Input): void {
   /* What is brought into sight comes out from under the names. */
   scroll-padding: 70px 32px 4px 100px;
   /* What goes on past the edge fades: there is more to scroll to. */
-  mask-image: linear-gradient(to right, #000 calc(100% - 16px), transparent);
+  mask-image: linear-gradient(to right, black calc(100% - 16px), transparent);
 }
 table {
   border-collapse: collapse;

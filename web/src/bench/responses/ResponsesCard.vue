@@ -47,9 +47,9 @@ svg {
   background: var(--paper);
 }
 circle {
-  fill: #9aa8a3;
+  fill: var(--pencil);
 }
 .on {
-  fill: #1e2a2d;
+  fill: var(--on-sheet);
 }
 </style>

@@ -181,7 +181,7 @@ svg {
 }
 path {
   fill: none;
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 2;
   vector-effect: non-scaling-stroke;
 }

@@ -99,7 +99,7 @@ svg {
   background: var(--paper);
 }
 rect {
-  fill: #1e2a2d;
+  fill: var(--on-sheet);
 }
 .ends {
   display: flex;

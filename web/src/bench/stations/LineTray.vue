@@ -54,7 +54,7 @@ i {
   width: 22px;
   height: 0;
   vertical-align: middle;
-  border-top: 2px solid #b4532a;
+  border-top: 2px solid var(--mark);
 }
 .inkline {
   border-top: 3px solid currentcolor;

@@ -82,7 +82,7 @@ function act(name: "duplicate" | "name" | "pack" | "remove"): void {
 }
 .paper {
   display: block;
-  box-shadow: 0 1px 3px rgb(30 42 45 / 25%);
+  box-shadow: 0 1px 3px var(--lift);
 }
 img {
   display: block;

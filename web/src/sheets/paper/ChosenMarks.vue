@@ -49,17 +49,17 @@ polygon {
   stroke-linejoin: round;
 }
 .under {
-  stroke: #fbfaf5;
+  stroke: var(--sheet);
   stroke-width: 4px;
 }
 .mark {
-  stroke: #b4532a;
+  stroke: var(--mark);
   stroke-width: 2px;
 }
 .lasso {
-  stroke: #2f6f62;
+  stroke: var(--guide);
   stroke-width: 2px;
   stroke-dasharray: 7 6;
-  fill: rgb(47 111 98 / 8%);
+  fill: var(--guide-veil);
 }
 </style>

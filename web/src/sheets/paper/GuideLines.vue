@@ -49,7 +49,7 @@ svg {
 }
 line {
   vector-effect: non-scaling-stroke;
-  stroke: #2f6f62;
+  stroke: var(--guide);
   stroke-width: 1px;
   opacity: 0.45;
 }
@@ -58,7 +58,7 @@ line {
   opacity: 0.8;
 }
 .fan {
-  stroke: #b4532a;
+  stroke: var(--mark);
   opacity: 0.7;
 }
 .grid {

@@ -23,10 +23,10 @@ const path = computed(() => {
 <style scoped>
 path {
   fill: none;
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 2;
 }
 line {
-  stroke: #bcc7c2;
+  stroke: var(--pencil-rule);
 }
 </style>

@@ -77,23 +77,23 @@ path {
   stroke-linecap: round;
 }
 .thread {
-  stroke: #b4532a;
+  stroke: var(--mark);
   stroke-width: 2.5;
 }
 .hand {
-  fill: #fbfaf5;
-  stroke: #b4532a;
+  fill: var(--sheet);
+  stroke: var(--mark);
   stroke-width: 2;
 }
 .end {
-  fill: #b4532a;
+  fill: var(--mark);
 }
 .raw {
-  stroke: #b4532a;
+  stroke: var(--mark);
   stroke-width: 1.4;
 }
 .steadied {
-  stroke: #1e2a2d;
+  stroke: var(--on-sheet);
   stroke-width: 2.4;
 }
 </style>
