@@ -15,7 +15,7 @@ def scaled(document: dict, times: float) -> dict:
 
     Examples
     --------
-    >>> from .document import default_document
+    >>> from .brush import default_document
     >>> scaled(default_document(), 0.5)["size"]
     12.0
     """

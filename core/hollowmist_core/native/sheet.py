@@ -181,7 +181,7 @@ class Sheet:
     Examples
     --------
     >>> sheet = Sheet(64, 64)
-    >>> from .document import default_document
+    >>> from ..documents.brush import default_document
     >>> dot = np.array([(32, 32, 0, 1, 1.57, 0, 0)], SAMPLE)
     >>> _ = sheet.ink(prepared(default_document()), Stroke(dot))
     >>> sheet.pixels()[32, 32].tolist()
