@@ -2,6 +2,9 @@
 
 The skeletons of letters are written beside the layout.
 
+`python -m hollowmist_core.homes --for TEST...` makes a library of those kernels alone that tests hang on, so that a
+changed kernel is tested soon.
+
 With HOLLOWMIST_BOUNDS_CHECK set, and without arguments, only the library for the fuzz is made, with every access to an
 array checked.
 """
@@ -10,9 +13,10 @@ import json
 import sys
 from pathlib import Path
 
-from ..kernels.base.compiled import CHECKED, KEPT, library_path
+from ..kernels.base.compiled import CHECKED, KEPT, library_path, part_path
 from .compiling import compile_units
 from .linking import link_library, link_module
+from .units import units_for
 
 
 def main(module_path: str, layout_path: str) -> None:
@@ -35,5 +39,17 @@ def make_checked() -> None:
     link_library([folder / "server.o" for folder in folders], library_path())
 
 
+def make_part(tests: list[str]) -> None:
+    """Compile what tests hang on, for this machine alone."""
+    folders = compile_units(KEPT / "objects", units_for(tests), ("server",), alone=False)
+    if folders and not library_path().is_file():
+        link_library([folder / "server.o" for folder in folders], part_path())
+
+
 if __name__ == "__main__":
-    make_checked() if CHECKED else main(*sys.argv[1:])
+    if CHECKED:
+        make_checked()
+    elif sys.argv[1:2] == ["--for"]:
+        make_part(sys.argv[2:])
+    else:
+        main(*sys.argv[1:])

@@ -1,21 +1,26 @@
 """Compiling: the units that changed, on as many processors as there are.
 
-Objects are kept by what they are made of, so that only files that hang on a change are compiled again.
+Objects are kept by what they are made of, so that only files that hang on a change are compiled again. A unit is
+lowered once; its objects for the two homes are then made side by side, so that the longest unit holds nobody up for
+longer than it must.
 """
 
 import json
 import os
+import pickle
 import shutil
 import time
-from concurrent.futures import ProcessPoolExecutor, as_completed
+from concurrent.futures import FIRST_COMPLETED, ProcessPoolExecutor, wait
 from multiprocessing import get_context
 from pathlib import Path
 
 from ..kernels.base.compiled import CHECKED
 from .units import UNITS, unit_digest
 
-USUAL_S = 90
+USUAL_S = 120
 """How long all units together usually take on two processors, s."""
+
+HOMES = ("server",) if CHECKED else ("tablet", "server")
 
 
 def start_worker() -> None:
@@ -25,40 +30,62 @@ def start_worker() -> None:
     only_lower()
 
 
-def compile_unit(unit: str, folder: Path) -> str:
-    """Write a unit's objects and the names that it exports into a folder. Returns the unit."""
+def lower_unit(unit: str, folder: Path) -> None:
+    """Write a unit's intermediate code into a folder, with the names that it exports."""
     from .lowering import joined_names, lower
-    from .objects import machine_code, server, tablet
 
     symbols, texts = lower(unit)
-    joined = joined_names(unit)
-    made = folder.with_suffix(f".{os.getpid()}")
-    made.mkdir(parents=True, exist_ok=True)
-    if not CHECKED:
-        (made / "tablet.o").write_bytes(machine_code(symbols, texts, tablet(), joined))
-    (made / "server.o").write_bytes(machine_code(symbols, texts, server(), joined))
-    (made / "exports.json").write_text(json.dumps(sorted(symbols)))
-    shutil.rmtree(folder, ignore_errors=True)
-    made.rename(folder)
-    return unit
+    folder.mkdir(parents=True)
+    (folder / "lowered").write_bytes(pickle.dumps((symbols, texts, joined_names(unit))))
+    (folder / "exports.json").write_text(json.dumps(sorted(symbols)))
 
 
-def compile_units(kept: Path, units: tuple[str, ...] = UNITS) -> list[Path]:
-    """Compile the units that changed. Returns the folders of all."""
+def write_object(folder: Path, home: str) -> None:
+    """Make a home's object file of the intermediate code in a folder."""
+    from . import objects
+
+    symbols, texts, joined = pickle.loads((folder / "lowered").read_bytes())
+    (folder / f"{home}.o").write_bytes(objects.machine_code(symbols, texts, getattr(objects, home)(), joined))
+
+
+def compile_all(stale: dict[str, Path], homes: tuple[str, ...]) -> None:
+    """Compile units into their folders; a folder appears whole or not at all."""
+    begun, done = time.monotonic(), 0
+    with ProcessPoolExecutor(min(2 * len(stale), os.cpu_count() or 1), get_context("spawn"), start_worker) as pool:
+        made = {unit: folder.with_suffix(f".{os.getpid()}") for unit, folder in stale.items()}
+        jobs = {pool.submit(lower_unit, unit, made[unit]): (unit, "") for unit in stale}
+        lacking = dict.fromkeys(stale, len(homes))
+        while jobs:
+            for job in wait(jobs, return_when=FIRST_COMPLETED).done:
+                unit, home = jobs.pop(job)
+                job.result()
+                if not home:
+                    jobs |= {pool.submit(write_object, made[unit], one): (unit, one) for one in homes}
+                    continue
+                lacking[unit] -= 1
+                if lacking[unit]:
+                    continue
+                (made[unit] / "lowered").unlink()
+                shutil.rmtree(stale[unit], ignore_errors=True)
+                made[unit].rename(stale[unit])
+                done += 1
+                print(f"  {done} of {len(stale)}: {unit} ({time.monotonic() - begun:.0f} s)", flush=True)
+
+
+def compile_units(
+    kept: Path, units: tuple[str, ...] = UNITS, homes: tuple[str, ...] = HOMES, alone: bool = True
+) -> list[Path]:
+    """Compile the units that changed, for some homes; returns the folders of all. `alone`: other folders go."""
     folders = {unit: kept / f"{unit}-{unit_digest(unit)}" for unit in units}
-    stale = [(unit, folder) for unit, folder in folders.items() if not (folder / "exports.json").is_file()]
+    stale = {
+        unit: folder for unit, folder in folders.items() if not all((folder / f"{home}.o").is_file() for home in homes)
+    }
     if stale:
-        begun, total = time.monotonic(), len(stale)
-        usual = "" if total < len(units) else f"; usually about {USUAL_S} s on two processors"
-        print(f"  {total} of {len(units)} kernel files to compile{usual}", flush=True)
-        workers = min(len(stale), os.cpu_count() or 1)
-        with ProcessPoolExecutor(workers, get_context("spawn"), start_worker) as pool:
-            jobs = [pool.submit(compile_unit, unit, folder) for unit, folder in stale]
-            for done, job in enumerate(as_completed(jobs), 1):
-                unit = job.result()
-                print(f"  {done} of {total}: {unit} ({time.monotonic() - begun:.0f} s)", flush=True)
+        usual = "" if len(stale) < len(units) else f"; usually about {USUAL_S} s on two processors"
+        print(f"  {len(stale)} of {len(units)} kernel files to compile{usual}", flush=True)
+        compile_all(stale, homes)
     current = {folder.name for folder in folders.values()}
-    for old in kept.iterdir() if kept.is_dir() else ():
+    for old in kept.iterdir() if alone and kept.is_dir() else ():
         if old.name not in current:
             shutil.rmtree(old, ignore_errors=True)
     return list(folders.values())

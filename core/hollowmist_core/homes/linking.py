@@ -33,7 +33,7 @@ def link_module(objects: list[Path], exports: list[str], path: Path) -> None:
 
 
 def link_library(objects: list[Path], path: Path) -> None:
-    """Link native objects to a shared library. It appears whole or not at all; others are removed."""
+    """Link native objects to a shared library. It appears whole or not at all."""
     path.parent.mkdir(parents=True, exist_ok=True)
     made = path.with_suffix(f".{os.getpid()}")
     subprocess.run(["cc", "-shared", "-Wl,--no-undefined", "-o", made, *objects, "-lm"], check=True)

@@ -7,6 +7,7 @@ from importlib.metadata import version
 from pathlib import Path
 
 PACKAGE = Path(__file__).parents[1]
+EXAMPLE = "hollowmist_core.tests.touch.test_tip"
 
 JOINED = "laying.stroke"
 """The unit whose kernels others call where the linker joins them, rather than holding them once more: it is most of the
@@ -101,3 +102,16 @@ def unit_digest(unit: str) -> str:
     """A hash over all that a unit's objects are made of."""
     makers = [PACKAGE / "homes" / name for name in ("lowering.py", "objects.py")]
     return digest({*hangs_on(file_of(unit)), *makers, PACKAGE / "kernels" / "base" / "registry.py"})
+
+
+def units_for(tests: list[str]) -> tuple[str, ...]:
+    """The units that tests hang on; dotted names of modules, of classes in them or of tests."""
+    files: set[Path] = set()
+    for name in tests:
+        parts = name.split(".")[1:]
+        while not (file := PACKAGE.joinpath(*parts).with_suffix(".py")).is_file():
+            if len(parts) < 2:
+                raise SystemExit(f"{name}: there is no such test in the core. Name its module, as {EXAMPLE}.")
+            parts.pop()
+        files |= hangs_on(file)
+    return tuple(unit for unit in UNITS if file_of(unit) in files)

@@ -41,11 +41,23 @@ def library_path() -> Path:
     return KEPT / f"kernels-{sources_digest()}{'-checked' if CHECKED else ''}.so"
 
 
+def part_path() -> Path:
+    """Where a library of some of the sources as they stand lies: of those that tests hang on."""
+    return library_path().with_suffix(".part.so")
+
+
 @cache
 def library() -> ctypes.CDLL | None:
     """The library, or None where it was not made of these sources."""
-    path = library_path()
-    return ctypes.CDLL(str(path)) if path.is_file() else None
+    for path in (library_path(), part_path()):
+        if path.is_file():
+            return ctypes.CDLL(str(path))
+    return None
+
+
+def held(name: str) -> bool:
+    """Whether the library holds a kernel."""
+    return library() is not None and hasattr(library(), name)
 
 
 class Entry:

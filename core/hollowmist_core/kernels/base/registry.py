@@ -6,7 +6,7 @@ import numpy as np
 from numba import config, from_dtype, njit, types
 from numba.extending import typeof_impl
 
-from .compiled import CHECKED, KEPT, VECTORS, Entry, library, sources_digest
+from .compiled import CHECKED, KEPT, VECTORS, Entry, held, sources_digest
 
 # Numba looks only at the file of the function itself when it asks whether a cached one is stale; what a test
 # compiles by itself holds its helpers from other files too, so it is kept by all sources.
@@ -28,7 +28,8 @@ class Kernel:
 
     Notes
     -----
-    Where the library is not made of the sources as they stand, Numba compiles the kernel when it is called.
+    Where the library lacks it, or is not made of the sources as they stand, Numba compiles the kernel when it is
+    called.
     """
 
     def __init__(self, function, returns: types.Type, arguments: tuple[types.Type, ...]):
@@ -41,7 +42,7 @@ class Kernel:
     @cached_property
     def entry(self):
         """What a call from Python goes to."""
-        return Entry(self) if library() else self.compiled
+        return Entry(self) if held(self.function.__name__) else self.compiled
 
     def __call__(self, *given):
         """Call it from Python."""
