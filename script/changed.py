@@ -1,7 +1,7 @@
 """Names of the tests that hang on what changed since the last commit: `script/changed.py [--core]`.
 
-With `--core` those of the core alone that import something changed themselves; else all that hang on it, directly or
-not.
+With `--core` the nearest ones of the core alone: those that bear a changed module's name or import it themselves, else
+those of its stage. Without it all that hang on what changed, directly or not.
 """
 
 import subprocess
@@ -31,6 +31,15 @@ def is_test(module: str) -> bool:
     return module.rpartition(".")[2].startswith("test_")
 
 
+def nearest(module: str, graph: grimp.ImportGraph) -> set[str]:
+    """Tests of the core that are about a module."""
+    *_, stage, name = module.split(".")
+    tests = {one for one in graph.modules if is_test(one)}
+    found = {one for one in tests if one.endswith(f".test_{name}")}
+    found |= tests & graph.find_modules_that_directly_import(module)
+    return found or {one for one in tests if f".tests.{stage}." in one}
+
+
 def tests_of(modules: set[str], core: bool) -> set[str]:
     """Modules of tests that hang on some modules."""
     packages = ["hollowmist_core"]
@@ -38,11 +47,10 @@ def tests_of(modules: set[str], core: bool) -> set[str]:
         sys.path.insert(0, str(HOMES["server"]))
         packages += [file.parent.name for file in HOMES["server"].glob("*/__init__.py")]
     graph = grimp.build_graph(*packages)
-    reached = graph.find_modules_that_directly_import if core else graph.find_downstream_modules
     found = {one for one in modules if is_test(one)}
     for module in modules & graph.modules:
-        found |= {one for one in reached(module) if is_test(one)}
-    return found
+        found |= nearest(module, graph) if core else graph.find_downstream_modules(module)
+    return {one for one in found if is_test(one)}
 
 
 if __name__ == "__main__":

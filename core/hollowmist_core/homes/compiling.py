@@ -52,7 +52,7 @@ def compile_all(stale: dict[str, Path], homes: tuple[str, ...]) -> None:
     """Compile units into their folders; a folder appears whole or not at all."""
     begun, done = time.monotonic(), 0
     with ProcessPoolExecutor(min(2 * len(stale), os.cpu_count() or 1), get_context("spawn"), start_worker) as pool:
-        made = {unit: folder.with_suffix(f".{os.getpid()}") for unit, folder in stale.items()}
+        made = {unit: folder.with_name(f"{folder.name}.{os.getpid()}") for unit, folder in stale.items()}
         jobs = {pool.submit(lower_unit, unit, made[unit]): (unit, "") for unit in stale}
         lacking = dict.fromkeys(stale, len(homes))
         while jobs:
