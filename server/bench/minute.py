@@ -11,7 +11,7 @@ from journeys.browser import grown, held
 from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.shipped.rolls import ROLLS, with_sources
-from sheets.actions.strokes import keep_sheet_strokes
+from sheets.actions.keep_sheet_strokes import keep_sheet_strokes
 from sheets.models import Sheet, SheetStroke
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source

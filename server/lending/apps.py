@@ -12,6 +12,6 @@ class LendingConfig(AppConfig):
         """Say so."""
         from accounts.doors import CLOSING
 
-        from .actions.lend import take_all_back
+        from .actions.take_back import take_all_back
 
         CLOSING.append(take_all_back)

@@ -13,7 +13,9 @@ from rest_framework.views import APIView
 from tasks.views import ASKED, asked
 
 from . import shelf
-from .actions.lend import lend, loans_of, take_back
+from .actions.lend import lend
+from .actions.own_loans import loans_of
+from .actions.take_back import take_back
 from .serializers import BorrowSerializer, LoanSerializer, LotSerializer, SearchSerializer, ShownSerializer
 
 A_PICTURE = {(200, "image/png"): OpenApiResponse(OpenApiTypes.BINARY)}

@@ -3,8 +3,10 @@
 from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, of_many, quiet, register
 
 from . import packing
-from .actions import lanes
+from .actions.delete_lane import delete_lane, put_lane_back
+from .actions.keep_lane import MOST_LANES, keep_lane
 from .actions.keep_stroke import keep_strokes
+from .actions.take_lane_apart import take_lane_apart
 from .actions.take_strokes import put_strokes_back, take_strokes
 from .models import Lane, ProofStroke
 from .serializers import (
@@ -41,16 +43,16 @@ register(
         anew="record it anew",
         row=by_serializer(KeptLaneSerializer),
         merge=Merge.SET,
-        most=lanes.MOST_LANES,
+        most=MOST_LANES,
         packing=Packing(
             "`lanes` of the manifest, strokes as InkML", write=packing.write_lanes, read=packing.read_lanes
         ),
         along=("strokes", "lane"),
         acts={
-            "keepLane": Act(WishedLaneSerializer, quiet(lanes.keep_lane), "keep"),
-            "deleteLane": Act(Nothing, quiet(lanes.delete_lane), "take"),
-            "takeLaneApart": Act(Nothing, quiet(lanes.take_lane_apart), "take"),
-            "putLaneBack": Act(Nothing, quiet(lanes.put_lane_back), "back"),
+            "keepLane": Act(WishedLaneSerializer, quiet(keep_lane), "keep"),
+            "deleteLane": Act(Nothing, quiet(delete_lane), "take"),
+            "takeLaneApart": Act(Nothing, quiet(take_lane_apart), "take"),
+            "putLaneBack": Act(Nothing, quiet(put_lane_back), "back"),
         },
     ),
 )

@@ -18,7 +18,9 @@ from rest_framework.response import Response
 from rest_framework.throttling import ScopedRateThrottle
 from rest_framework.views import APIView
 
-from .actions import lanes
+from .actions.keep_lane import own_lanes
+from .actions.read_lane import read_lane
+from .actions.write_lane import lane_as_inkml
 from .models import Lane, ProofStroke
 from .serializers import (
     InkMLFileSerializer,
@@ -51,7 +53,7 @@ class ProofStrokesView(APIView):
 
 def own_lane(account, lane_id) -> Lane:
     """An account's lane, or 404."""
-    return get_object_or_404(lanes.own_lanes(account), pk=lane_id)
+    return get_object_or_404(own_lanes(account), pk=lane_id)
 
 
 class LanesView(APIView):
@@ -60,7 +62,7 @@ class LanesView(APIView):
     @extend_schema(responses=LaneSerializer(many=True))
     def get(self, request):
         """All lanes, in order, with their strokes."""
-        return Response(LaneSerializer(lanes.own_lanes(request.user), many=True).data)
+        return Response(LaneSerializer(own_lanes(request.user), many=True).data)
 
 
 class LaneInkMLView(APIView):
@@ -72,7 +74,7 @@ class LaneInkMLView(APIView):
         lane = own_lane(request.user, lane_id)
         name = slugify(lane.name) or "lane"
         return HttpResponse(
-            lanes.lane_as_inkml(lane),
+            lane_as_inkml(lane),
             content_type="application/inkml+xml",
             headers={"Content-Disposition": f'attachment; filename="{name}.inkml"'},
         )
@@ -96,7 +98,7 @@ class ReadInkMLView(BoundedUpload, APIView):
         data = file.read(MOST_BYTES + 1)
         try:
             name = PurePath(file.name).stem[:80] or "lane"
-            lane, assumed = lanes.read_lane(request.user, data, name, given.validated_data["set_name"])
+            lane, assumed = read_lane(request.user, data, name, given.validated_data["set_name"])
         except ValueError as error:
             raise ValidationError({"detail": f"No lane was made: {error}."}) from None
         return Response(ReadLaneSerializer({"lane": lane, "assumed": assumed}).data, status.HTTP_201_CREATED)

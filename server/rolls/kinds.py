@@ -4,12 +4,13 @@ from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, qui
 
 from . import packing
 from .actions.delete_brush import delete_brush, restore_brush
-from .actions.keep_brush import keep_brush
-from .actions.keep_brush import told_row as brush_row
-from .actions.keep_checkpoint import keep_checkpoint, put_checkpoint_back, take_checkpoint
-from .actions.keep_checkpoint import told_row as checkpoint_row
-from .actions.keep_roll import keep_roll, put_roll_back, take_roll
-from .actions.place_brush import mark_brush, place_brush
+from .actions.keep_brush import brush_row, keep_brush
+from .actions.keep_checkpoint import checkpoint_row, keep_checkpoint
+from .actions.keep_roll import keep_roll
+from .actions.mark_brush import mark_brush
+from .actions.place_brush import place_brush
+from .actions.take_checkpoint import put_checkpoint_back, take_checkpoint
+from .actions.take_roll import put_roll_back, take_roll
 from .models import Brush, Checkpoint, PictureUse, Roll
 from .serializers import (
     KeptRollSerializer,

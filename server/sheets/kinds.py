@@ -4,10 +4,13 @@ from acts.registry import Act, Kind, Merge, Nothing, Packing, by_serializer, of_
 from proofs.serializers import StrokesSerializer
 
 from . import packing
+from .actions.ink_strokes import ink_strokes
 from .actions.keep_look import keep_look
-from .actions.keep_sheet import MOST_SHEETS, keep_sheet, mark_sheet, put_sheet_back, take_sheet
-from .actions.keep_sheet import told_row as sheet_row
-from .actions.strokes import ink_strokes, keep_sheet_strokes, put_sheet_strokes_back, take_sheet_strokes
+from .actions.keep_sheet import MOST_SHEETS, keep_sheet, sheet_row
+from .actions.keep_sheet_strokes import keep_sheet_strokes
+from .actions.mark_sheet import mark_sheet
+from .actions.take_sheet import put_sheet_back, take_sheet
+from .actions.take_sheet_strokes import put_sheet_strokes_back, take_sheet_strokes
 from .models import Look, Sheet, SheetStroke
 from .serializers import (
     MOST_STROKES,

@@ -5,9 +5,9 @@ from hollowmist_core.documents.recipe import pictures_of
 
 from . import packing
 from .actions.delete_source import delete_source, restore_source
-from .actions.keep_recipe import forget_recipe, keep_recipe, put_recipe_back
-from .actions.keep_source import keep_source
-from .actions.keep_source import told_row as source_row
+from .actions.forget_recipe import forget_recipe, put_recipe_back
+from .actions.keep_recipe import keep_recipe
+from .actions.keep_source import keep_source, source_row
 from .actions.make_source import take_in
 from .models import KeptRecipe, Source
 from .serializers import KeptRecipeSerializer, WishedFileSerializer, WishedSourceSerializer

@@ -12,7 +12,7 @@ from PIL import Image
 from rolls.models import Brush
 from sheets.actions.keep_look import keep_look
 from sheets.actions.keep_sheet import keep_sheet
-from sheets.actions.strokes import keep_sheet_strokes
+from sheets.actions.keep_sheet_strokes import keep_sheet_strokes
 from sources.actions.pictures import keep_picture
 
 from .chart import draw_chart

@@ -5,7 +5,7 @@ import uuid
 from acts.actions.perform import Wish, perform
 from django.test import tag
 from rolls.models import Roll
-from sheets.actions.keep_sheet import take_sheet
+from sheets.actions.take_sheet import take_sheet
 from sheets.models import Sheet, SheetStroke
 
 from journeys.browser import JourneyCase, settle

@@ -1,8 +1,7 @@
-"""Lend a roll, send it anew after it was changed, and take it back."""
+"""Lend a roll, and send it anew after it was changed."""
 
 import io
 import secrets
-from contextlib import suppress
 
 from django.utils import timezone
 from hollowmist.refusal import Refused
@@ -45,29 +44,3 @@ def lend(account, roll_id) -> Loan:
     loan.number, loan.lent_at = number, timezone.now()
     loan.save(update_fields=["number", "lent_at"])
     return loan
-
-
-def take_back(account, roll_id) -> None:
-    """Take a lent roll back; one that is not lent is back already."""
-    loan = Loan.objects.filter(account=account, roll=roll_id).first()
-    if loan is None:
-        return
-    with suppress(shelf.NotOnShelf):
-        shelf.take_back(loan.lot, loan.key)
-    loan.delete()
-
-
-def take_all_back(account) -> None:
-    """Take back all that an account lends, before it is closed."""
-    for roll in Loan.objects.filter(account=account).values_list("roll", flat=True):
-        take_back(account, roll)
-
-
-def loans_of(account) -> list[dict]:
-    """What is lent: its roll, its lot, when it was sent, and whether it was changed since."""
-    found = []
-    for loan in Loan.objects.filter(account=account).exclude(lent_at=None).select_related("roll"):
-        later = loan.roll.number > loan.number or Brush.objects.filter(roll=loan.roll, number__gt=loan.number).exists()
-        told = {"roll": loan.roll_id, "lot": loan.lot, "name": loan.roll.name, "lent_at": loan.lent_at}
-        found.append(told | {"changed": later, "gone": loan.roll.deleted_at is not None})
-    return found

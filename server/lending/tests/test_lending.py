@@ -21,7 +21,8 @@ from hollowmist_core.documents.brush import default_document
 from hollowmist_core.formats import pack
 from hollowmist_core.tests.packs import sound_pack
 from rolls.actions.add_brush import add_brush
-from rolls.actions.keep_roll import keep_roll, take_roll
+from rolls.actions.keep_roll import keep_roll
+from rolls.actions.take_roll import take_roll
 from rolls.models import Brush, Roll
 from tasks.tests import work_off
 

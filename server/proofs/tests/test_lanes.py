@@ -13,7 +13,7 @@ from hollowmist_core.formats import inkml
 from hollowmist_core.native.sheet import Stroke
 from hollowmist_core.tables.records import SAMPLE
 
-from proofs.actions.lanes import MOST_LANES
+from proofs.actions.keep_lane import MOST_LANES
 from proofs.models import Lane, ProofStroke
 
 

@@ -99,7 +99,7 @@ def keep_brush(
     if brush is None:
         brush = Brush(pk=brush_id, account=account, revision=0, roll_id=roll, place=place, maker=maker)
         brush.beyond = beyond or {}
-    elif stands(brush, base, told, told_row):
+    elif stands(brush, base, told, brush_row):
         return brush
     for field, value in told.items():
         setattr(brush, field, value)
@@ -112,7 +112,7 @@ def keep_brush(
     return brush
 
 
-def told_row(brush: Brush) -> dict:
+def brush_row(brush: Brush) -> dict:
     """A brush as devices are told of it."""
     return {
         "roll": str(brush.roll_id),

@@ -1,6 +1,6 @@
-"""Keep a checkpoint of a brush; take it away, and put it back."""
+"""Keep a checkpoint of a brush."""
 
-from accounts.numbers import count_on, put_back, take_away
+from accounts.numbers import count_on
 from django.db import transaction
 from hollowmist.moments import in_ms
 from hollowmist.refusal import Refused
@@ -37,29 +37,7 @@ def keep_checkpoint(account, checkpoint_id, *, brush, why: str, document: dict, 
     return checkpoint
 
 
-def _own(account):
-    return Checkpoint.objects.filter(account=account)
-
-
-def take_checkpoint(account, checkpoint_id) -> None:
-    """Take a checkpoint away; one that is not there is away already.
-
-    Raises
-    ------
-    Refused
-        It is the first state of a brush.
-    """
-    if _own(account).filter(pk=checkpoint_id, why=Checkpoint.Why.FIRST).exists():
-        raise Refused("a brush keeps the state in which it came; this checkpoint stays")
-    take_away(account, _own(account), checkpoint_id)
-
-
-def put_checkpoint_back(account, checkpoint_id) -> None:
-    """Put a checkpoint back that was taken away."""
-    put_back(account, _own(account), checkpoint_id)
-
-
-def told_row(checkpoint: Checkpoint) -> dict:
+def checkpoint_row(checkpoint: Checkpoint) -> dict:
     """A checkpoint as devices are told of it."""
     return {
         "brush": str(checkpoint.brush_id),

@@ -1,6 +1,6 @@
-"""Keep a roll: made, renamed, noted, dyed, moved. Take it away, and put it back."""
+"""Keep a roll: made, renamed, noted, dyed, moved."""
 
-from accounts.numbers import count_on, put_back, take_away
+from accounts.numbers import count_on
 from django.db import transaction
 
 from ..models import Roll
@@ -21,13 +21,3 @@ def keep_roll(account, roll_id=None, **wished) -> Roll:
     count_on(account, [roll])
     roll.save()
     return roll
-
-
-def take_roll(account, roll_id) -> None:
-    """Take a roll away with all that is in it; one that is not there is away already."""
-    take_away(account, account.rolls, roll_id)
-
-
-def put_roll_back(account, roll_id) -> None:
-    """Put a roll back with its brushes, each as it was kept last."""
-    put_back(account, account.rolls, roll_id)

@@ -1,6 +1,6 @@
-"""Keep a sheet: made, renamed, its paper, layers, underlays and guides changed. Take it away, and put it back."""
+"""Keep a sheet: made, renamed, its paper, layers, underlays and guides changed."""
 
-from accounts.numbers import count_on, put_back, stands, take_away
+from accounts.numbers import count_on, stands
 from django.db import transaction
 from django.utils import timezone
 from hollowmist.moments import in_ms
@@ -43,7 +43,7 @@ def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **wis
         sheet = Sheet(pk=sheet_id, account=account, name="Sheet", used_at=0, document={}, revision=0)
         document = document or {}
     told = {} if document is None else {"document": read_sheet({**sheet.document, **document})}
-    changed = bool(told) and (sheet.revision == 0 or not stands(sheet, base, told, told_row))
+    changed = bool(told) and (sheet.revision == 0 or not stands(sheet, base, told, sheet_row))
     if changed:
         sheet.document, sheet.kept_at = told["document"], timezone.now()
         sheet.revision += 1
@@ -58,15 +58,7 @@ def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **wis
     return sheet
 
 
-def mark_sheet(account, sheet_id, used_at: int) -> None:
-    """Note when a sheet was last opened, ms since 1970. One that was opened at one time was not opened before that."""
-    sheet = account.sheets.get(pk=sheet_id)
-    sheet.used_at = max(sheet.used_at, used_at)
-    count_on(account, [sheet])
-    sheet.save(update_fields=["used_at", "number"])
-
-
-def told_row(sheet: Sheet) -> dict:
+def sheet_row(sheet: Sheet) -> dict:
     """A sheet as devices are told of it."""
     return {
         "name": sheet.name,
@@ -76,13 +68,3 @@ def told_row(sheet: Sheet) -> dict:
         "used_at": sheet.used_at,
         "kept_at": in_ms(sheet.kept_at),
     }
-
-
-def take_sheet(account, sheet_id) -> None:
-    """Take a sheet away with all that is on it; one that is not there is away already."""
-    take_away(account, account.sheets, sheet_id)
-
-
-def put_sheet_back(account, sheet_id) -> None:
-    """Put a sheet back with its strokes."""
-    put_back(account, account.sheets, sheet_id)

@@ -1,6 +1,6 @@
-"""Keep the steps of a recipe under a name, to be used on other pictures; and forget them."""
+"""Keep the steps of a recipe under a name, to be used on other pictures."""
 
-from accounts.numbers import count_on, put_back, take_away
+from accounts.numbers import count_on
 from django.db import transaction
 from hollowmist_core.documents.recipe import read_steps
 
@@ -21,13 +21,3 @@ def keep_recipe(account, recipe_id, *, name: str, steps: list) -> KeptRecipe:
     count_on(account, [kept])
     kept.save()
     return kept
-
-
-def forget_recipe(account, recipe_id) -> None:
-    """Forget kept steps. Sources made with them stay as they are."""
-    take_away(account, account.recipes, recipe_id)
-
-
-def put_recipe_back(account, recipe_id) -> None:
-    """Put steps back that were forgotten."""
-    put_back(account, account.recipes, recipe_id)

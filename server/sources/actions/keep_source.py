@@ -15,7 +15,7 @@ from .check_picture import check_later, ink_made
 from .pictures import ink_of, keep_ink, own_pictures, pixels_of, touch
 
 
-def told_row(source: Source) -> dict:
+def source_row(source: Source) -> dict:
     """A source as devices are told of it."""
     return {
         "name": source.name,
@@ -108,7 +108,7 @@ def keep_source(
         account.pictures.add(*filter(None, (source.original, source.working)))
         if source.working:
             pixels_of(source.working)
-    elif stands(source, base, told, told_row):
+    elif stands(source, base, told, source_row):
         _take_over(account, source, picture)
         return source
     made_anew = (source.makes, source.recipe) != (makes, recipe)
