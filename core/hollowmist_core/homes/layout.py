@@ -125,114 +125,147 @@ def varied() -> list[dict]:
     return [one._asdict() for one in neighbours.VARIED]
 
 
+POINTERS = {"pen": records.PEN, "finger": records.FINGER, "mouse": records.MOUSE}
+
+
+NUMBERS = {
+    "TILE": records.TILE,
+    "PLANES": records.PLANES,
+    "DRY": order.DRY,
+    "NEIGHBOURS": neighbours.COUNT,
+    "STAYS": STAYS,
+    "MOST_LAYERS": settings.MOST_LAYERS,
+    "INK_LAYERS": records.INK_LAYERS,
+    "UNDERLAY": records.UNDERLAY,
+    "MOST_UNDERLAYS": sheet.MOST_UNDERLAYS,
+    "MOST_RULES": guides.MOST_RULES,
+    "GUIDE_MM": GUIDE_MM,
+    "LEAST_SHEET": paper_sizes.LEAST_SIDE,
+    "MOST_SHEET": paper_sizes.MOST_SIDE,
+    "MOST_PLACES": words.MOST_PLACES,
+    "MOST_PEN_STROKES": words.MOST_STROKES,
+    "MOST_LETTERS": writing.MOST_LETTERS,
+    "WORD_SAMPLES": writing.MOST_SAMPLES,
+    "MOST_DPI": paper_sizes.MOST_DPI,
+    "RECENT": records.RECENT,
+    "STATES": records.STATES,
+    "MAX_NODES": responses.MAX_NODES,
+    "MAX_LINKS": responses.MAX_LINKS,
+    "MAX_SHAPES": brush_record.MAX_SHAPES,
+    "LEVELS": records.LEVELS,
+    "PROOF_SHEET": list(proofs.SHEET),
+    "LANES_AREA": list(proofs.LANES_AREA),
+    "MOST_SAMPLES": proofs.MOST_SAMPLES,
+    "TABLE": responses.TABLE,
+    "OPEN": OPEN,
+    "GAP": responses.GAP,
+    "BRUSH_VERSION": brush.VERSION,
+    "MOST_POINTS": MOST_POINTS,
+    "MOST_SHAPE": kinds.MOST_SHAPE,
+    "MOST_GRAIN": kinds.MOST_GRAIN,
+    "MOST_STEPS": recipe.MOST_STEPS,
+    "UNSAID": int(recognise.UNSAID),
+    "IN_ALPHA": recognise.ALPHA,
+    "A_GRAIN": recognise.A_GRAIN,
+    "SIGN_BINS": recognise.BINS,
+    "MOST_FILE": picture.MOST_BYTES,
+    "MOST_PIXELS": picture.MOST_PIXELS,
+    "LEAST_SIDE": picture.LEAST_SIDE,
+    "MOST_RATIO": picture.MOST_RATIO,
+    "WORKING_SIDE": picture.WORKING_SIDE,
+    "DRAWN_SIDE": picture.DRAWN_SIDE,
+    "FIRST_LINK": FIRST_LINK,
+    "TAPERS_EACH": TAPERS_EACH,
+    "FIRST_CAUSE_STEP": FIRST_CAUSE_STEP,
+    "ALONG": ALONG,
+    "EVENS": EVENS,
+    "EVEN": EVEN,
+    "PROBE_SIDE": readings.SIDE,
+    "PROBE_WORK": readings.WORK,
+    "MM_PER_INCH": papers.MM_PER_INCH,
+    "COST_LENGTH": readings.COST_LENGTH,
+    "PAPER": papers.PAPER,
+    "POCKET": list(pockets.POCKET),
+    "PRINT": pockets.PRINT,
+}
+
+PLAIN = NUMBERS | {
+    "SHAKY": readings.SHAKY,
+    "CORNERED": readings.CORNERED,
+    "ANY_PICTURE": variations.ANY_PICTURE,
+    "ANY_SOURCE": variations.ANY_SOURCE,
+    "ANY_TEXTURE": variations.ANY_TEXTURE,
+    "TEXTURE": variations.TEXTURE,
+}
+"""Exported as they are."""
+
+
+def rows(many) -> list[dict]:
+    """Rows of a table, by their fields."""
+    return [vars(one) for one in many]
+
+
+def tables() -> dict[str, object]:
+    """What is exported as constants, by name."""
+    return {
+        "KIND": POINTERS,
+        "STATIONS": settings.STATIONS,
+        "RECORDS": {name: record_layout(one) for name, one in RECORDS.items()},
+        "KERNELS": {name: kernel_signature(one) for name, one in KERNELS.items()},
+        "INPUTS": rows(responses.INPUTS),
+        "OUTPUTS": rows(responses.OUTPUTS),
+        "CURVES": rows(responses.CURVES),
+        "FITTING": responses.FITTING,
+        "CAUSES": rows(causes.CAUSES),
+        "PAPERS": rows(papers.PAPERS),
+        "SHEET_SIZES": rows(paper_sizes.SHEET_SIZES),
+        "TINTS": paper_sizes.TINTS,
+        "GUIDES": [setting_metadata(one) for one in GUIDES],
+        "HANDS": HANDS,
+        "WORDS": [setting_metadata(one) for one in WORDS],
+        "STRAIGHT_WAYS": straighten.WAYS,
+        "GUIDE_INKS": GUIDE_INKS,
+        "RULES": guides.KINDS,
+        "DEFAULT_SHEET": sheet.default_sheet(),
+        "READINGS": rows(telling.READINGS),
+        "PRESSURES": PRESSURES,
+        "SETTINGS": [setting_metadata(one) for one in settings.SETTINGS],
+        "MODES": settings.MODES,
+        "CHANNELS": kinds.CHANNELS,
+        "VARIED": varied(),
+        "PROPOSALS": proposed(),
+        "ONE_TOUCH": pockets.ONE_TOUCH,
+        "DEFAULT_BRUSH": brush.default_document(),
+    }
+
+
+def typed() -> dict[str, object]:
+    """What is exported with a type that documents have, by name and type."""
+    upright = pockets.upright_stroke(*pockets.POCKET)
+    return {
+        "STEPS: Kind[]": [kind_metadata(one) for one in STEPS],
+        "GENERATORS: Kind[]": [kind_metadata(one) for one in GENERATORS],
+        "ADVICE: Advice[]": rows(ADVICE),
+        "SIGNS: Sign[]": rows(SIGNS),
+        "UPRIGHT: number[][]": [[round(float(part), 4) for part in sample] for sample in upright],
+    }
+
+
 def typescript() -> str:
     """The whole generated file."""
     for unit in UNITS:
         import_module(f"..kernels.{unit}", __package__)  # its kernels register themselves
-    pointers = {"pen": records.PEN, "finger": records.FINGER, "mouse": records.MOUSE}
-    constants = {
-        "TILE": records.TILE,
-        "PLANES": records.PLANES,
-        "DRY": order.DRY,
-        "NEIGHBOURS": neighbours.COUNT,
-        "STAYS": STAYS,
-        "MOST_LAYERS": settings.MOST_LAYERS,
-        "INK_LAYERS": records.INK_LAYERS,
-        "UNDERLAY": records.UNDERLAY,
-        "MOST_UNDERLAYS": sheet.MOST_UNDERLAYS,
-        "MOST_RULES": guides.MOST_RULES,
-        "GUIDE_MM": GUIDE_MM,
-        "LEAST_SHEET": paper_sizes.LEAST_SIDE,
-        "MOST_SHEET": paper_sizes.MOST_SIDE,
-        "MOST_PLACES": words.MOST_PLACES,
-        "MOST_PEN_STROKES": words.MOST_STROKES,
-        "MOST_LETTERS": writing.MOST_LETTERS,
-        "WORD_SAMPLES": writing.MOST_SAMPLES,
-        "MOST_DPI": paper_sizes.MOST_DPI,
-        "RECENT": records.RECENT,
-        "STATES": records.STATES,
-        "MAX_NODES": responses.MAX_NODES,
-        "MAX_LINKS": responses.MAX_LINKS,
-        "MAX_SHAPES": brush_record.MAX_SHAPES,
-        "LEVELS": records.LEVELS,
-        "PROOF_SHEET": list(proofs.SHEET),
-        "LANES_AREA": list(proofs.LANES_AREA),
-        "MOST_SAMPLES": proofs.MOST_SAMPLES,
-        "TABLE": responses.TABLE,
-        "OPEN": OPEN,
-        "GAP": responses.GAP,
-        "BRUSH_VERSION": brush.VERSION,
-        "MOST_POINTS": MOST_POINTS,
-        "MOST_SHAPE": kinds.MOST_SHAPE,
-        "MOST_GRAIN": kinds.MOST_GRAIN,
-        "MOST_STEPS": recipe.MOST_STEPS,
-        "UNSAID": int(recognise.UNSAID),
-        "IN_ALPHA": recognise.ALPHA,
-        "A_GRAIN": recognise.A_GRAIN,
-        "SIGN_BINS": recognise.BINS,
-        "MOST_FILE": picture.MOST_BYTES,
-        "MOST_PIXELS": picture.MOST_PIXELS,
-        "LEAST_SIDE": picture.LEAST_SIDE,
-        "MOST_RATIO": picture.MOST_RATIO,
-        "WORKING_SIDE": picture.WORKING_SIDE,
-        "DRAWN_SIDE": picture.DRAWN_SIDE,
-        "FIRST_LINK": FIRST_LINK,
-        "TAPERS_EACH": TAPERS_EACH,
-        "FIRST_CAUSE_STEP": FIRST_CAUSE_STEP,
-        "ALONG": ALONG,
-        "EVENS": EVENS,
-        "EVEN": EVEN,
-        "PROBE_SIDE": readings.SIDE,
-        "PROBE_WORK": readings.WORK,
-        "MM_PER_INCH": papers.MM_PER_INCH,
-        "COST_LENGTH": readings.COST_LENGTH,
-        "PAPER": papers.PAPER,
-        "POCKET": list(pockets.POCKET),
-        "PRINT": pockets.PRINT,
-    }
-    upright = [[round(float(part), 4) for part in sample] for sample in pockets.upright_stroke(*pockets.POCKET)]
-    parts = [
+    lines = [
         "// Generated by hollowmist_core.homes.layout from the Python core; do not edit.",
         'import type { Advice, Kind, Sign } from "@/documents/recipe"',
-        *(f"export const {name} = {value}" for name, value in constants.items()),
-        f"export const SHAKY = {json.dumps(readings.SHAKY)}",
-        f"export const CORNERED = {json.dumps(readings.CORNERED)}",
-        f"export const KIND = {json.dumps(pointers)} as const",
-        f"export const STATIONS = {json.dumps(settings.STATIONS)} as const",
-        f"export const RECORDS = {json.dumps({k: record_layout(v) for k, v in RECORDS.items()}, indent=1)} as const",
-        f"export const KERNELS = {json.dumps({k: kernel_signature(v) for k, v in KERNELS.items()}, indent=1)} as const",
-        f"export const INPUTS = {json.dumps([vars(one) for one in responses.INPUTS], indent=1)} as const",
-        f"export const OUTPUTS = {json.dumps([vars(one) for one in responses.OUTPUTS], indent=1)} as const",
-        f"export const CURVES = {json.dumps([vars(one) for one in responses.CURVES], indent=1)} as const",
-        f"export const FITTING = {json.dumps(responses.FITTING, indent=1)} as const",
-        f"export const CAUSES = {json.dumps([vars(one) for one in causes.CAUSES], indent=1)} as const",
-        f"export const PAPERS = {json.dumps([vars(one) for one in papers.PAPERS], indent=1)} as const",
-        f"export const SHEET_SIZES = {json.dumps([vars(one) for one in paper_sizes.SHEET_SIZES], indent=1)} as const",
-        f"export const TINTS = {json.dumps(paper_sizes.TINTS)} as const",
-        f"export const GUIDES = {json.dumps([setting_metadata(s) for s in GUIDES], indent=1)} as const",
-        f"export const HANDS = {json.dumps(HANDS)} as const",
-        f"export const WORDS = {json.dumps([setting_metadata(s) for s in WORDS], indent=1)} as const",
-        f"export const STRAIGHT_WAYS = {json.dumps(straighten.WAYS)} as const",
-        f"export const GUIDE_INKS = {json.dumps(GUIDE_INKS)} as const",
-        f"export const RULES = {json.dumps(guides.KINDS)} as const",
-        f"export const DEFAULT_SHEET = {json.dumps(sheet.default_sheet())} as const",
-        f"export const READINGS = {json.dumps([vars(one) for one in telling.READINGS], indent=1)} as const",
-        f"export const PRESSURES = {json.dumps(PRESSURES)} as const",
-        f"export const SETTINGS = {json.dumps([setting_metadata(s) for s in settings.SETTINGS], indent=1)} as const",
-        f"export const MODES = {json.dumps(settings.MODES)} as const",
-        f"export const CHANNELS = {json.dumps(kinds.CHANNELS)} as const",
-        f"export const STEPS: Kind[] = {json.dumps([kind_metadata(k) for k in STEPS], indent=1)}",
-        f"export const GENERATORS: Kind[] = {json.dumps([kind_metadata(k) for k in GENERATORS], indent=1)}",
-        f"export const ADVICE: Advice[] = {json.dumps([vars(one) for one in ADVICE], indent=1)}",
-        f"export const SIGNS: Sign[] = {json.dumps([vars(one) for one in SIGNS], indent=1)}",
-        f"export const ANY_PICTURE = {json.dumps(variations.ANY_PICTURE)}",
-        f"export const ANY_SOURCE = {json.dumps(variations.ANY_SOURCE)}",
-        f"export const ANY_TEXTURE = {json.dumps(variations.ANY_TEXTURE)}",
-        f"export const TEXTURE = {json.dumps(variations.TEXTURE)}",
-        f"export const VARIED = {json.dumps(varied(), indent=1, ensure_ascii=False)} as const",
-        f"export const PROPOSALS = {json.dumps(proposed(), indent=1)} as const",
-        f"export const ONE_TOUCH = {json.dumps(pockets.ONE_TOUCH)} as const",
-        f"export const UPRIGHT = {json.dumps(upright)}",
-        f"export const DEFAULT_BRUSH = {json.dumps(brush.default_document())} as const",
+        *(f"export const {name} = {json.dumps(value)}" for name, value in PLAIN.items()),
+        *(
+            f"export const {name} = {json.dumps(value, indent=1, ensure_ascii=False)} as const"
+            for name, value in tables().items()
+        ),
+        *(
+            f"export const {name} = {json.dumps(value, indent=1, ensure_ascii=False)}"
+            for name, value in typed().items()
+        ),
     ]
-    return "\n".join(parts) + "\n"
+    return "\n".join(lines) + "\n"
