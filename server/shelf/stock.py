@@ -13,7 +13,7 @@ from hollowmist_core.native.pockets import pocket_picture
 from hollowmist_core.native.recipes import follow
 from hollowmist_core.tables.kinds import SHAPE
 
-from .makers import Stocked
+from .makers.stocked import Stocked
 
 NAMESPACE = uuid.UUID("0c1d6f0a-7a52-4a3b-9f64-0d5b7c1e2a90")
 

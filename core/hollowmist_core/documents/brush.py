@@ -14,7 +14,8 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 from ..tables.brush_record import BRUSH, MAX_SHAPES
 from ..tables.papers import PAPER
 from ..tables.responses import GAP, INPUT_NAMES, MAX_LINKS, MAX_NODES, OUTPUT_BY_NAME, OUTPUT_NAMES, POINTERS
-from ..tables.settings import BY_NAME, MODES, MOST_LAYERS, SETTINGS, TAPERED, Setting
+from ..tables.setting import Setting
+from ..tables.settings import BY_NAME, MODES, MOST_LAYERS, SETTINGS, TAPERED
 
 VERSION = 7
 """Version of the brush document written here. Older ones are read; newer ones are refused."""

@@ -34,6 +34,7 @@ from ..native.ruling import GUIDE_INKS, GUIDE_MM
 from ..tables import brush_record, kinds, paper_sizes, papers, records, responses, settings
 from ..tables.generators import GENERATORS
 from ..tables.guides import GUIDES
+from ..tables.setting import Setting
 from ..tables.steps import STEPS
 from ..tables.words import WORDS
 from ..words.tables import HANDS
@@ -83,7 +84,7 @@ def kernel_signature(kernel) -> dict:
     return {"returns": str(kernel.returns), "arguments": arguments}
 
 
-def setting_metadata(setting: settings.Setting) -> dict:
+def setting_metadata(setting: Setting) -> dict:
     """What a control needs to know of a setting."""
     return {
         "name": setting.name,

@@ -1,7 +1,7 @@
 """The generators, each with its settings."""
 
 from .kinds import GRAIN, SHAPE, Kind
-from .settings import choice, number, percent, switch
+from .setting import choice, number, percent, switch
 
 
 def _count(name, label, default, help, high):

@@ -1,6 +1,6 @@
 """Guides for letterers, setting by setting; `kernels.lettering.guides` draws them."""
 
-from .settings import Setting, choice, number, switch
+from .setting import Setting, choice, number, switch
 
 GUIDES: tuple[Setting, ...] = (
     switch(

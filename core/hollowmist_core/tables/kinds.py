@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .settings import Setting
+from .setting import Setting
 
 SHAPE, GRAIN = "shape", "grain"
 """What a source is used as."""

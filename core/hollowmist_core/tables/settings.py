@@ -1,66 +1,6 @@
-"""Settings: what a setting is, and every setting of a brush once, station by station."""
+"""Settings: every setting of a brush once, station by station."""
 
-from dataclasses import dataclass
-from typing import Any
-
-
-@dataclass(frozen=True)
-class Setting:
-    """One setting of a brush, of a prep step or of a generator.
-
-    Attributes
-    ----------
-    name : str
-        Key in the document and field of the record.
-    station : str
-        Where it belongs; empty for steps and generators.
-    kind : {"number", "choice", "switch", "colour"}
-    default : float, str or bool
-        A colour is "#rrggbb" in sRGB.
-    unit : str
-        As shown. "%" is stored as 0..1, "°" as degrees, "× size" as multiples of the brush's size.
-    low, high : float
-        Allowed range of a number, both ends included.
-    step : float
-        The smallest change that is useful to a hand.
-    log : bool
-        The range spans decades, so a slider moves by ratios.
-    choices : tuple of str
-        In the order in which the record numbers them.
-    """
-
-    name: str
-    label: str
-    station: str
-    kind: str
-    default: Any
-    help: str
-    unit: str = ""
-    low: float = 0.0
-    high: float = 1.0
-    step: float = 0.01
-    log: bool = False
-    choices: tuple[str, ...] = ()
-
-
-def percent(name, label, station, default, help, low=0.0, high=1.0, step=0.01, log=False) -> Setting:
-    """A share, stored as 0..1 and shown in %."""
-    return Setting(name, label, station, "number", default, help, "%", low, high, step, log)
-
-
-def number(name, label, station, default, help, unit, low, high, step=1.0, log=False) -> Setting:
-    """A number with a unit of its own."""
-    return Setting(name, label, station, "number", float(default), help, unit, low, high, step, log)
-
-
-def choice(name, label, station, help, *choices, default=None) -> Setting:
-    """One of several words; the first unless another is the default."""
-    return Setting(name, label, station, "choice", default or choices[0], help, choices=choices)
-
-
-def switch(name, label, station, default, help) -> Setting:
-    """On or off."""
-    return Setting(name, label, station, "switch", default, help)
+from .setting import Setting, choice, number, percent, switch
 
 
 def _profile(kind: str) -> tuple[Setting, ...]:

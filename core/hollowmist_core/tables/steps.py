@@ -1,7 +1,7 @@
 """The steps of the prep table, each with its settings."""
 
 from .kinds import Kind
-from .settings import choice, number, percent, switch
+from .setting import choice, number, percent, switch
 
 STEPS: tuple[Kind, ...] = (
     Kind(

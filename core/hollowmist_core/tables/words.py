@@ -1,6 +1,6 @@
 """What can be set of a word, setting by setting."""
 
-from .settings import Setting, number, percent
+from .setting import Setting, number, percent
 
 WORDS: tuple[Setting, ...] = (
     number("x_height", "x-height", "", 8.0, "How high an x stands.", "mm", 0.5, 200.0, 0.1, log=True),

@@ -1,0 +1,200 @@
+"""Makers of lines: rope, figures, stones."""
+
+from hollowmist_core.tables.kinds import GRAIN, SHAPE
+
+from .stocked import EVEN, Stocked, pressed
+
+STOCK: tuple[Stocked, ...] = (
+    Stocked(
+        "Ropewalk",
+        "Lines for whoever draws cordage: each is one turn, repeated along the stroke.",
+        "rust",
+        "The ropewalk",
+        "Three of us walk the rope, one draws it.",
+        "CC-BY-4.0",
+        [
+            (
+                "Hawser",
+                "Thick, slow, and the same however the hand presses.",
+                {
+                    "size": 46.0,
+                    "tip": "shapes",
+                    "laying": "ribbon",
+                    "ribbon_fit": "repeated",
+                    "shapes": [{"source": "Hawser Turn"}],
+                    "ink": "#5b4632",
+                    "steadying": "even-out",
+                    "reach": 22.0,
+                    "responses": EVEN,
+                },
+            ),
+            (
+                "Whipping Twine",
+                "For the ends of ropes: fine, waxed, a little uneven.",
+                {
+                    "size": 7.0,
+                    "steadying": "even-out",
+                    "reach": 8.0,
+                    "size_jitter": 0.12,
+                    "spacing": 0.3,
+                    "ink": "#5b4632",
+                    "responses": pressed(0.7),
+                },
+            ),
+            (
+                "Frayed End",
+                "Strands that come apart as the hand lifts.",
+                {
+                    "size": 38.0,
+                    "tip": "shapes",
+                    "shapes": [{"source": "Loose Strands", "turn": 90.0}],
+                    "turning": "stroke",
+                    "spacing": 0.03,
+                    "taper_end_length": 2.5,
+                    "ink": "#5b4632",
+                    "responses": pressed(0.45),
+                },
+            ),
+        ],
+        {
+            "Hawser Turn": (
+                SHAPE,
+                {
+                    "kind": "rings",
+                    "count": 48,
+                    "first": 0.42,
+                    "last": 0.42,
+                    "first_tone": 0.3,
+                    "last_tone": 1.0,
+                    "travel": 0.2,
+                    "rise": 0.5,
+                    "raggedness": 0.16,
+                    "seed": 31,
+                },
+                [{"kind": "crop", "margin": 0.0, "square": False}],
+            ),
+            "Loose Strands": (
+                SHAPE,
+                {"kind": "bristles", "hairs": 17, "thickness": 1.5, "spread": 0.95, "depth": 0.5, "seed": 77},
+                [{"kind": "crop", "margin": 0.04}],
+            ),
+        },
+        {"kind": "polygon", "sides": 6.0},
+    ),
+    Stocked(
+        "Pilot's log",
+        "The hand of the pilot station: figures that can be read by a red lamp.",
+        "mussel",
+        "Pilot station",
+        "Depths, times and names of ships, since the second jetty was built.",
+        "CC0-1.0",
+        [
+            (
+                "Log Monoline",
+                "Entries of the log.",
+                {
+                    "size": 7.0,
+                    "steadying": "even-out",
+                    "reach": 12.0,
+                    "responses": EVEN,
+                    "ink": "#1d2b4a",
+                },
+            ),
+            (
+                "Sounding Hairline",
+                "Depths on the chart: hair thin, with a swell where it matters.",
+                {
+                    "size": 16.0,
+                    "thinnest": 0.05,
+                    "steadying": "speed-aware",
+                    "taper_start_length": 0.8,
+                    "taper_end_length": 1.6,
+                    "responses": pressed(0.05),
+                    "ink": "#1d2b4a",
+                },
+            ),
+            (
+                "Buoy Number",
+                "Numbers on buoys: a broad nib held steeply.",
+                {
+                    "size": 40.0,
+                    "tip": "broad nib",
+                    "roundness": 0.18,
+                    "angle": -50.0,
+                    "steadying": "even-out",
+                    "reach": 16.0,
+                    "responses": pressed(0.9),
+                },
+            ),
+        ],
+        mark={"kind": "polygon", "sides": 3.0},
+    ),
+    Stocked(
+        "Shingle",
+        "What the beach leaves on paper: stones, sand, broken shell.",
+        "",
+        "Tide walkers",
+        "We go out at low water and draw what is there.",
+        "CC-BY-4.0",
+        [
+            (
+                "Shingle Stipple",
+                "Stones by the handful.",
+                {
+                    "size": 34.0,
+                    "tip": "shapes",
+                    "shapes": [{"source": "Flat Stone"}, {"source": "Split Stone"}],
+                    "turning": "chance",
+                    "spacing": 0.9,
+                    "scatter_across": 0.9,
+                    "size_jitter": 0.6,
+                    "ink": "#4c5a55",
+                    "responses": pressed(0.4),
+                },
+            ),
+            (
+                "Wet Sand",
+                "A flat grey that keeps the grain of the sand.",
+                {
+                    "size": 60.0,
+                    "opacity": 0.75,
+                    "grain": {"source": "Sand"},
+                    "grain_px": 240.0,
+                    "bite": 0.7,
+                    "softness": 0.2,
+                    "ink": "#6b6a5c",
+                    "responses": pressed(0.7),
+                },
+            ),
+            (
+                "Razor Shell",
+                "A hard, pale edge, cut short at both ends.",
+                {
+                    "size": 18.0,
+                    "roundness": 0.25,
+                    "angle": 60.0,
+                    "turning": "stroke",
+                    "taper_start_length": 0.3,
+                    "taper_end_length": 0.3,
+                    "steadying": "even-out",
+                    "ink": "#4c5a55",
+                    "responses": pressed(0.5),
+                },
+            ),
+        ],
+        {
+            "Flat Stone": (
+                SHAPE,
+                {"kind": "ragged", "raggedness": 0.25, "lobes": 5, "holes": 0.0, "seed": 51},
+                [{"kind": "crop"}],
+            ),
+            "Split Stone": (
+                SHAPE,
+                {"kind": "ragged", "raggedness": 0.6, "lobes": 4, "holes": 0.3, "seed": 57},
+                [{"kind": "crop"}],
+            ),
+            "Sand": (GRAIN, {"kind": "speckle", "count": 2600, "largest": 9.0, "smallest": 1.5, "seed": 61}, []),
+        },
+        {"kind": "ragged", "side": 128, "raggedness": 0.3, "lobes": 5, "holes": 0.0, "seed": 51},
+    ),
+)
