@@ -1,10 +1,12 @@
 // The engine without an interface, for the tests that compare the two homes and for script/bench.
 import { FLOATS, samplesFrom, type Stroke } from "./documents/stroke"
-import { Sheet, Slots, Workspace } from "@/engine/easel/sheet"
+import { Sheet } from "@/engine/easel/sheet"
+import { Slots, Workspace } from "@/engine/easel/workspace"
 import { Screen } from "@/engine/easel/screen"
 import { Images, picturesOf } from "@/engine/memory/images"
 import { neighbours } from "@/engine/questions/neighbours"
 import { loadModule, type Module } from "@/engine/memory/module"
+import { inkBytes } from "@/engine/prep/ink"
 import { RecipeRunner } from "@/engine/prep/recipe"
 import { ReadingsTaker } from "@/engine/questions/readings"
 import { bytesOf, readColumn } from "@/engine/memory/records"
@@ -224,9 +226,10 @@ async function recipe(
   height: number,
   pictures: Pictures,
 ) {
-  const runner = runnerOf(await load(), pictures)
+  const module = await load()
+  const runner = runnerOf(module, pictures)
   runner.setOriginal("original", imageFrom(pixels, width, height))
-  const result = runner.bytes(runner.follow(document, makes))
+  const result = inkBytes(module, runner.follow(document, makes))
   let text = ""
   for (let i = 0; i < result.ink.length; i += 32768) {
     text += String.fromCharCode(...result.ink.subarray(i, i + 32768))

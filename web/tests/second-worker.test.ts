@@ -2,7 +2,7 @@
 import { describe, expect, it, onTestFinished, vi } from "vitest"
 import type { Launched } from "@/engine/page/launch"
 import { SecondWorker } from "@/engine/page/secondWorker"
-import type { News } from "@/engine/desk/worker"
+import type { News } from "@/engine/desk/at"
 
 /** Workers that answer what they are told to, and tell what they were asked. */
 function workers(answers: (worker: number, name: string) => Promise<unknown>) {

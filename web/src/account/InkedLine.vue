@@ -10,7 +10,8 @@ import { DEFAULT_BRUSH } from "@/generated/layout"
 import { Images } from "@/engine/memory/images"
 import { loadModule } from "@/engine/memory/module"
 import { Screen } from "@/engine/easel/screen"
-import { Sheet, Slots, Workspace } from "@/engine/easel/sheet"
+import { Sheet } from "@/engine/easel/sheet"
+import { Slots, Workspace } from "@/engine/easel/workspace"
 
 const canvas = useTemplateRef("canvas")
 const { width } = useElementSize(canvas)

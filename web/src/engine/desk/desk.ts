@@ -1,9 +1,8 @@
 // The engine's desk: easels with a brush each, on shared tiles and sources, and the stations' pictures.
 // It runs in the worker; in tests and in script/bench it runs on a page of its own.
-import type { BrushDocument, CurveChange, Input, Link, Node } from "@/documents/brush"
-import { FLOATS, samplesFrom, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
+import type { BrushDocument, Input } from "@/documents/brush"
+import { samplesFrom, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import { PROOF_SHEET, TABLE } from "@/generated/layout"
-import { writeLink } from "../memory/brush"
 import { Easel, type EaselName } from "../easel/easel"
 import { Images } from "../memory/images"
 import { loadModule, type Module } from "../memory/module"
@@ -11,14 +10,17 @@ import { Pictures, type Bring } from "../memory/pictures"
 import { Pockets, type PocketPicture, type ShownOn } from "../pictures/pockets"
 import { Prep } from "../prep/prep"
 import { ProofPaper } from "../easel/proofPaper"
-import { bytesOf, readField } from "../memory/records"
+import { Colours } from "../questions/colours"
+import { Curves } from "../questions/curves"
+import { PenFit } from "../questions/penFit"
 import { ReadingsTaker, type Readings, type Steadied } from "../questions/readings"
 import type { Context } from "../easel/screen"
 import { SheetEasel } from "../easel/sheetEasel"
 import { SheetPaper } from "../easel/sheetPaper"
 import { SheetWriter } from "../pictures/sheetWriter"
 import { Supply } from "../memory/supply"
-import { Sheet, Slots, Workspace } from "../easel/sheet"
+import { Sheet } from "../easel/sheet"
+import { Slots, Workspace } from "../easel/workspace"
 import type { Rectangle } from "@/documents/stroke"
 import {
   StationPictures,
@@ -59,10 +61,10 @@ export class Desk {
   private takers = new Map<Measured, { taker: ReadingsTaker; turn: number }>()
   private references: [shaky: Stroke, cornered: Stroke] = [EMPTY, EMPTY]
   private colours: [paper: number, around: number] = [0xffffff, 0xe6ebe8]
-  private link
+  readonly curves: Curves
+  readonly colour: Colours
+  readonly penFit: PenFit
   private table
-  private fitting
-  private fitted = false
 
   constructor(
     readonly module: Module,
@@ -79,9 +81,10 @@ export class Desk {
     this.sources = new Pictures(bring)
     this.supply = new Supply(this.images, this.sources)
     this.words = new Words(module)
-    this.link = module.memory.take(1, bytesOf("link"))
-    this.fitting = module.memory.take(1, bytesOf("link"))
     this.table = module.memory.take(TABLE, 4)
+    this.curves = new Curves(module, this.table)
+    this.colour = new Colours(module, this.table)
+    this.penFit = new PenFit(module)
   }
 
   private besidesMade?: Workspace
@@ -117,7 +120,7 @@ export class Desk {
     // What is drawn on two sheets together needs a workspace for each.
     const space = (this.spaces[name === "beside" ? 1 : 0] ??= new Workspace(module, this.images))
     const sheet = () => new Sheet(module, slots, space, width, height)
-    const meant = (samples: Float32Array<ArrayBuffer>, pen: Pen) => this.asMeant(samples, pen)
+    const meant = (samples: Float32Array<ArrayBuffer>, pen: Pen) => this.penFit.asMeant(samples, pen)
     const came = () => this.renewPictures()
     const given = [module, sheet(), sheet, width, height] as const
     const begun = () => this.changed()
@@ -237,47 +240,6 @@ export class Desk {
     return this.bench.sweptIn(this.module.memory)
   }
 
-  /** Bring the pen's pressure through a fitted curve from now on, or take it as it comes. */
-  setFitting(link?: Link): void {
-    this.fitted = link !== undefined
-    if (!link) return
-    writeLink(this.module.memory, this.fitting.at, link)
-    this.module.call("ready_fitting", this.fitting)
-  }
-
-  /** Fit a curve to pressures of a light, a usual and a hard press; tells what came of it. */
-  fitPen(presses: Float32Array<ArrayBuffer>[]): { came: number; nodes?: Node[] } {
-    const { memory } = this.module
-    const block = memory.lend(presses.reduce((sum, one) => sum + one.byteLength, 16))
-    let { at } = block
-    const given = presses.map((one) => {
-      const vector = { at, length: one.length }
-      memory.f32(vector).set(one)
-      at += one.byteLength
-      return vector
-    })
-    const came = this.module.call("fit_pen", ...given, this.link)
-    memory.giveBack(block)
-    return came === 0 ? { came, nodes: this.nodesOf() } : { came }
-  }
-
-  /** Samples as the fitted pen made them. */
-  private asFitted(samples: Float32Array<ArrayBuffer>): Float32Array<ArrayBuffer> {
-    const { memory } = this.module
-    const block = memory.lend(samples.byteLength)
-    const vector = { at: block.at, length: samples.length }
-    memory.f32(vector).set(samples)
-    const count = samples.length / FLOATS
-    this.module.call("apply_fitting", this.fitting, { at: block.at, length: count }, count)
-    const out = memory.f32(vector).slice()
-    memory.giveBack(block)
-    return out
-  }
-
-  private asMeant(samples: Float32Array<ArrayBuffer>, { kind }: Pen): Float32Array<ArrayBuffer> {
-    return this.fitted && kind === "pen" && samples.length > 0 ? this.asFitted(samples) : samples
-  }
-
   /** Lift the pen; returns the stroke, or nothing if no sample was sound. */
   up(name: EaselName, id: string): KeptStroke | undefined {
     const stroke = this.easel(name).up(id)
@@ -307,24 +269,6 @@ export class Desk {
   private async haveAtHand(brush: BrushDocument): Promise<boolean> {
     await this.supply.bring(this.supply.layOut([brush]))
     return this.supply.layOut([brush]).length === 0
-  }
-
-  /** Contrast 1..21 of two colours 0xRRGGBB (WCAG). */
-  contrast(first: number, second: number): number {
-    return this.module.call("contrast", first, second)
-  }
-
-  /** A colour 0xRRGGBB in OKLCH: lightness 0..1, chroma, hue in degrees. */
-  lchOf(colour: number): [number, number, number] {
-    const lch = { at: this.table.at, length: 3 }
-    this.module.call("read_lch", colour, lch)
-    const [lightness, chroma, hue] = this.module.memory.f32(lch)
-    return [lightness!, chroma!, hue!]
-  }
-
-  /** The colour 0xRRGGBB nearest to an OKLCH one that a screen has. */
-  colourOf(lightness: number, chroma: number, hue: number): number {
-    return this.module.call("colour_of_lch", lightness, chroma, hue)
   }
 
   private renewPictures(): void {
@@ -407,40 +351,6 @@ export class Desk {
   /** What hand, line and weight make of a stroke. */
   traces({ brush, stroke }: Shown): StationTraces {
     return this.pictures.traces(brush, stroke)
-  }
-
-  /** A response's curve at evenly spread inputs 0..1, its dead zone included. */
-  traceLink(link: Link): Float32Array<ArrayBuffer> {
-    writeLink(this.module.memory, this.link.at, link)
-    this.module.call("trace_link", this.link, this.table)
-    return this.module.memory.f32(this.table).slice()
-  }
-
-  private editLink(link: Link, edit: () => number): CurveChange {
-    writeLink(this.module.memory, this.link.at, link)
-    const index = edit()
-    return { nodes: this.nodesOf(), index }
-  }
-
-  private nodesOf(): Node[] {
-    const read = (name: "x" | "y", i: number) => readField(this.module.memory, "link", this.link.at, name, i)
-    const count = readField(this.module.memory, "link", this.link.at, "count")
-    return Array.from({ length: count }, (_, i): Node => [read("x", i), read("y", i)])
-  }
-
-  addNode(link: Link, x: number, y: number): CurveChange {
-    return this.editLink(link, () => this.module.call("add_node", this.link, x, y))
-  }
-
-  moveNode(link: Link, index: number, x: number, y: number): CurveChange {
-    return this.editLink(link, () => {
-      this.module.call("move_node", this.link, index, x, y)
-      return index
-    })
-  }
-
-  removeNode(link: Link, index: number): CurveChange {
-    return this.editLink(link, () => this.module.call("remove_node", this.link, index))
   }
 
   /** Pressure that the practice pen reports at a speed in px/ms. */

@@ -1,42 +1,16 @@
 // The worker that owns the canvas: the desk, with changes of the brush gathered so that the latest wins.
-import type { BrushDocument, Input, Link } from "@/documents/brush"
-import type { SheetDocument } from "@/documents/sheet"
-import { FLOATS, TIME, type KeptStroke, type Kind, type Pen, type Stroke } from "@/documents/stroke"
 import * as Comlink from "comlink"
-import { makeDesk, type Desk, type Shown } from "./desk"
-import type { EaselName, Live } from "../easel/easel"
-import { strokeAt, strokesIn } from "../questions/choosing"
-import { ruleGuides } from "../questions/guides"
-import { neighbours } from "../questions/neighbours"
-import type { Makes, Recipe, Start, Step } from "@/documents/recipe"
-import type { Picture as InkPicture } from "../memory/images"
-import { ON_THE_TABLE, type OnTable, type Print } from "../prep/prep"
-import type { Bring } from "../memory/pictures"
-import type { PocketPicture, ShownOn } from "../pictures/pockets"
-import type { Readings } from "../questions/readings"
+import type { BrushDocument } from "@/documents/brush"
+import { FLOATS, TIME, type KeptStroke, type Pen } from "@/documents/stroke"
+import type { EaselName } from "../easel/easel"
 import type { View } from "../easel/screen"
 import type { SheetChange } from "../easel/sheetEasel"
-import type { SheetToWrite, Writing } from "../pictures/sheetWriter"
-import type { Rectangle } from "@/documents/stroke"
-import type { WordSetting } from "@/documents/words"
-import { straightened } from "../questions/straighten"
-import type { Picture, Wedge } from "../pictures/stations"
-
-export interface News {
-  live?: Live
-  /** What pictures of the stations are to show. */
-  shown?: Shown
-  /** Revision of the brush that the canvas now shows, how long its re-inking took, and whether its line is swept. */
-  inked?: { edit: number; ms: number; swept: boolean }
-  /** What the brush on the bench measures, as far as it is known. */
-  measured?: { turn: number; readings: Readings }
-  /** How much of the sheet that lies open is inked, 0..1. */
-  laid?: number
-  /** How much of a sheet is written, 0..1. */
-  written?: number
-  /** The engine met what it cannot go on from: it must be started anew. */
-  broken?: string
-}
+import type { Bring } from "../memory/pictures"
+import type { At, News } from "./at"
+import { makeDesk, type Desk, type Shown } from "./desk"
+import { pictureCalls } from "./pictureCalls"
+import { prepCalls } from "./prepCalls"
+import { questionCalls } from "./questionCalls"
 
 const MOST_TIMES = 16_384
 
@@ -116,15 +90,6 @@ function tell(what: News): void {
   news?.postMessage(what)
 }
 
-/** A recipe of a source that is to be followed, and the size that it should hold up to. */
-export interface PrepWish {
-  table: OnTable
-  recipe: Recipe
-  makes: Makes
-  largest: number
-  edit: number
-}
-
 /** A kernel that trapped, or memory that could not grow, leaves the module in no state to go on from. */
 function isFatal(error: unknown): error is Error {
   return error instanceof WebAssembly.RuntimeError || error instanceof RangeError
@@ -144,14 +109,18 @@ const AT_ONCE = { alpha: false, willReadFrequently: true, desynchronized: true }
 const context = (canvas: OffscreenCanvas) =>
   canvas.getContext("2d", AT_ONCE) as OffscreenCanvasRenderingContext2D
 
+const at: At = {
+  get desk() {
+    return desk
+  },
+  betweenInking,
+  tell,
+}
+
 const api = {
   async start(url: string, port: MessagePort, bring: Bring) {
     news = port
     desk = await makeDesk(url, goOn, shows, bring)
-  },
-  async sketch(px: number, makes: Makes, start?: Start, step?: Step) {
-    const made = await desk.prep.sketch(px, makes, start, step)
-    return made && Comlink.transfer(made, [made])
   },
   /** How much memory the module holds, bytes. */
   memoryHeld: () => desk.module.memory.bytes.byteLength,
@@ -162,15 +131,6 @@ const api = {
   /** Whether anybody is there. */
   alive: () => true,
   attach: (name: EaselName, canvas: OffscreenCanvas) => desk.attach(name, context(canvas)),
-  async inkStation(which: Picture, brush: BrushDocument, width: number, height: number, wedge?: Wedge) {
-    await betweenInking()
-    const inked = await desk.inkStation(which, brush, width, height, wedge)
-    return Comlink.transfer(inked, [inked.picture])
-  },
-  async traces(shown: Shown) {
-    await betweenInking()
-    return desk.traces(shown)
-  },
   setColours: (paper: number, around: number) => desk.setColours(paper, around),
   setView(name: EaselName, view: View) {
     desk.easel(name).setView(view)
@@ -191,31 +151,13 @@ const api = {
     desk.easel(name).leave()
   },
   setOthers: (others: Record<string, BrushDocument>) => desk.setOthers(others),
-  contrast: (first: number, second: number) => desk.contrast(first, second),
-  lchOf: (colour: number) => desk.lchOf(colour),
-  colourOf: (lightness: number, chroma: number, hue: number) => desk.colourOf(lightness, chroma, hue),
   setStrokes: (name: EaselName, strokes: KeptStroke[]) => desk.setStrokes(name, strokes),
   /** What changed of the sheet that lies open. */
   changeSheet(change: SheetChange) {
     desk.sheet.change(change)
     tell({ laid: desk.laid })
   },
-  /** Write a sheet as a PNG; the share that is done is told as news. Nothing where it was stopped. */
-  writeSheet: (sheet: SheetToWrite, writing: Writing) =>
-    desk.sheetWriter.write(sheet, writing, betweenInking, (written) => tell({ written })),
-  stopWriting: () => desk.sheetWriter.stop(),
   sheetRests: () => desk.laid === 1,
-  sheetPicture: (side: number) => desk.sheet.paper.picture(side, betweenInking),
-  straightened: (samples: Float32Array<ArrayBuffer>) => straightened(desk.module, samples),
-  strokeAt: (x: number, y: number, reach: number) =>
-    strokeAt(desk.module, desk.sheet.paper.strokes, x, y, reach),
-  strokesIn: (lasso: [number, number][]) => strokesIn(desk.module, desk.sheet.paper.strokes, lasso),
-  /** Write a line of text as a hand would. */
-  writeLine: (text: string, setting: WordSetting) => desk.words.write(text, setting),
-  ruleGuides: (document: SheetDocument) => ruleGuides(desk.module, document),
-  setFitting: (link?: Link) => desk.setFitting(link),
-  fitPen: (presses: Float32Array<ArrayBuffer>[]) => desk.fitPen(presses),
-  setReference: (shaky: Stroke, cornered: Stroke) => desk.setReference(shaky, cornered),
   /** A pen is drawing, with ink that another worker makes: pictures and readings wait until it is lifted. */
   penIsDown(down: boolean) {
     penIsDown = down
@@ -261,53 +203,15 @@ const api = {
     desk.easel(name).cancel()
     goOn()
   },
-  async inkPocket(which: PocketPicture | ShownOn, brush: BrushDocument, width: number, height: number) {
-    const inked = await desk.inkPocket(which, brush, width, height)
-    return Comlink.transfer(inked, [inked.picture])
-  },
-  /** The same as a PNG. */
-  async writePocket(which: PocketPicture | ShownOn, brush: BrushDocument, width: number, height: number) {
-    const { picture, whole } = await desk.inkPocket(which, brush, width, height)
-    const canvas = new OffscreenCanvas(width, height)
-    canvas.getContext("bitmaprenderer")!.transferFromImageBitmap(picture)
-    return { file: await canvas.convertToBlob({ type: "image/png" }), whole }
-  },
-  capture: (frame: Rectangle) => desk.capture(frame),
-  async prepFollow({ table, recipe, makes, largest, edit }: PrepWish) {
-    const followed = await desk.prep.follow(table, recipe, makes, largest, edit)
-    return Comlink.transfer(followed, [followed.picture.ink.buffer])
-  },
-  prepPrint(id: string, which: Print, width: number, height: number) {
-    const print = desk.prep.printOf(id, which, width, height)
-    return print && Comlink.transfer(print, [print])
-  },
-  prepFinish: (table: OnTable, recipe: Recipe, makes: Makes) => desk.prep.finish(table, recipe, makes),
-  makePicture: (recipe: Recipe, makes: Makes) => desk.prep.make(recipe, makes),
-  beginSource: (file: Blob, makes?: Makes) => desk.prep.begin(file, makes),
-  /** Have what the recipe on the prep table came to at hand for the brush that tries it. */
-  putOnTable: (makes: Makes, picture: InkPicture) => desk.images.put(makes, ON_THE_TABLE, picture),
-  takeInHand: (id: string) => desk.takeInHand(id),
-  compare: (brush: BrushDocument) => desk.compare(brush),
-  neighbours: (brush: BrushDocument, stations: string[], far: number, seed: number) =>
-    neighbours(desk.module, brush, stations, far, seed),
-  readBrush: (brush: BrushDocument) => desk.readBrush("beside", brush, betweenInking),
-  /** The readings of the brush on the bench; those that are known first are told as news, with the turn they are of. */
-  measure: (brush: BrushDocument, turn: number) =>
-    desk.readBrush("bench", brush, betweenInking, (readings) => tell({ measured: { turn, readings } })),
-  traceLink: (link: Link) => desk.traceLink(link),
-  addNode: (link: Link, x: number, y: number) => desk.addNode(link, x, y),
-  moveNode: (link: Link, index: number, x: number, y: number) => desk.moveNode(link, index, x, y),
-  removeNode: (link: Link, index: number) => desk.removeNode(link, index),
-  pressureFromSpeed: (speed: number, usual: number) => desk.pressureFromSpeed(speed, usual),
-  referenceLines: (brush: BrushDocument) => desk.referenceLines(brush),
-  reports: (kind: Kind, own: string[], bins: number) => desk.reports(kind, own, bins),
-  inputHistogram: (input: Input, bins: number, own: string[]) => desk.inputHistogram(input, bins, own),
   /** Times from each report of a pen to its ink on the canvas since the last call, ms. */
   takePenTimes() {
     const times = penTimes
     penTimes = []
     return times
   },
+  ...prepCalls(at),
+  ...pictureCalls(at),
+  ...questionCalls(at),
 }
 
 export type WorkerApi = typeof api

@@ -1,7 +1,7 @@
 // What lies beneath the strokes that came last: they are taken off again at once, whatever else is on the sheet.
 import type { Module } from "../memory/module"
 import type { Vector } from "../memory/memory"
-import type { Slots } from "./sheet"
+import type { Slots } from "./workspace"
 
 /** Most strokes that can be taken off so. */
 const MOST = 32

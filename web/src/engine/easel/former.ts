@@ -3,7 +3,8 @@
 import type { KeptStroke, Rectangle } from "@/documents/stroke"
 import type { Vector } from "../memory/memory"
 import type { Module } from "../memory/module"
-import type { Sheet, Slots } from "./sheet"
+import type { Sheet } from "./sheet"
+import type { Slots } from "./workspace"
 
 /** Most changes that can be turned back so. */
 const MOST = 8

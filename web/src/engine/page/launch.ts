@@ -2,7 +2,8 @@
 import * as Comlink from "comlink"
 import engineAddress from "@/generated/engine.wasm?url"
 import type { Bring } from "../memory/pictures"
-import type { News, WorkerApi } from "../desk/worker"
+import type { News } from "../desk/at"
+import type { WorkerApi } from "../desk/worker"
 
 /** Every so often a worker is asked whether it is there, ms; one that says nothing for so long is dead. */
 const ASKED = 1500

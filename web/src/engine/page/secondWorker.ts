@@ -3,7 +3,8 @@
 // pen's own does it.
 import { Asking } from "./asking"
 import { isFatal, type Launched } from "./launch"
-import type { News, WorkerApi } from "../desk/worker"
+import type { News } from "../desk/at"
+import type { WorkerApi } from "../desk/worker"
 
 /** Calls that stand alone: any worker can answer them. */
 const ALONE = new Set<keyof WorkerApi>([

@@ -11,7 +11,8 @@ import type { PrepNews } from "../prep/prep"
 import type { Readings } from "../questions/readings"
 import { SecondWorker } from "./secondWorker"
 import type { StationTraces } from "../pictures/stations"
-import type { News, WorkerApi } from "../desk/worker"
+import type { News } from "../desk/at"
+import type { WorkerApi } from "../desk/worker"
 
 export interface Engine {
   /** The worker's calls: always those of the worker that runs now. */

@@ -4,7 +4,8 @@ import { samplesFrom, type Stroke } from "@/documents/stroke"
 import { ONE_TOUCH, PAPER, POCKET, UPRIGHT } from "@/generated/layout"
 import type { Module } from "../memory/module"
 import { Screen } from "../easel/screen"
-import { Sheet, type Slots, type Workspace } from "../easel/sheet"
+import { Sheet } from "../easel/sheet"
+import type { Slots, Workspace } from "../easel/workspace"
 import type { Rectangle } from "@/documents/stroke"
 
 /** The upright stroke, or its tip's print. */

@@ -5,8 +5,26 @@ import { CAUSES, DEFAULT_BRUSH, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH }
 import type { Vector } from "../memory/memory"
 import type { Module } from "../memory/module"
 import { bytesOf, readColumn } from "../memory/records"
+import {
+  WIDTH,
+  HEIGHT,
+  PAPER_WIDTH,
+  PAPER_HEIGHT,
+  ACROSS,
+  CROSS,
+  OVER_PAPER,
+  LIGHT_PATCH,
+  DARK_PATCH,
+  OVER_PATCHES,
+  WET_ACROSS,
+  WET_DOWN,
+  STRAIGHT,
+  CROSSING,
+  drawn,
+} from "./sampleStrokes"
 import { Screen } from "../easel/screen"
-import { Sheet, type Slots, type Workspace } from "../easel/sheet"
+import { Sheet } from "../easel/sheet"
+import type { Slots, Workspace } from "../easel/workspace"
 
 /** What strokes of one kind of pointer report: least and most, and how the pressure is spread over 0..1. */
 export interface Reports {
@@ -40,17 +58,8 @@ export interface StationTraces extends LineTraces {
 }
 
 const MOST_TRACED = 4096
-const WIDTH = 320
-const HEIGHT = 160
 /** A brush wider than this is shown smaller on its cards. */
 const LARGEST = 46
-
-const ACROSS = drawn(24, (u) => [30 + u * (WIDTH - 60), HEIGHT / 2, 0.9])
-/** A bend, and a straight stroke across it: for each way to hold the grain, in a quarter of the width. */
-const CROSS = [
-  drawn(40, (u) => [18 + u * 44, 40 + 44 * Math.sin(u * Math.PI), 0.9]),
-  drawn(12, (u) => [18 + u * 44, 130 - u * 24, 0.9]),
-]
 
 const ONE_LINE = { tip: "ellipse", stamps: 1, size_jitter: 0, scatter_across: 0, scatter_along: 0 }
 
@@ -86,8 +95,6 @@ const WEDGE: Wedge = { low: 1, high: 100, ratio: 1 }
 
 /** Room for the comparing of the ways, sheet px: the shaky stroke above the one with corners. */
 const STRIP = { width: 360, height: 216 }
-const PAPER_WIDTH = 300
-const PAPER_HEIGHT = 212
 /** Widest brush in the comparing, so that its path stays to be seen. */
 const STRIP_LARGEST = 16
 
@@ -101,23 +108,6 @@ const UNTAPERED = Object.assign(
 const WEDGE_STEPS = Array.from({ length: 9 }, (_, i) => i / 8)
 
 const HOLDS = ["paper", "stroke", "stamp", "line"]
-
-/** A straight and a crossing stroke for the cards: as samples. */
-function drawn(count: number, at: (u: number) => [x: number, y: number, pressure: number]): Stroke {
-  const samples = new Float32Array(count * FLOATS)
-  for (let i = 0; i < count; i++) {
-    const u = i / (count - 1)
-    const [x, y, pressure] = at(u)
-    samples.set([x, y, u * 800, pressure, Math.PI / 3, 0], i * FLOATS)
-  }
-  return { kind: "pen", erase: false, seed: 1, samples }
-}
-
-const OVER_PAPER = drawn(80, (u) => [
-  24 + u * (PAPER_WIDTH - 48),
-  (PAPER_HEIGHT / 2) * (1 + 0.5 * Math.sin(u * 2 * Math.PI)),
-  0.15 + 0.85 * Math.sin(u * Math.PI),
-])
 
 /** A stroke moved so that its middle lies at (x, y). */
 function centred(stroke: Stroke, x: number, y: number): Stroke {
@@ -136,25 +126,6 @@ function centred(stroke: Stroke, x: number, y: number): Stroke {
 /** Two patches side by side, a light one and a dark one, and over both the brush. */
 const PATCHES = { light: "#d8cbaa", dark: "#37464c" }
 const PATCH_SIZE = 116
-const patch = (from: number, to: number) => drawn(8, (u) => [from + u * (to - from), HEIGHT / 2, 1])
-const LIGHT_PATCH = patch(70, 92)
-const DARK_PATCH = patch(228, 250)
-const OVER_PATCHES = drawn(100, (u) => [
-  24 + u * (WIDTH - 48),
-  HEIGHT / 2 + 30 * Math.sin(u * 4 * Math.PI),
-  0.75,
-])
-/** Wet ink across, and wet ink down through it. */
-const WET_ACROSS = drawn(24, (u) => [30 + u * (WIDTH - 60), HEIGHT / 2, 0.75])
-const WET_DOWN = drawn(24, (u) => [WIDTH / 2, 22 + u * (HEIGHT - 44), 0.75])
-
-const STRAIGHT = drawn(24, (u) => [36 + u * (WIDTH - 72), HEIGHT / 2, 0.35 + 0.65 * u])
-/** It crosses itself in the middle; where it turns at its left it is a line alone. */
-const CROSSING = drawn(160, (u) => {
-  const angle = (-0.17 + u * 0.84) * 2 * Math.PI
-  return [WIDTH / 2 - 120 * Math.sin(angle), HEIGHT / 2 + 44 * Math.sin(2 * angle), 0.75]
-})
-
 /** Room of a picture, sheet px; its width fills the canvas. */
 function roomOf(which: Picture): { width: number; height: number } {
   if ((WAYS as readonly string[]).includes(which)) return STRIP

@@ -6,8 +6,9 @@ import type { Picture } from "../memory/images"
 import type { Module } from "../memory/module"
 import type { Pictures } from "../memory/pictures"
 import { pixelsOfPng, pngOfInk, pngOfPixels, type Pixels } from "../memory/png"
-import { picturesOfRecipe, RecipeRunner, type Ink } from "./recipe"
-import type { Slots, Workspace } from "../easel/sheet"
+import { inkBytes, picturesOfRecipe, printInk, type Ink } from "./ink"
+import { RecipeRunner } from "./recipe"
+import type { Slots, Workspace } from "../easel/workspace"
 
 /** The name under which the source on the table is at hand for the brush that tries it. */
 export const ON_THE_TABLE = "prep"
@@ -57,7 +58,7 @@ export class Prep {
   private paper = 0xfbfaf5
 
   constructor(
-    module: Module,
+    private module: Module,
     slots: Slots,
     space: Workspace,
     private pictures: Pictures,
@@ -110,14 +111,14 @@ export class Prep {
     const ms = performance.now() - start
     const figures = this.runner.measure(this.result, makes, largest)
     this.printed = undefined
-    const picture = this.runner.bytes(this.result)
+    const picture = inkBytes(this.module, this.result)
     return { news: { edit, ms, figures, screen: this.runner.screenOf(recipe) }, picture }
   }
 
   /** What a whole recipe of a source comes to, as a PNG. What is shown stays as it is. */
   finish(table: OnTable, recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
     return this.onTable(table, recipe, () => {
-      const png = pngOfInk(this.runner.bytes(this.runner.follow(recipe, makes)))
+      const png = pngOfInk(inkBytes(this.module, this.runner.follow(recipe, makes)))
       if (this.shown) this.result = this.runner.follow(this.shown.recipe, this.shown.makes)
       return png
     })
@@ -126,7 +127,7 @@ export class Prep {
   /** What a recipe that begins with no picture comes to, as a PNG; what is on the table stays. */
   async make(recipe: Recipe, makes: Makes): Promise<Uint8Array<ArrayBuffer>> {
     await this.bringFor(recipe)
-    return pngOfInk(this.sketcher.bytes(this.sketcher.follow(recipe, makes)))
+    return pngOfInk(inkBytes(this.module, this.sketcher.follow(recipe, makes)))
   }
 
   /** Begin a source with a picture file; what is on the table stays. */
@@ -135,7 +136,7 @@ export class Prep {
     this.sketcher.setOriginal("begun", pixels)
     const beginning = beginningOf(this.sketcher.recognise(makes))
     const ink = this.sketcher.follow(beginning.recipe, beginning.makes)
-    const picture = pngOfInk(this.sketcher.bytes(ink))
+    const picture = pngOfInk(inkBytes(this.module, ink))
     this.sketcher.setOriginal("")
     return { ...beginning, picture, working: pngOfPixels(pixels) }
   }
@@ -166,7 +167,7 @@ export class Prep {
   /** The result as it is printed. */
   private get print(): OffscreenCanvas | undefined {
     if (this.printed || !this.result) return this.printed
-    const pixels = this.runner.print(this.result, this.ink, this.paper)
+    const pixels = printInk(this.module, this.result, this.ink, this.paper)
     this.printed = new OffscreenCanvas(pixels.width, pixels.height)
     this.printed.getContext("2d")!.putImageData(pixels, 0, 0)
     return this.printed

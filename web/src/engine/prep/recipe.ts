@@ -27,21 +27,9 @@ import { PAGE, type Block, type Vector } from "../memory/memory"
 import type { Module } from "../memory/module"
 import type { Pixels } from "../memory/png"
 import { bytesOf, readField, writeField } from "../memory/records"
-import { Sheet, type Slots, type Workspace } from "../easel/sheet"
-
-/** The way in which a seam was closed, by its number, and what lies along the cuts. */
-interface Closed {
-  way: number
-  cuts: number[]
-}
-
-/** Ink in the module's memory, float32 by rows. */
-export interface Ink {
-  at: number
-  width: number
-  height: number
-  closed?: Closed
-}
+import { Sheet } from "../easel/sheet"
+import { printInk, valuesOf, vectorOf, type Closed, type Ink } from "./ink"
+import type { Slots, Workspace } from "../easel/workspace"
 
 interface Made extends Ink {
   key: string
@@ -51,22 +39,6 @@ interface Made extends Ink {
 /** Results of steps are kept up to so many bytes. */
 const MOST_MADE = 160 * 1024 * 1024
 const GONE = "gone"
-
-const vectorOf = ({ at, width, height }: Ink): Vector => ({ at, length: width * height })
-
-const valuesOf = (kind: Kind, given: Record<string, unknown>): number[] =>
-  kind.settings.map((setting) => {
-    const value = given[setting.name] ?? setting.default
-    return setting.kind === "choice" ? setting.choices.indexOf(value as string) : Number(value)
-  })
-
-/** The pictures that a recipe needs besides its original. */
-export function picturesOfRecipe(recipe: Recipe): string[] {
-  const others = recipe.steps
-    .filter((step) => step.kind === "combine" && step.other)
-    .map((step) => step.other!)
-  return [...new Set(others)]
-}
 
 export class RecipeRunner {
   private step: Vector
@@ -402,7 +374,7 @@ export class RecipeRunner {
   ): ImageData {
     const small = this.apply(from, { kind: "resize", on: true, side }, makes, "")
     const made = step && this.acts(step) ? this.apply(small, step, makes, "") : small
-    const printed = this.print(made, colour, paper)
+    const printed = printInk(this.module, made, colour, paper)
     this.module.memory.giveBack(small.block)
     if (made !== small) this.module.memory.giveBack(made.block)
     return printed
@@ -414,31 +386,5 @@ export class RecipeRunner {
     const read = (name: "side" | "angle" | "ruling" | "overlap") =>
       readField(this.module.memory, "screen", this.screen.at, name)
     return { side: read("side"), angle: read("angle"), ruling: read("ruling"), overlap: read("overlap") }
-  }
-
-  /** Ink as bytes, as it is stored. */
-  bytes(ink: Ink): Picture {
-    const { memory, call } = this.module
-    const count = ink.width * ink.height
-    const block = memory.lend(count)
-    call("to_bytes", vectorOf(ink), count, { at: block.at, length: count })
-    const picture = {
-      width: ink.width,
-      height: ink.height,
-      ink: memory.u8({ at: block.at, length: count }).slice(),
-    }
-    memory.giveBack(block)
-    return picture
-  }
-
-  /** Ink printed on paper, colours 0xRRGGBB. */
-  print(ink: Ink, colour: number, paper: number): ImageData {
-    const { memory, call } = this.module
-    const count = ink.width * ink.height
-    const block = memory.lend(count * 4)
-    call("print_ink", vectorOf(ink), colour, paper, { at: block.at, length: count }, count)
-    const pixels = new Uint8ClampedArray(memory.u8({ at: block.at, length: count * 4 }))
-    memory.giveBack(block)
-    return new ImageData(pixels, ink.width, ink.height)
   }
 }

@@ -6,7 +6,8 @@ import type { Images } from "../memory/images"
 import type { Vector } from "../memory/memory"
 import type { Module } from "../memory/module"
 import { bytesOf, readField } from "../memory/records"
-import { Sheet, type Slots, type Workspace } from "../easel/sheet"
+import { Sheet } from "../easel/sheet"
+import type { Slots, Workspace } from "../easel/workspace"
 
 type Field = keyof typeof RECORDS.readings.fields
 
