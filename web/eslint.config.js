@@ -28,6 +28,28 @@ const ARROWS = {
   shell: LAYERS.flat(),
 }
 
+/** Floors of the engine, from the lowest up. */
+const FLOORS = [["memory"], ["easel"], ["questions"], ["prep", "pictures"], ["desk"], ["page"]]
+const floors = FLOORS.flatMap((rooms, floor) =>
+  rooms.map((room) => ({
+    files: [`src/engine/${room}/*.ts`],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: FLOORS.slice(floor)
+            .flat()
+            .filter((one) => one !== room)
+            .map((one) => ({
+              group: [`../${one}/*`],
+              message: `${room} stands below ${one}, or beside it.`,
+            })),
+        },
+      ],
+    },
+  })),
+)
+
 const is = (element) => ({ element })
 const to = (names) => names.map((name) => ({ to: is({ captured: { name } }) }))
 
@@ -75,6 +97,7 @@ export default ts.config(
       ],
     },
   },
+  ...floors,
   {
     rules: {
       "@typescript-eslint/consistent-type-imports": "error",
