@@ -95,7 +95,8 @@ def _cartouche(sheet: Drawing) -> None:
     )
 
 
-def _island(sheet: Drawing) -> None:
+def _coast(sheet: Drawing) -> None:
+    """The line of the shore, and the lines of depth around it."""
     centre = np.array([1240.0, 1660.0])
     angles = np.linspace(0, 2 * np.pi, 73)
     wobble = sheet.rng.normal(0, 1, (6, 2))
@@ -113,6 +114,10 @@ def _island(sheet: Drawing) -> None:
         around = centre + (coast - centre) * (1.06 + 0.055 * k + 0.012 * k * k)
         sheet.draw(smooth(around, 260), "Tide Table Fine", (press,), size=size, ink="#24506e", layer=SEA)
     sheet.draw(smooth(coast, 300), "Rope Liner", (0.4, 0.9, 0.5, 0.8, 0.4), size=11.0, layer=INK)
+
+
+def _hills(sheet: Drawing) -> None:
+    """Shallows below three hills, hatched on their lee."""
     for k in range(5):
         y = 1540 + 62 * k
         half = 300 - 52 * abs(k - 2)
@@ -142,7 +147,10 @@ def _island(sheet: Drawing) -> None:
                 size=3.5,
                 layer=INK,
             )
-    sheet.word("Skerrow", "running", (1240, 1800), 56, "Pointed Copper", size=12.0, centred=True, layer=INK)
+
+
+def _depths(sheet: Drawing) -> None:
+    """Figures of depth, none too near to another, deeper farther out."""
     placed: list[tuple[float, float]] = []
     for _ in range(120):
         angle = sheet.rng.uniform(0, 2 * np.pi)
@@ -161,6 +169,9 @@ def _island(sheet: Drawing) -> None:
             size=4.0,
             layer=INK,
         )
+
+
+def _waves(sheet: Drawing) -> None:
     for x, y in ((420, 1440), (560, 2010), (1980, 1460), (2060, 1930), (330, 1800), (1800, 2080)):
         for k in range(3):
             sheet.draw(
@@ -170,6 +181,14 @@ def _island(sheet: Drawing) -> None:
                 size=7.0,
                 layer=SEA,
             )
+
+
+def _island(sheet: Drawing) -> None:
+    _coast(sheet)
+    _hills(sheet)
+    sheet.word("Skerrow", "running", (1240, 1800), 56, "Pointed Copper", size=12.0, centred=True, layer=INK)
+    _depths(sheet)
+    _waves(sheet)
 
 
 def _rose(sheet: Drawing, x: float, y: float, radius: float) -> None:

@@ -26,10 +26,8 @@ from journeys.way import Way
 class SheetTests(SheetHands, JourneyCase):
     brushes = BRUSHES
 
-    def test_a_sheet_from_underlay_to_files(self):
-        page = self.page
-        self.new_sheet(page)
-        self.hold(page, "Rope Ribbon")
+    def lay_sketch(self, page):
+        """Lay a drawn circle under the sheet, in blue."""
         sketch = Image.new("RGB", (600, 800), "white")
         ImageDraw.Draw(sketch).ellipse((100, 100, 500, 500), outline="#444444", width=8)
         data = io.BytesIO()
@@ -42,9 +40,9 @@ class SheetTests(SheetHands, JourneyCase):
         page.get_by_role("radio", name="Blue").click()
         blue = lambda px: px[..., 2] - px[..., 0] > 40  # noqa: E731
         self.wait_for(lambda: blue(self.shown(page)).sum() > 500)
-        self.tray(page, "Guides")
-        page.locator(".el-switch", has=page.get_by_label("Lettering lines")).click()
-        self.wait_for(lambda: page.locator("[data-sheet] line.base").count() > 4)
+
+    def write_and_draw(self, page):
+        """Write a word, and draw three lines below it."""
         self.tray(page, "Words")
         page.get_by_label("Word", exact=True).fill("Skerrow Ω")
         page.wait_for_selector("text=no letter is drawn for it: Ω")
@@ -57,7 +55,9 @@ class SheetTests(SheetHands, JourneyCase):
         for y in (0.55, 0.7, 0.85):
             self.stroke(page, 0.2, y, 0.8, y + 0.02)
         self.wait_for(lambda: SheetStroke.objects.count() == word + 3)
-        # Half of them in another brush: those inside a lasso.
+
+    def ink_two_otherwise(self, page):
+        """Ink strokes inside a lasso with another brush."""
         self.tray(page, "Re-ink")
         box, _ = self.paper_box(page)
         corner = lambda x, y: (box["x"] + box["width"] * x, box["y"] + box["height"] * y, 0.5)  # noqa: E731
@@ -71,20 +71,9 @@ class SheetTests(SheetHands, JourneyCase):
         page.wait_for_selector("text=2 strokes chosen")
         page.get_by_role("button", name="Ink them with Rust Liner").click()
         self.wait_for(lambda: SheetStroke.objects.filter(size=40.0).count() == 2)
-        self.tray(page, "Out")
-        sheet = Sheet.objects.get()
-        self.assertEqual(
-            (sheet.document["width"], sheet.document["height"], sheet.document["dpi"]), (1748, 2480, 300.0)
-        )
-        here = self.download(page, page.get_by_role("button", name="PNG inked anew").click)
-        png = Image.open(io.BytesIO(here))
-        self.assertEqual(png.size, (1748, 2480))
-        self.assertAlmostEqual(png.info["dpi"][0], 300, delta=0.1)
-        # What the tablet made is what the server makes of the same strokes.
-        self.wait_for(lambda: SheetStroke.objects.filter(size=40.0).count() == 2)
-        there = inked(piece_of(sheet), under=False)
-        apart = np.abs(np.asarray(png.convert("RGB")).astype(int) - there[..., :3])
-        self.assertLessEqual(int(apart.max()), 1)
+
+    def assert_same_in_all_files(self, page, there):
+        """What other programs open shows the same ink."""
         ink = 255 - there[..., 1].astype(float)
         svg = self.download(page, page.get_by_role("button", name="SVG strokes").click)
         drawn = np.asarray(
@@ -103,6 +92,32 @@ class SheetTests(SheetHands, JourneyCase):
         dark = there[..., :3].max(-1) < 60
         self.assertGreater(dark.sum(), 5000)
         self.assertLess(np.abs(merged[dark] - there[..., :3].astype(int)[dark]).max(), 6)
+
+    def test_a_sheet_from_underlay_to_files(self):
+        page = self.page
+        self.new_sheet(page)
+        self.hold(page, "Rope Ribbon")
+        self.lay_sketch(page)
+        self.tray(page, "Guides")
+        page.locator(".el-switch", has=page.get_by_label("Lettering lines")).click()
+        self.wait_for(lambda: page.locator("[data-sheet] line.base").count() > 4)
+        self.write_and_draw(page)
+        self.ink_two_otherwise(page)
+        self.tray(page, "Out")
+        sheet = Sheet.objects.get()
+        self.assertEqual(
+            (sheet.document["width"], sheet.document["height"], sheet.document["dpi"]), (1748, 2480, 300.0)
+        )
+        here = self.download(page, page.get_by_role("button", name="PNG inked anew").click)
+        png = Image.open(io.BytesIO(here))
+        self.assertEqual(png.size, (1748, 2480))
+        self.assertAlmostEqual(png.info["dpi"][0], 300, delta=0.1)
+        # What the tablet made is what the server makes of the same strokes.
+        self.wait_for(lambda: SheetStroke.objects.filter(size=40.0).count() == 2)
+        there = inked(piece_of(sheet), under=False)
+        apart = np.abs(np.asarray(png.convert("RGB")).astype(int) - there[..., :3])
+        self.assertLessEqual(int(apart.max()), 1)
+        self.assert_same_in_all_files(page, there)
 
     def test_inked_otherwise_and_back_leaves_the_same_pixels(self):
         page = self.page
