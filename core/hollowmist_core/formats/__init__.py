@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
-Told = Callable[[float], None]
+Progress = Callable[[float], None]
 """Hears the share of a file that is written, 0..1; what it raises ends the writing."""
 
 
@@ -11,7 +11,7 @@ class PictureError(ValueError):
     """A file that is no picture we can take; the message says why and what to do."""
 
 
-def untold(_share: float) -> None:
+def no_progress(_share: float) -> None:
     """Nobody hears how far it is."""
 
 

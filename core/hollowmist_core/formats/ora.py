@@ -13,7 +13,7 @@ from defusedxml.ElementTree import ParseError, fromstring
 from PIL import Image
 
 from ..native.pieces import Piece, inked
-from . import ON_PAPER, FileWish, Told, untold
+from . import ON_PAPER, FileWish, Progress, no_progress
 from .pack.archive import UNSOUND
 from .sheet_svg import png_of
 
@@ -54,7 +54,9 @@ def _layer(name: str, file: str, at: tuple[int, int], opacity: float, shown: boo
     )
 
 
-def write_ora(piece: Piece, dpi: float | None = None, wish: FileWish = ON_PAPER, told: Told = untold) -> bytes:
+def write_ora(
+    piece: Piece, dpi: float | None = None, wish: FileWish = ON_PAPER, progress: Progress = no_progress
+) -> bytes:
     """A sheet as OpenRaster, its layers, its underlays and its paper each by itself.
 
     Parameters
@@ -63,7 +65,7 @@ def write_ora(piece: Piece, dpi: float | None = None, wish: FileWish = ON_PAPER,
         The sheet's own where there is none.
     wish : FileWish
         Whether paper and underlays are shown; both are there as layers.
-    told : callable
+    progress : callable
         Hears the share that is done, 0..1; what it raises ends the writing.
     """
     document = piece.document
@@ -73,7 +75,7 @@ def write_ora(piece: Piece, dpi: float | None = None, wish: FileWish = ON_PAPER,
     stack, files = [], {}
     count = len(document["layers"])
     for number, layer in reversed(list(enumerate(document["layers"]))):
-        told((count - 1 - number) / (count + 1))
+        progress((count - 1 - number) / (count + 1))
         pixels, x, y = _cropped(inked(piece, scale, False, False, layer["which"]))
         files[f"data/layer{number}.png"] = png_of(pixels)
         name = layer["name"] or f"Layer {layer['which'] + 1}"
@@ -87,7 +89,7 @@ def write_ora(piece: Piece, dpi: float | None = None, wish: FileWish = ON_PAPER,
     tint = tuple(int(document["tint"][i : i + 2], 16) for i in (1, 3, 5))
     files["data/paper.png"] = png_of(np.full((height, width, 4), (*tint, 255), np.uint8))
     stack.append(_layer("Paper", "data/paper.png", (0, 0), 1.0, wish.paper, "normal"))
-    told(count / (count + 1))
+    progress(count / (count + 1))
     merged = inked(piece, scale, wish.paper, wish.underlay)
     small = Image.fromarray(merged)
     small.thumbnail((THUMBNAIL, THUMBNAIL))

@@ -12,7 +12,7 @@ from reportlab.pdfgen.canvas import FILL_EVEN_ODD, Canvas
 from ..native.pieces import Piece
 from ..native.ruling import GUIDE_INKS, GUIDE_MM, ruled
 from ..native.tracing import Traced, traced, underlay_of
-from . import INK_ALONE, FileWish, Told, untold
+from . import INK_ALONE, FileWish, Progress, no_progress
 
 # A file is bytes: as text it is a quarter larger, and takes a fifth longer.
 rl_config.useA85 = 0
@@ -106,14 +106,14 @@ def _guides(page: Canvas, document: dict) -> None:
         page.line(x0, document["height"] - y0, x1, document["height"] - y1)
 
 
-def sheet_pdf(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, told: Told = untold) -> bytes:
+def sheet_pdf(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, progress: Progress = no_progress) -> bytes:
     """A sheet as a PDF file of one page, its layers as groups that mix as they do on the screen.
 
     Parameters
     ----------
     wish : FileWish
         Whether paper, underlays and guides are drawn.
-    told : callable
+    progress : callable
         Hears the share that is done, 0..1; what it raises ends the writing.
     """
     document = piece.document
@@ -123,7 +123,7 @@ def sheet_pdf(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, told: To
     page = _Page(out, pagesize=(width * unit, height * unit), pageCompression=1, invariant=1)
     page.setTitle(name)
     shapes: dict[int, list[Traced]] = {}
-    for one in traced(piece, told):
+    for one in traced(piece, progress):
         shapes.setdefault(one.layer, []).append(one)
     groups = [layer for layer in document["layers"] if layer["which"] in shapes]
     for layer in groups:

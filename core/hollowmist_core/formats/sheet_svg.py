@@ -11,7 +11,7 @@ from ..native.curves import path_of
 from ..native.pieces import Piece
 from ..native.ruling import GUIDE_INKS, GUIDE_MM, ruled
 from ..native.tracing import Traced, traced, underlay_of
-from . import INK_ALONE, FileWish, Told, untold
+from . import INK_ALONE, FileWish, Progress, no_progress
 
 MM_PER_INCH = 25.4
 
@@ -59,21 +59,21 @@ def _guides(document: dict) -> str:
     return f'<g stroke-width="{wide:.2f}"><title>Guides</title>{lines}</g>' if rules else ""
 
 
-def sheet_svg(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, told: Told = untold) -> bytes:
+def sheet_svg(piece: Piece, name: str = "", wish: FileWish = INK_ALONE, progress: Progress = no_progress) -> bytes:
     """A sheet as an SVG file at its true size: a group for each layer that is shown, a shape for each stroke.
 
     Parameters
     ----------
     wish : FileWish
         Whether paper, underlays and guides are drawn.
-    told : callable
+    progress : callable
         Hears the share that is done, 0..1; what it raises ends the writing.
     """
     document = piece.document
     width, height = document["width"], document["height"]
     mm = [side / document["dpi"] * MM_PER_INCH for side in (width, height)]
     shapes: dict[int, list[str]] = {}
-    for one in traced(piece, told):
+    for one in traced(piece, progress):
         shapes.setdefault(one.layer, []).append(_shape(one))
     groups = []
     for layer in document["layers"]:

@@ -197,8 +197,8 @@ def _pictured(coarse: Table, stroke: SheetStroke, which: int, mode: str) -> Trac
     return Traced(which, [], mode=mode, picture=pixels, left=left + x0, top=top + y0)
 
 
-def traced(piece: Piece, told: Callable[[float], None] = lambda share: None) -> Iterator[Traced]:
-    """All layers that are shown, the lowest first, stroke by stroke; `told` hears the share that is done, 0..1.
+def traced(piece: Piece, progress: Callable[[float], None] = lambda share: None) -> Iterator[Traced]:
+    """All layers that are shown, the lowest first, stroke by stroke; `progress` hears the share that is done, 0..1.
 
     A layer on which something was erased, or ink ran into ink, is one picture: no outline tells what came of it.
 
@@ -227,7 +227,7 @@ def traced(piece: Piece, told: Callable[[float], None] = lambda share: None) -> 
                 yield Traced(which, [], picture=inked(piece, 1.0, False, False, which))
             continue
         for number, stroke in enumerate(mine):
-            told((done - len(jobs) + number) / max(1, len(piece.jobs)))
+            progress((done - len(jobs) + number) / max(1, len(piece.jobs)))
             mode = piece.looks.get(stroke.look, {}).get("mode", "normal")
             found = _shape(fine, stroke, which, mode) or _pictured(coarse, stroke, which, mode)
             if found is not None:

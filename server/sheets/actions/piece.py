@@ -5,7 +5,7 @@ import hashlib
 import numpy as np
 from hollowmist.refusal import Refused
 from hollowmist_core.documents.brush import read
-from hollowmist_core.formats import FileWish, PictureError, Told, inkml, untold
+from hollowmist_core.formats import FileWish, PictureError, Progress, inkml, no_progress
 from hollowmist_core.formats.ora import write_ora
 from hollowmist_core.formats.sheet_pdf import sheet_pdf
 from hollowmist_core.formats.sheet_svg import png_of, sheet_svg
@@ -87,7 +87,7 @@ def piece_of(sheet: Sheet) -> Piece:
 
 
 def write_sheet(
-    sheet: Sheet, form: str, dpi: float | None = None, wish: FileWish | None = None, told: Told = untold
+    sheet: Sheet, form: str, dpi: float | None = None, wish: FileWish | None = None, progress: Progress = no_progress
 ) -> tuple[bytes, list[str]]:
     """A sheet as a file of one of `FORMATS`.
 
@@ -97,7 +97,7 @@ def write_sheet(
         Of PNG and OpenRaster; the sheet's own where there is none.
     wish : FileWish, optional
         What is seen besides the ink; OpenRaster has paper and underlays as layers, shown or not.
-    told : callable
+    progress : callable
         Hears the share that is done, 0..1, of what takes long; what it raises ends the writing.
 
     Returns
@@ -107,7 +107,7 @@ def write_sheet(
         What could not be had and was left out or inked plainly, each in a sentence.
     """
     piece = piece_of(sheet)
-    return _written(sheet, piece, form, dpi, wish or FileWish(paper=True), told), piece.missing
+    return _written(sheet, piece, form, dpi, wish or FileWish(paper=True), progress), piece.missing
 
 
 def _refuse_huge(document: dict, scale: float, form: str) -> None:
@@ -120,7 +120,7 @@ def _refuse_huge(document: dict, scale: float, form: str) -> None:
         )
 
 
-def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish, told: Told) -> bytes:
+def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish, progress: Progress) -> bytes:
     scale = (dpi or sheet.document["dpi"]) / sheet.document["dpi"]
     _refuse_huge(sheet.document, scale, form)
     if form == "png":
@@ -128,10 +128,10 @@ def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: Fil
         pixels = with_guides(pixels, sheet.document, scale) if wish.guides else pixels
         return png_of(pixels, dpi or sheet.document["dpi"])
     if form == "ora":
-        return write_ora(piece, dpi, wish, told)
+        return write_ora(piece, dpi, wish, progress)
     if form == "svg":
-        return sheet_svg(piece, sheet.name, wish, told)
+        return sheet_svg(piece, sheet.name, wish, progress)
     if form == "pdf":
-        return sheet_pdf(piece, sheet.name, wish, told)
+        return sheet_pdf(piece, sheet.name, wish, progress)
     drawn = [Stroke(one.samples, one.kind, one.erase, one.seed) for one in piece.strokes if not one.dries]
     return inkml.write(drawn, sheet.name)
