@@ -1,6 +1,7 @@
-import { describe, expect, it, onTestFinished } from "vitest"
+import { describe, expect, it, onTestFinished, vi } from "vitest"
 import { Store } from "@/device/store"
 import { useHistory } from "@/device/useHistory"
+import { useOneStep } from "@/device/useOneStep"
 import { living, until } from "./scope"
 
 const store = new Store(7)
@@ -111,5 +112,47 @@ describe("history", () => {
     await until(async () => (await kept("one")) === 1)
     expect((await counting("two")).history.canUndo.value).toBe(false)
     onTestFinished(() => store.close())
+  })
+})
+
+describe("what is one step", () => {
+  const begun = () => living(() => useOneStep<number>())
+  const pointer = (kind: string) => window.dispatchEvent(new PointerEvent(kind))
+
+  function later(ms: number): void {
+    const now = performance.now() + ms
+    const spy = vi.spyOn(performance, "now").mockReturnValue(now)
+    onTestFinished(() => spy.mockRestore())
+  }
+
+  it("is a drag, however long it rests on the way", () => {
+    const { stepOf } = begun()
+    pointer("pointerdown")
+    expect(stepOf("size", 1)).toEqual({ before: 1, goesOn: false })
+    later(5000)
+    expect(stepOf("size", 2)).toEqual({ before: 1, goesOn: true })
+    pointer("pointerup")
+  })
+
+  it("is what follows closely, and no more", () => {
+    const { stepOf } = begun()
+    stepOf("size", 1)
+    expect(stepOf("size", 2)).toEqual({ before: 1, goesOn: true })
+    later(5000)
+    expect(stepOf("size", 3)).toEqual({ before: 3, goesOn: false })
+  })
+
+  it("is no other drag of the same thing, no other thing, and nothing after it was closed", () => {
+    const { stepOf, closeStep } = begun()
+    pointer("pointerdown")
+    stepOf("size", 1)
+    pointer("pointerup")
+    later(5000)
+    pointer("pointerdown")
+    expect(stepOf("size", 2).goesOn).toBe(false)
+    expect(stepOf("angle", 3).goesOn).toBe(false)
+    closeStep()
+    expect(stepOf("angle", 4).goesOn).toBe(false)
+    pointer("pointerup")
   })
 })

@@ -19,6 +19,7 @@ import { useBeside } from "./beside/useBeside"
 import { useCheckpoints } from "./checkpoints/useCheckpoints"
 import { useEraser } from "./proof/useEraser"
 import { useHistory } from "@/device/useHistory"
+import { useOneStep } from "@/device/useOneStep"
 import { useKeeping, type BrushState } from "./useKeeping"
 import { useLanes, type Lane } from "@/engine/page/useLanes"
 import { useLayout } from "./useLayout"
@@ -27,9 +28,6 @@ import { useOwnLanes } from "./lanes/useOwnLanes"
 import { useProofStrokes } from "./proof/useProofStrokes"
 import { useSheetLane } from "./lanes/useSheetLane"
 import { useSheetLayers } from "./layers/useSheetLayers"
-
-/** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
-const ONE_STEP = 700
 
 /** What a step of the history changed: the brush's state, strokes on the sheet, or strokes that became a lane. */
 interface Change {
@@ -65,7 +63,7 @@ export function makeBench(id: string, account: { id: number; username: string })
   const sizing = ref(false)
   let edit = 0
   let started = false
-  let open: { key: string; at: number; before: BrushState } | undefined
+  const { stepOf, closeStep } = useOneStep<BrushState>()
 
   function show(next: BrushState): void {
     state.value = next
@@ -129,18 +127,10 @@ export function makeBench(id: string, account: { id: number; username: string })
     if (!before) return
     use()
     put(next)
-    const now = performance.now()
-    if (open?.key === key && now - open.at < ONE_STEP) {
-      open.at = now
-      return history.goOn({ before: open.before, after: next })
-    }
-    open = { key, at: now, before }
-    history.push({ before, after: next })
-  }
-
-  /** The finger lifted: the next change is a step of its own. */
-  function closeStep(): void {
-    open = undefined
+    const step = stepOf(key, before)
+    const done = { before: step.before, after: next }
+    if (step.goesOn) history.goOn(done)
+    else history.push(done)
   }
 
   function change(name: SettingName, value: number | string | boolean): void {

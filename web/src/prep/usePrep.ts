@@ -3,6 +3,7 @@ import type { BrushDocument } from "@/documents/brush"
 import { dequal } from "dequal"
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from "vue"
 import { useHistory } from "@/device/useHistory"
+import { useOneStep } from "@/device/useOneStep"
 import { latest } from "@/engine/page/latest"
 import { useLanes } from "@/engine/page/useLanes"
 import { pictureOf } from "@/device/pictures"
@@ -13,8 +14,6 @@ import { ADVICE, DEFAULT_BRUSH, MOST_STEPS, STEPS } from "@/generated/layout"
 import type { Advice, Makes, Recipe, Start, Step } from "@/documents/recipe"
 import { useSourceKeeping, type SourceState } from "./useSourceKeeping"
 
-/** Changes of the same thing that follow each other this closely (ms) are one step of the history. */
-const ONE_STEP = 700
 /** A recipe that has rested for so long, ms, is made into the source's picture. */
 const FINISHED = 400
 /** Steps that are worked on with the pen, on the picture as it stands there. */
@@ -53,7 +52,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
   let unfinished = false
   let finishing = 0
   let finished = Promise.resolve()
-  let open: { key: string; at: number; before: Laid } | undefined
+  const { stepOf, closeStep } = useOneStep<Laid>()
 
   const at = computed(() => (chosen.value === "start" ? -1 : keys.value.indexOf(chosen.value)))
   const step = computed(() => state.value?.recipe.steps[at.value])
@@ -158,17 +157,10 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     const before: Laid = [state.value, keys.value]
     const after: Laid = [next, nextKeys]
     put(after)
-    const now = performance.now()
-    if (open?.key === key && now - open.at < ONE_STEP) {
-      open.at = now
-      return history.goOn({ before: open.before, after })
-    }
-    open = { key, at: now, before }
-    history.push({ before, after })
-  }
-
-  function closeStep(): void {
-    open = undefined
+    const step = stepOf(key, before)
+    const done = { before: step.before, after }
+    if (step.goesOn) history.goOn(done)
+    else history.push(done)
   }
 
   function recipeBecomes(recipe: Recipe, nextKeys: number[], key: string): void {
@@ -303,7 +295,7 @@ export function makePrep(store: Store, id: string, brushId?: string) {
     failed.value = error.message
   })
   onScopeDispose(() => {
-    open = undefined
+    closeStep()
     void finish()
   })
   return {

@@ -21,6 +21,7 @@ import { changePaper, changeSheet, openedSheet } from "@/acts/keepSheet"
 import { keepSheetStrokes } from "@/acts/sheetStrokes"
 import { openCarrier, openDevice, useWaiting } from "@/device/useDevice"
 import { useHistory } from "@/device/useHistory"
+import { useOneStep } from "@/device/useOneStep"
 import { useStoreLive, useLive } from "@/device/useLive"
 import type { SheetChange } from "@/engine/easel/sheetEasel"
 import { useEngine } from "@/engine/page/useEngine"
@@ -31,9 +32,6 @@ import { useSheetStrokes, type InkedStroke } from "./paper/useSheetStrokes"
 /** Longer side of the picture of a sheet, px, and how long it must rest to be taken, ms. */
 const VIEW_SIDE = 1024
 const VIEW_REST = 1500
-
-/** Changes of the same thing that follow each other this closely, ms, are one step of the history. */
-const ONE_STEP = 700
 
 /** A step of the history. */
 export interface SheetStep {
@@ -124,26 +122,19 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
     void store.write(changePaper(store, id, parts))
   }
 
-  let open: { key: string; at: number; before: Partial<SheetDocument> } | undefined
+  const { stepOf, closeStep } = useOneStep<Partial<SheetDocument>>()
 
   /** Change parts of the sheet's document; what follows closely under the same key is one step. */
   function change(parts: Partial<SheetDocument>, key: string): void {
     if (!row.value) return
-    const now = Date.now()
-    const goesOn = open?.key === key && now - open.at < ONE_STEP
     const { document: was } = row.value
-    const before = goesOn
-      ? open!.before
-      : Object.fromEntries(Object.keys(parts).map((name) => [name, was[name as keyof SheetDocument]]))
+    const names = Object.keys(parts)
+    const now = Object.fromEntries(names.map((name) => [name, was[name as keyof SheetDocument]]))
+    const { before, goesOn } = stepOf(key, now)
     showPaper(parts)
-    open = { key, at: now, before }
     const step = { paper: { before, after: parts } }
     if (goesOn) history.goOn(step)
     else history.push(step)
-  }
-
-  function closeStep(): void {
-    open = undefined
   }
 
   /** A stroke was drawn; the engine has it already. */
