@@ -93,6 +93,7 @@ class BesideTests(JourneyCase):
         page.get_by_role("button", name="Tip").first.click()
         page.get_by_role("button", name="More for Tip").click()
         page.get_by_role("button", name="Copy Tip").click()
+        page.wait_for_selector("text=is copied")
         self.open_bench()
         page.get_by_role("button", name="Tip").first.click()
         page.get_by_role("button", name="More for Tip").click()

@@ -30,7 +30,7 @@ const found = computed(() => {
   return differences(brush, copied.value.document).filter((one) => one.station === props.station.key)
 })
 
-function copy(): void {
+async function copy(): Promise<void> {
   asked.value = false
   const state = bench.state.value
   if (!state) return
@@ -39,7 +39,8 @@ function copy(): void {
     name: state.name,
     document: structuredClone(state.document),
   }
-  void bench.store.write(bench.store.setMark(COPIED, one))
+  // It is told once it is there: whoever then opens another brush finds it.
+  if (!(await bench.store.write(bench.store.setMark(COPIED, one)))) return
   notice(`${props.station.label} of ${state.name} is copied: put it down on any brush.`)
 }
 
