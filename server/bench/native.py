@@ -147,10 +147,10 @@ def figures(_case) -> dict[str, float]:
     """All of them."""
     stamps, pool = some_stamps(), np.zeros(TILE_AREA, np.float32)
     state, (record, images, bank) = np.zeros(1, STROKE), prepared(read({}))
-    state["scale"] = 1.0
+    state["scale"], none = 1.0, np.zeros(0, np.int32)
 
     def lay_all():
-        lay.lay_stamps(pool, stamps, STAMPS, 1, state, record, images, bank, -1)
+        lay.lay_stamps(none, none, pool, pool.view(np.uint32), stamps, STAMPS, 1, state, record, images, bank, -1)
 
     lay_all()
     ours = best(lay_all)

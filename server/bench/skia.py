@@ -104,10 +104,10 @@ def stamps_vs_skia() -> float:
     stamps["cos"], stamps["sin"] = np.cos(0.7 * i), np.sin(0.7 * i)
     stamps["flow"], stamps["bite"], stamps["tip"], stamps["other"] = 0.5, 0.8, SHAPES, -1
     state, pool = np.zeros(1, STROKE), np.full(2 * TILE_AREA, 0.5, np.float32)
-    state["scale"] = 1.0
+    state["scale"], none = 1.0, np.zeros(0, np.int32)
 
     def ours():
-        lay.lay_stamps(pool, stamps, STAMPS, 1, state, record, images, bank, 1)
+        lay.lay_stamps(none, none, pool, pool.view(np.uint32), stamps, STAMPS, 1, state, record, images, bank, 1)
 
     ink = np.zeros((256, 256, 4), np.uint8)
     ink[..., 3] = ragged()

@@ -125,7 +125,8 @@ async function layStamps(
     const start = performance.now()
     call(
       "lay_stamps",
-      ...[pool, given, given.length, build ? 1 : 0, sheet.state, sheet.brush],
+      // There are no maps: the tip alone.
+      ...[given, given, pool, pool, given, given.length, build ? 1 : 0, sheet.state, sheet.brush],
       ...[images.records, memory.cells, brush.grain ? 1 : -1],
     )
     best = Math.min(best, performance.now() - start)

@@ -46,16 +46,32 @@ def characters(text: str) -> np.ndarray:
     return np.array([ord(one) for one in taken], np.int32)
 
 
+@dataclass(frozen=True)
+class Style:
+    """How a line is written.
+
+    Attributes
+    ----------
+    spacing : float
+        Added between letters, in x-heights.
+    slant : float, optional
+        Degrees from upright; the hand's own without it.
+    alive : float
+        How much the letters differ from one another, 0..1.
+    press : (float, float)
+        Where the pen goes up, and where it comes down.
+    seed : int
+    """
+
+    spacing: float = 0.0
+    slant: float | None = None
+    alive: float = 0.5
+    press: tuple[float, float] = (0.25, 0.75)
+    seed: int = 1
+
+
 def write(
-    text: str,
-    hand: str = "upright",
-    at: tuple[float, float] = (0.0, 0.0),
-    x_height: float = 60.0,
-    spacing: float = 0.0,
-    slant: float | None = None,
-    alive: float = 0.5,
-    press: tuple[float, float] = (0.25, 0.75),
-    seed: int = 1,
+    text: str, hand: str = "upright", at: tuple[float, float] = (0.0, 0.0), x_height: float = 60.0, **style
 ) -> Written:
     """Write a line of text.
 
@@ -66,31 +82,26 @@ def write(
         Where the first letter stands on its baseline, px.
     x_height : float
         px.
-    spacing : float
-        Added between letters, in x-heights.
-    slant : float, optional
-        Degrees from upright; the hand's own without it.
-    alive : float
-        How much the letters differ from one another, 0..1.
-    press : (float, float)
-        Where the pen goes up, and where it comes down.
+    **style
+        As `Style` has it.
 
     Raises
     ------
     WordError
         The line is empty or too long, or there is no such hand.
     """
+    style = Style(**style)
     codes = characters(text)
     if hand not in NUMBERED:
         raise WordError(f"there is no hand “{hand}”; choose {', '.join(NUMBERED)}")
     if not 0 < len(codes) <= MOST_LETTERS:
         raise WordError(f"a line has 1 to {MOST_LETTERS} characters, not {len(codes)}; write it in several lines")
     setting = np.zeros(1, SETTING)
-    setting["hand"], setting["seed"] = NUMBERED[hand], seed
+    setting["hand"], setting["seed"] = NUMBERED[hand], style.seed
     setting["x"], setting["baseline"], setting["x_height"] = *at, x_height
-    setting["spacing"], setting["alive"] = spacing, alive
-    setting["slant"] = HANDS[NUMBERED[hand]][2] if slant is None else slant
-    setting["light"], setting["heavy"] = press
+    setting["spacing"], setting["alive"] = style.spacing, style.alive
+    setting["slant"] = HANDS[NUMBERED[hand]][2] if style.slant is None else style.slant
+    setting["light"], setting["heavy"] = style.press
     samples, ends = np.zeros(MOST_SAMPLES, SAMPLE), np.zeros(MOST_STROKES, np.int32)
     missing = np.zeros(1 + MOST_LETTERS, np.int32)
     way, walked = np.zeros(MOST_PLACES, PLACE), np.zeros(16 * MOST_PLACES, PLACE)

@@ -1,5 +1,7 @@
 """What the modelled hand draws for each lane."""
 
+from typing import NamedTuple
+
 import numpy as np
 
 from . import model
@@ -13,8 +15,21 @@ def _record(t, x, y, pressure, rng):
     return np.round(rows, 3).tolist()
 
 
-def _drawn(origin, points, turns, gap, duration, rng, levels, shake=0.25, quickness=0.16, sigma=0.22):
-    """One stroke through points (relative to an origin), a command every `gap` s."""
+class Manner(NamedTuple):
+    """How a hand moves: its tremor, px, and what `model.through` takes."""
+
+    shake: float = 0.25
+    quickness: float = 0.16
+    sigma: float = 0.22
+
+
+STEADY = Manner()
+
+
+def _drawn(origin, points, turns, pace, rng, levels, manner=STEADY):
+    """One stroke through points (relative to an origin); `pace` is the time between two commands and that of all, s."""
+    gap, duration = pace
+    shake, quickness, sigma = manner
     places = [(origin[0] + x, origin[1] + y) for x, y in points]
     times = [gap * i for i in range(len(points) - 1)]
     t, x, y = model.on_paper(*model.move(places[0], model.through(places, turns, times, quickness, sigma), duration))
@@ -31,13 +46,10 @@ def press_ramp(rng):
             (70, 84),
             [(0, 0), (320, -6)],
             [6],
-            0.0,
-            1.5,
+            (0.0, 1.5),
             rng,
             [0.03, 0.5, 1.0, 0.98],
-            shake=0.2,
-            quickness=0.62,
-            sigma=0.32,
+            Manner(shake=0.2, quickness=0.62, sigma=0.32),
         )
     ]
 
@@ -50,12 +62,10 @@ def swell(rng):
             (480, 84),
             points,
             [-70, 95, -70],
-            0.34,
-            1.5,
+            (0.34, 1.5),
             rng,
             [0.08, 0.3, 0.95, 0.95, 0.3, 0.05],
-            quickness=0.34,
-            sigma=0.3,
+            Manner(quickness=0.34, sigma=0.3),
         )
     ]
 
@@ -68,13 +78,10 @@ def slow_and_shaky(rng):
             (70, 258),
             points,
             [14, -18, 12],
-            0.62,
-            3.4,
+            (0.62, 3.4),
             rng,
             [0.4, 0.55, 0.5, 0.55, 0.45],
-            shake=1.3,
-            quickness=1.0,
-            sigma=0.3,
+            Manner(shake=1.3, quickness=1.0, sigma=0.3),
         )
     ]
 
@@ -89,12 +96,10 @@ def fast_flick(rng):
                 origin,
                 [(0, 0), (96, -84)],
                 [-52 + 14 * i],
-                0.0,
-                0.3,
+                (0.0, 0.3),
                 rng,
                 [0.85, 0.9, 0.4, 0.05],
-                quickness=0.11,
-                sigma=0.26,
+                Manner(quickness=0.11, sigma=0.26),
             )
         )
     return strokes
@@ -108,12 +113,10 @@ def sharp_corners(rng):
             (70, 440),
             points,
             [4, -4, 4, -4, 3, 0, 0],
-            0.34,
-            2.6,
+            (0.34, 2.6),
             rng,
             [0.5, 0.62, 0.58, 0.62, 0.5],
-            quickness=0.2,
-            sigma=0.2,
+            Manner(quickness=0.2, sigma=0.2),
         )
     ]
 
@@ -130,12 +133,10 @@ def spiral(rng):
             (975, 96),
             points,
             [bend] * (steps - 1),
-            0.11,
-            2.6,
+            (0.11, 2.6),
             rng,
             [0.15, 0.4, 0.65, 0.9, 0.5],
-            quickness=0.2,
-            sigma=0.28,
+            Manner(quickness=0.2, sigma=0.28),
         )
     ]
 
@@ -145,7 +146,15 @@ def crossing_loop(rng):
     points = [(0, 30), (92, -40), (52, -60), (70, 34), (190, 10), (250, -50), (206, -62), (214, 34), (320, -10)]
     turns = [-60, -150, -70, -80, -45, -160, -60, -60]
     return [
-        _drawn((480, 452), points, turns, 0.17, 2.0, rng, [0.3, 0.75, 0.45, 0.85, 0.5, 0.3], quickness=0.22, sigma=0.24)
+        _drawn(
+            (480, 452),
+            points,
+            turns,
+            (0.17, 2.0),
+            rng,
+            [0.3, 0.75, 0.45, 0.85, 0.5, 0.3],
+            Manner(quickness=0.22, sigma=0.24),
+        )
     ]
 
 
@@ -160,7 +169,7 @@ def word(rng):
     letter = [-50, -150, -40, -80, -25]
     turns = [-50, *letter[1:], *letter, -30, -150, -14, -95, -30]
     points = [(1.4 * x, 1.25 * y) for x, y in points]
-    return [_drawn((846, 440), points, turns, 0.15, 2.9, rng, None, shake=0.3, quickness=0.18, sigma=0.2)]
+    return [_drawn((846, 440), points, turns, (0.15, 2.9), rng, None, Manner(shake=0.3, quickness=0.18, sigma=0.2))]
 
 
 COLUMNS = (46, 456, 836)

@@ -5,11 +5,11 @@ from .setting import choice, number, percent, switch
 
 
 def _count(name, label, default, help, high):
-    return number(name, label, "", default, help, "", 1.0, float(high), 1.0, log=high > 64)
+    return number(name, label, "", default, help, "", 1.0, float(high), step=1.0, log=high > 64)
 
 
 def _px(name, label, default, help, low, high):
-    return number(name, label, "", default, help, "px", low, high, 0.5, log=True)
+    return number(name, label, "", default, help, "px", low, high, step=0.5, log=True)
 
 
 GENERATORS: tuple[Kind, ...] = (
@@ -48,8 +48,8 @@ GENERATORS: tuple[Kind, ...] = (
             percent("length", "Length", "", 0.25, "Of the tile.", low=0.02),
             _px("thickness", "Thickness", 6, "Width of a line.", 1.0, 40.0),
             percent("curl", "Curl", "", 0.7, "How much they turn."),
-            number("blur", "Blur", "", 3, "How far each pass softens.", "px", 0.0, 20.0, 0.5),
-            number("passes", "Passes", "", 2, "How often they are blurred.", "", 0.0, 4.0, 1.0),
+            number("blur", "Blur", "", 3, "How far each pass softens.", "px", 0.0, 20.0, step=0.5),
+            number("passes", "Passes", "", 2, "How often they are blurred.", "", 0.0, 4.0, step=1.0),
         ),
         GRAIN,
     ),
@@ -96,7 +96,7 @@ GENERATORS: tuple[Kind, ...] = (
         "Weave",
         "Cloth, thread over thread.",
         (
-            number("threads", "Threads", "", 24, "From side to side; an even number.", "", 2.0, 96.0, 2.0),
+            number("threads", "Threads", "", 24, "From side to side; an even number.", "", 2.0, 96.0, step=2.0),
             percent("thickness", "Thickness", "", 0.85, "Of the room that a thread has.", low=0.1),
             percent("depth", "Depth", "", 0.9, "How dark the holes are."),
             percent("roughness", "Roughness", "", 0.4, "How uneven the threads are."),
@@ -123,9 +123,11 @@ GENERATORS: tuple[Kind, ...] = (
         "Dots, lines or ellipses at a ruling and an angle that tile.",
         (
             choice("form", "Form", "", "What the screen is made of.", "dots", "lines", "ellipses"),
-            number("ruling", "Ruling", "", 24, "Lines per cm or inch.", "", 1.0, 300.0, 1.0, log=True),
+            number("ruling", "Ruling", "", 24, "Lines per cm or inch.", "", 1.0, 300.0, step=1.0, log=True),
             choice("unit", "Per", "", "What the ruling is counted by.", "cm", "inch"),
-            number("dpi", "Sheet", "", 300, "Resolution of the sheet it is for.", "dpi", 36.0, 1200.0, 1.0, log=True),
+            number(
+                "dpi", "Sheet", "", 300, "Resolution of the sheet it is for.", "dpi", 36.0, 1200.0, step=1.0, log=True
+            ),
             number("angle", "Angle", "", 45, "Turn of the screen; it snaps to where it tiles.", "°", 0.0, 90.0),
             percent("tone", "Tone", "", 0.3, "Share of the paper that it covers.", low=0.02, high=0.98),
             switch("partner", "Partner screen", "", False, "Placed so that it overlaps the first screen least."),

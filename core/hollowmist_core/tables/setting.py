@@ -43,14 +43,14 @@ class Setting:
     choices: tuple[str, ...] = ()
 
 
-def percent(name, label, station, default, help, low=0.0, high=1.0, step=0.01, log=False) -> Setting:
-    """A share, stored as 0..1 and shown in %."""
-    return Setting(name, label, station, "number", default, help, "%", low, high, step, log)
+def percent(name, label, station, default, help, low=0.0, high=1.0, **steps) -> Setting:
+    """A share, stored as 0..1 and shown in %; `step` and `log` as `Setting` has them."""
+    return Setting(name, label, station, "number", default, help, "%", low, high, **{"step": 0.01} | steps)
 
 
-def number(name, label, station, default, help, unit, low, high, step=1.0, log=False) -> Setting:
-    """A number with a unit of its own."""
-    return Setting(name, label, station, "number", float(default), help, unit, low, high, step, log)
+def number(name, label, station, default, help, unit, low, high, **steps) -> Setting:
+    """A number with a unit of its own; `step` and `log` as `Setting` has them."""
+    return Setting(name, label, station, "number", float(default), help, unit, low, high, **{"step": 1.0} | steps)
 
 
 def choice(name, label, station, help, *choices, default=None) -> Setting:

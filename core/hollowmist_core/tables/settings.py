@@ -44,7 +44,8 @@ HAND = (
         "hand",
         3,
         "Speed that counts as fast, where a response follows the speed.",
-        *("px/ms", 0.2, 20.0, 0.1),
+        *("px/ms", 0.2, 20.0),
+        step=0.1,
         log=True,
     ),
     number(
@@ -53,7 +54,8 @@ HAND = (
         "hand",
         600,
         "Length of stroke that counts as far, where a response follows the distance.",
-        *("px", 10.0, 10000.0, 10.0),
+        *("px", 10.0, 10000.0),
+        step=10.0,
         log=True,
     ),
 )
@@ -90,7 +92,8 @@ LINE = (
         "line",
         2,
         "What a slow hand keeps, in movements a second: fewer is calmer, and later.",
-        *("Hz", 0.2, 20.0, 0.1),
+        *("Hz", 0.2, 20.0),
+        step=0.1,
         log=True,
     ),
     number(
@@ -99,7 +102,8 @@ LINE = (
         "line",
         3,
         "How much a fast hand is let go: more follows sooner, and trembles more.",
-        *("Hz per px/ms", 0.0, 10.0, 0.5),
+        *("Hz per px/ms", 0.0, 10.0),
+        step=0.5,
     ),
     percent("keep_corners", "Keep corners", "line", 0.0, "Turns this sharp stay sharp: more keeps milder ones too."),
     switch("finish", "Finish at the lift", "line", True, "The line runs on to where the pen left the paper."),
@@ -140,7 +144,7 @@ def _taper(prefix: str, taper: str) -> tuple[Setting, ...]:
             "What the taper's length is counted in.",
             *("× size", "px", "% of stroke"),
         ),
-        number(f"{name}_length", f"{noun} taper", "weight", 0, how, *("× size", 0.0, 20.0, 0.1)),
+        number(f"{name}_length", f"{noun} taper", "weight", 0, how, *("× size", 0.0, 20.0), step=0.1),
         number(f"{name}_px", f"{noun} taper", "weight", 0, how, *("px", 0.0, 5000.0)),
         percent(f"{name}_part", f"{noun} taper", "weight", 0.0, how),
         percent(f"{name}_point", f"{noun} point", "weight", 0.0, left),
@@ -152,13 +156,15 @@ WEIGHT = (
     number(
         "size", "Size", "weight", 24, "Width of the stroke at full response.", "px", 0.5, 2000.0, step=0.5, log=True
     ),
-    number("size_low", "Slider from", "weight", 1, "Where the size slider begins.", "px", 0.5, 500.0, 0.5, log=True),
+    number(
+        "size_low", "Slider from", "weight", 1, "Where the size slider begins.", "px", 0.5, 500.0, step=0.5, log=True
+    ),
     number("size_high", "Slider to", "weight", 400, "Where the size slider ends.", "px", 2.0, 2000.0, log=True),
     choice("bounds_in", "Bounds in", "weight", "What thinnest and thickest are counted in.", *("% of size", "px")),
     percent("thinnest", "Thinnest", "weight", 0.0, "No touch draws thinner than this share of the size.", high=4.0),
     percent("thickest", "Thickest", "weight", 1.0, "No press draws thicker than this share of the size.", high=4.0),
-    number("thinnest_px", "Thinnest", "weight", 0, "No touch draws thinner than this.", "px", 0.0, 2000.0, 0.5),
-    number("thickest_px", "Thickest", "weight", 2000, "No press draws thicker than this.", "px", 0.5, 2000.0, 0.5),
+    number("thinnest_px", "Thinnest", "weight", 0, "No touch draws thinner than this.", "px", 0.0, 2000.0, step=0.5),
+    number("thickest_px", "Thickest", "weight", 2000, "No press draws thicker than this.", "px", 0.5, 2000.0, step=0.5),
     choice("tapers_for", "Tapers for", "weight", "One pair of tapers for all, or a pair for each.", "all", "each"),
     *(setting for pointer in TAPERED for taper in TAPERS for setting in _taper(pointer, taper)),
 )
@@ -280,7 +286,8 @@ GRAIN = (
         "grain",
         4,
         "Side of the tile, counted in the brush's size.",
-        *("× size", 0.2, 40.0, 0.1),
+        *("× size", 0.2, 40.0),
+        step=0.1,
         log=True,
     ),
     number("grain_turn", "Turn", "grain", 0, "Turn of the grain.", "°", -180.0, 180.0),
@@ -304,7 +311,8 @@ INK = (
         "ink",
         0,
         "The ink runs dry over this length of stroke; at 0 it never does.",
-        *("px", 0.0, 20000.0, 10.0),
+        *("px", 0.0, 20000.0),
+        step=10.0,
     ),
     number(
         "fade_from",
@@ -312,7 +320,8 @@ INK = (
         "ink",
         0,
         "Length of stroke that is drawn in full before the ink begins to run dry.",
-        *("px", 0.0, 20000.0, 10.0),
+        *("px", 0.0, 20000.0),
+        step=10.0,
     ),
     choice(
         "overlap",

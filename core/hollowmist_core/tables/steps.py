@@ -11,7 +11,9 @@ STEPS: tuple[Kind, ...] = (
         (
             percent("black", "Black", "", 0.0, "All that is darker than this becomes full ink."),
             percent("white", "White", "", 1.0, "All that is lighter than this becomes bare paper."),
-            number("gamma", "Middle", "", 1, "Above one the tones between get lighter.", "", 0.2, 5.0, 0.05, log=True),
+            number(
+                "gamma", "Middle", "", 1, "Above one the tones between get lighter.", "", 0.2, 5.0, step=0.05, log=True
+            ),
         ),
     ),
     Kind("invert", "Invert", "Swaps dark and light.", ()),
@@ -31,7 +33,7 @@ STEPS: tuple[Kind, ...] = (
         (
             choice("way", "Way", "", "From points outwards, or all that is light.", "from points", "by brightness"),
             percent("tolerance", "Tolerance", "", 0.15, "How much the background may differ and still be cleared."),
-            number("softness", "Softness", "", 1.5, "How soft the new edge is.", "px", 0.0, 20.0, 0.5),
+            number("softness", "Softness", "", 1.5, "How soft the new edge is.", "px", 0.0, 20.0, step=0.5),
         ),
     ),
     Kind(
@@ -57,14 +59,14 @@ STEPS: tuple[Kind, ...] = (
         "blur",
         "Blur",
         "Softens everything.",
-        (number("radius", "Radius", "", 2, "How far ink creeps.", "px", 0.0, 100.0, 0.2),),
+        (number("radius", "Radius", "", 2, "How far ink creeps.", "px", 0.0, 100.0, step=0.2),),
     ),
     Kind(
         "sharpen",
         "Sharpen",
         "Makes edges steeper.",
         (
-            number("radius", "Radius", "", 1.5, "Width of the edges that are made steeper.", "px", 0.3, 40.0, 0.1),
+            number("radius", "Radius", "", 1.5, "Width of the edges that are made steeper.", "px", 0.3, 40.0, step=0.1),
             percent("amount", "Amount", "", 0.8, "How much steeper.", high=4.0),
         ),
     ),
@@ -72,7 +74,7 @@ STEPS: tuple[Kind, ...] = (
         "rotate",
         "Turn",
         "Turns the picture.",
-        (number("degrees", "Turn", "", 90, "Clockwise.", "°", -180.0, 180.0, 1.0),),
+        (number("degrees", "Turn", "", 90, "Clockwise.", "°", -180.0, 180.0, step=1.0),),
     ),
     Kind(
         "flip",
@@ -93,7 +95,7 @@ STEPS: tuple[Kind, ...] = (
         "resize",
         "Resize",
         "Makes the picture smaller or larger.",
-        (number("side", "Longer side", "", 512, "Longer side of the result.", "px", 8.0, 2048.0, 8.0, log=True),),
+        (number("side", "Longer side", "", 512, "Longer side of the result.", "px", 8.0, 2048.0, step=8.0, log=True),),
     ),
     Kind(
         "shift",
@@ -122,8 +124,8 @@ STEPS: tuple[Kind, ...] = (
             ),
             percent("band", "Band", "", 0.2, "How much of each side overlaps.", low=0.02, high=0.5),
             choice("axes", "Axes", "", "Which borders are closed.", "both", "across", "down"),
-            number("side", "Tile", "", 512, "Side of a tile that is grown.", "px", 64.0, 1024.0, 8.0, log=True),
-            number("seed", "Other patches", "", 1, "Another number grows another tile.", "", 1.0, 99.0, 1.0),
+            number("side", "Tile", "", 512, "Side of a tile that is grown.", "px", 64.0, 1024.0, step=8.0, log=True),
+            number("seed", "Other patches", "", 1, "Another number grows another tile.", "", 1.0, 99.0, step=1.0),
         ),
     ),
     Kind(

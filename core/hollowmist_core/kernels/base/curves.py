@@ -208,9 +208,9 @@ def push(spans, waiting, a, b, first, last):
 
 
 @helper
-def fit_part(line, a, b, first, last, tolerance, spans, pieces, made):
-    """Fit a part of a line between two corners. Returns how many pieces there are now."""
-    waiting = push(spans, 0, a, b, first, last)
+def fit_part(line, ends, headings, tolerance, spans, pieces, made):
+    """Fit a part of a line between two corners, with the directions there. Returns how many pieces there are now."""
+    waiting = push(spans, 0, ends[0], ends[1], headings[0], headings[1])
     while waiting > 0 and 8 * (made + 1) <= len(pieces):
         waiting -= 1
         at = waiting * SPAN
@@ -252,5 +252,5 @@ def fit_closed(xs, ys, count, tolerance, work, pieces):
             # A line without a corner goes through its beginning smoothly.
             first = unit(first[0] - last[0], first[1] - last[1])
             last = (-first[0], -first[1])
-        made = int32(fit_part(line, a, b, first, last, tolerance, spans, pieces, made))
+        made = int32(fit_part(line, (a, b), (first, last), tolerance, spans, pieces, made))
     return made

@@ -7,42 +7,43 @@ from numba import float32, int32
 from ...tables.brush_record import BRUSH
 from ...tables.records import IMAGE, STAMP, TILE, TILE_AREA
 from ...tables.records import STROKE as STATE
-from ..base.bundles import Sources
+from ..base.bundles import Easel, Row, Run, Scales, Sources, Surface, Tiles
 from ..base.registry import array, helper, kernel
 from ..paper.spread import creep_row, spread_row
-from ..tiles.sheet import channel, claim, claim_ink, tint_plane
+from ..tiles.sheet import channel
 from ..touch.cover import (
     box_of,
     clear_row,
     cover_row,
     fade_width,
-    half_sides,
-    has_corners,
     on_sheet,
     oval_cover,
     round_cover,
     samplers_of,
-    shape_sides,
     shapes_cover,
     smoothness_of,
 )
-from ..touch.grain import CUT, PAPER, STROKE, bite_row, grain_tile, moving_row, moving_sampler
+from ..touch.grain import CUT, PAPER, STROKE, bite_row, moving_sampler, take_grain
 from ..touch.pixel import fill_middle, harden, harden_bitten
-from ..touch.spans import LANES, both_spans, box_span, oval_span
+from ..touch.spans import LANES, stamp_span, tip_sides
 from ..touch.tip import ELLIPSE, SHAPES
 from ..touch.tones import keep_tones, tinge_row
+from .tiles import are_there, claim_tiles, part_of, tiles_in
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 TINY = float32(1e-12)
 
 
 @helper
-def lay_plain(row, count, u, v, du, dv, stamp, build, inv_major, inv_minor, smoothness):
-    """Lay one row of an elliptical tip without grain: (u, v) at the first cell, (du, dv) per cell.
+def lay_plain(line, stamp, build, scales):
+    """Lay one row of an elliptical tip without grain.
 
     Level overlap keeps the larger coverage; build lays ink over ink, up to the stamp's cap. Most brushes
     come this way: the loops hold nothing but local numbers, so that they become vector instructions.
     """
+    row, count = line.cells, line.count
+    u, v, du, dv = line.run
+    inv_major, inv_minor, smoothness = scales
     flow, cap, softness = stamp.flow, stamp.cap, stamp.softness
     ink = flow * cap
     disc = stamp.major == stamp.minor
@@ -95,6 +96,15 @@ def ink_capped_row(row, cover, caps, count, stamp, build):
 
 
 @helper
+def ink_bitten(cells, cover, caps, bites, count, stamp, brush, build):
+    """Lay one row of coverage that the grain bites onto cells; `caps` receives what each of them may cover at most."""
+    bite_row(cover, caps, bites, count, stamp, brush)
+    if brush.pixel_edge:
+        harden_bitten(cover, caps, count, stamp.cap)
+    ink_capped_row(cells, cover, caps, count, stamp, build)
+
+
+@helper
 def tint_each_row(tint, colours, shares, count):
     """`tint_row` with a colour for each cell."""
     for i in range(count):
@@ -118,16 +128,18 @@ def is_toned(stamp, brush):
 
 
 @helper
-def tint_rows(pool, tints, inner, row, state, brush, count, stamp, flow):
-    """Lay a stamp's colour along one row; `tints` are the tiles of red, green and blue. The state's scratch rows hold
-    its coverage, the most it may cover, and a shape's own tones; `row` is the coverage with this stamp in it."""
+def tint_rows(easel, tiles, inner, row, count, stamp, flow):
+    """Lay a stamp's colour along one row, from place `inner` of the tiles on. The state's scratch rows hold its
+    coverage, the most it may cover, and a shape's own tones; `row` is the coverage with this stamp in it."""
+    state, brush, _, surface, _ = easel
+    pool = surface.pool
     cover, caps = state.cover[:count], state.caps[:count]
     shares = state.bites[:count]
     for i in range(count):
         shares[i] = flow * caps[i] * cover[i] / max(row[i], TINY)
     for k in range(3):
         colour = stamp.red if k == 0 else (stamp.green if k == 1 else stamp.blue)
-        at = tints[k] * TILE_AREA + inner
+        at = tiles.tints[k] * TILE_AREA + inner
         if is_toned(stamp, brush):
             tinges = state.tinges[:count]
             tinge_row(tinges, state.tones[:count], count, colour, channel(brush.paper, k), brush)
@@ -165,91 +177,84 @@ def lifting_span(row, cover, count, ink):
 
 
 @helper
-def lay_textured(
-    row, count, u, v, du, dv, dx, dy, stamp, build, state, brush, sources, samplers, pool, grain_at, scales
-):
-    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1; `samplers` tell how
-    its shapes are read, and a grain that moves.
-
-    Leaves the stamp's coverage in `state.cover`, and the most that it may cover in `state.caps`.
-    """
-    inv_major, inv_minor, smoothness = scales
-    shapes, moving = samplers
-    cover = state.cover[:count]
-    if stamp.tip == SHAPES:
-        clear_row(cover, count)
-        shapes_cover(cover, state.words, count, u, v, du, dv, stamp, sources.bank, shapes)
-    elif stamp.spread <= float32(0):
-        cover_row(cover, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness)
-    if is_toned(stamp, brush):
-        keep_tones(cover, state.tones[:count], count)
-    first, past = int32(0), count
-    moves = is_grained(stamp, brush) and grain_at < 0
-    if moves and stamp.spread <= float32(0) and not brush.pixel_edge:
-        # Where the tip has no ink nothing needs to be known of the grain, which takes longest.
-        if build or brush.coloured or brush.grain_way == CUT:
-            first, past = inked_span(cover, count)
-        else:
-            # All other ways only take ink away.
-            first, past = lifting_span(row, cover, count, stamp.flow * stamp.cap)
-        if first >= past:
-            return
-    count, dx = past - first, dx + float32(first)
-    row, cover, caps = row[first:past], cover[first:past], state.caps[first:past]
-    bites = state.bites[:count]
-    if is_grained(stamp, brush):
-        if grain_at >= 0:
-            under = pool[grain_at + first : grain_at + past]
-            for i in range(count):
-                bites[i] = under[i]
-        else:
-            moving_row(bites, count, dx, dy, state, stamp, brush, sources.bank, moving)
-    if stamp.spread > float32(0):
-        creeps = state.creeps[:count]
-        creep_row(creeps, bites, count, stamp, brush)
-        near = state.nears[:count]
-        spread_row(cover, near, caps, state.words, creeps, count, u, v, du, dv, stamp, brush, sources, scales)
-    if brush.pixel_edge:
-        harden(cover, count)
-        fill_middle(cover, count, dx, dy)
-    if stamp.bite > float32(0):
-        bite_row(cover, caps, bites, count, stamp, brush)
-        if brush.pixel_edge:
-            harden_bitten(cover, caps, count, stamp.cap)
-        ink_capped_row(row, cover, caps, count, stamp, build)
-        return
-    for i in range(count):
-        caps[i] = stamp.cap
-    ink_row(row, cover, count, stamp, build)
+def inked_part(easel, row, stamp, build):
+    """The first and the past-last of a row's cells where it matters what the grain under them is; all of them but for a
+    grain that moves, of which it takes longest to know."""
+    brush, cover = easel.brush, easel.state.cover[: row.count]
+    if stamp.spread > float32(0) or brush.pixel_edge:
+        return int32(0), int32(row.count)
+    if build or brush.coloured or brush.grain_way == CUT:
+        return inked_span(cover, row.count)
+    # All other ways only take ink away.
+    return lifting_span(row.cells, cover, row.count, stamp.flow * stamp.cap)
 
 
 @helper
-def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, build, state, brush, sources):
-    """Lay a stamp into the part [left, right) x [top, bottom) of a tile, all in px from the tile's corner.
+def cover_whole(easel, row, stamp, shapes, scales):
+    """Write a stamp's own coverage along a row to the state's scratch row, without grain and before ink creeps out."""
+    state, brush, _, _, sources = easel
+    cover = state.cover[: row.count]
+    if stamp.tip == SHAPES:
+        clear_row(cover, row.count)
+        shapes_cover(cover, state.words, row.count, row.run, stamp, sources.bank, shapes)
+    elif stamp.spread <= float32(0):
+        cover_row(cover, row.count, row.run, stamp, brush, scales)
+    if is_toned(stamp, brush):
+        keep_tones(cover, state.tones[: row.count], row.count)
 
-    `tints` are the tiles of red, green and blue; they are minded where the brush is coloured.
+
+@helper
+def lay_textured(easel, row, stamp, build, reading, grain_at):
+    """Lay one row of any tip with any grain. `grain_at` is where its grain lies in the pool, or -1; `reading` tells how
+    its shapes are read, a grain that moves, and a computed tip's scales.
+
+    Leaves the stamp's coverage in `state.cover`, and the most that it may cover in `state.caps`.
     """
-    inv_major, inv_minor = ONE / stamp.major, ONE / stamp.minor
+    state, brush, _, _, sources = easel
+    shapes, moving, scales = reading
+    cover_whole(easel, row, stamp, shapes, scales)
+    first, past = int32(0), int32(row.count)
+    if is_grained(stamp, brush) and grain_at < 0:
+        first, past = inked_part(easel, row, stamp, build)
+        if first >= past:
+            return
+    count = past - first
+    row = Row(row.cells[first:past], count, row.run, row.dx + float32(first), row.dy)
+    cover, caps, bites = state.cover[first:past], state.caps[first:past], state.bites[:count]
+    if is_grained(stamp, brush):
+        take_grain(bites, easel, row, stamp, grain_at, moving)
+    if stamp.spread > float32(0):
+        creeps = state.creeps[:count]
+        creep_row(creeps, bites, count, stamp, brush)
+        creep = (creeps, state.nears[:count], caps, state.words)
+        spread_row(cover, creep, count, row.run, stamp, brush, sources, scales)
+    if brush.pixel_edge:
+        harden(cover, count)
+        fill_middle(cover, count, row.dx, row.dy)
+    if stamp.bite > float32(0):
+        ink_bitten(row.cells, cover, caps, bites, count, stamp, brush, build)
+        return
+    for i in range(count):
+        caps[i] = stamp.cap
+    ink_row(row.cells, cover, count, stamp, build)
+
+
+@helper
+def lay_in_tile(easel, stamp, build, tiles, part):
+    """Lay a stamp into a part of a tile (left, top, right, bottom), all in px from the tile's corner."""
+    _, brush, _, surface, sources = easel
+    left, top, right, bottom = part
+    scales = Scales(ONE / stamp.major, ONE / stamp.minor, smoothness_of(stamp))
+    inv_major, inv_minor, _ = scales
     du, dv = stamp.cos * inv_major, -stamp.sin * inv_minor
-    smoothness = smoothness_of(stamp)
     bare = stamp.bite <= float32(0) and stamp.spread <= float32(0)
     plain = stamp.tip == ELLIPSE and bare and not brush.coloured and not brush.pixel_edge
-    corners = has_corners(stamp)
     shapes = samplers_of(stamp, sources.images, ONE)
-    moving = moving_sampler(state, stamp, brush, sources.images)
-    a, b = half_sides(stamp, sources.images)
-    other_a, other_b = a, b
-    if stamp.mix > float32(0):
-        other_a, other_b = shape_sides(sources.images[stamp.other], stamp.other_major, stamp.other_minor, stamp.spread)
+    reading = (shapes, moving_sampler(easel.state, stamp, brush, sources.images), scales)
+    sides = tip_sides(stamp, sources.images)
     for line in range(top, bottom):
         dy = float32(line) + HALF - stamp.y
-        if corners:
-            middle, half = box_span(a, b, stamp.cos, stamp.sin, dy)
-            if stamp.mix > float32(0):
-                beside, wide = box_span(other_a, other_b, stamp.other_cos, stamp.other_sin, dy)
-                middle, half = both_spans(middle, half, beside, wide)
-        else:
-            middle, half = oval_span(stamp, dy)
+        middle, half = stamp_span(stamp, sides, dy)
         if half < float32(0):
             continue
         middle += stamp.x
@@ -262,37 +267,18 @@ def lay_in_tile(pool, slot, grain_slot, tints, left, top, right, bottom, stamp, 
         if first >= past:
             continue
         dx = float32(first) + HALF - stamp.x
-        u = dx * du + dy * stamp.sin * inv_major
-        v = dx * dv + dy * stamp.cos * inv_minor
+        run = Run(dx * du + dy * stamp.sin * inv_major, dx * dv + dy * stamp.cos * inv_minor, du, dv)
         count = past - first
         inner = line * TILE + first
-        at = slot * TILE_AREA + inner
-        row = pool[at : at + count]
+        at = tiles.ink * TILE_AREA + inner
+        row = Row(surface.pool[at : at + count], count, run, dx, dy)
         if plain:
-            lay_plain(row, count, u, v, du, dv, stamp, build, inv_major, inv_minor, smoothness)
-        else:
-            grain_at = grain_slot * TILE_AREA + inner if grain_slot >= 0 else int32(-1)
-            lay_textured(
-                row,
-                count,
-                u,
-                v,
-                du,
-                dv,
-                dx,
-                dy,
-                stamp,
-                build,
-                state,
-                brush,
-                sources,
-                (shapes, moving),
-                pool,
-                grain_at,
-                (inv_major, inv_minor, smoothness),
-            )
-            if brush.coloured:
-                tint_rows(pool, tints, inner, row, state, brush, count, stamp, stamp.flow)
+            lay_plain(row, stamp, build, scales)
+            continue
+        grain_at = tiles.grain * TILE_AREA + inner if tiles.grain >= 0 else int32(-1)
+        lay_textured(easel, row, stamp, build, reading, grain_at)
+        if brush.coloured:
+            tint_rows(easel, tiles, inner, row.cells, count, stamp, stamp.flow)
 
 
 @helper
@@ -303,63 +289,32 @@ def lies_still(stamp, brush):
 
 
 @helper
-def tint_tiles(state, brush, plane, surface, tile):
-    """The tiles of a coverage tile's red, green and blue; -1 where the brush has none, or the pool is empty."""
-    none = int32(-1)
-    if not brush.coloured:
-        return none, none, none
-    return (
-        claim(state, surface, tint_plane(plane, 0), tile),
-        claim(state, surface, tint_plane(plane, 1), tile),
-        claim(state, surface, tint_plane(plane, 2), tile),
-    )
-
-
-@helper
-def lay(state, stamp, brush, build, plane, surface, sources):
+def lay(easel, stamp, build, plane):
     """Lay a stamp into a plane of the sheet, claiming tiles as it needs them."""
-    left, top, right, bottom = on_sheet(state, box_of(stamp, sources.images))
-    if left >= right or top >= bottom:
-        return
+    state, brush = easel.state, easel.brush
+    box = on_sheet(state, box_of(stamp, easel.sources.images))
     x, y = stamp.x, stamp.y
     path_x, path_y = stamp.path_x, stamp.path_y
     lies = lies_still(stamp, brush)
-    for row in range(top // TILE, (bottom - 1) // TILE + 1):
-        for column in range(left // TILE, (right - 1) // TILE + 1):
-            tile = row * state.columns + column
-            slot = claim_ink(state, surface, plane, tile)
-            grain_slot = grain_tile(state, brush, sources, surface, tile) if lies else int32(-1)
-            tints = tint_tiles(state, brush, plane, surface, tile)
-            if slot < 0 or (lies and grain_slot < 0) or (brush.coloured and min(tints[0], tints[1], tints[2]) < 0):
-                continue
-            corner_x, corner_y = column * TILE, row * TILE
-            stamp.x = x - float32(corner_x)
-            stamp.y = y - float32(corner_y)
-            stamp.path_x = path_x - float32(corner_x)
-            stamp.path_y = path_y - float32(corner_y)
-            state.corner_x, state.corner_y = corner_x, corner_y
-            lay_in_tile(
-                surface.pool,
-                slot,
-                grain_slot,
-                tints,
-                max(0, left - corner_x),
-                max(0, top - corner_y),
-                min(TILE, right - corner_x),
-                min(TILE, bottom - corner_y),
-                stamp,
-                build,
-                state,
-                brush,
-                sources,
-            )
+    for k in range(tiles_in(box)):
+        tiles = claim_tiles(easel, plane, box, k, lies)
+        if not are_there(tiles, brush, lies):
+            continue
+        corner_x, corner_y = float32(tiles.x), float32(tiles.y)
+        stamp.x, stamp.y = x - corner_x, y - corner_y
+        stamp.path_x, stamp.path_y = path_x - corner_x, path_y - corner_y
+        state.corner_x, state.corner_y = tiles.x, tiles.y
+        lay_in_tile(easel, stamp, build, tiles, part_of(tiles, box))
     stamp.x, stamp.y = x, y
     stamp.path_x, stamp.path_y = path_x, path_y
 
 
 @kernel(
     int32,
+    array("i4"),
+    array("i4"),
     array("f4"),
+    array("u4"),
     array(STAMP),
     int32,
     int32,
@@ -369,26 +324,13 @@ def lay(state, stamp, brush, build, plane, surface, sources):
     array("u4"),
     int32,
 )
-def lay_stamps(pool, stamps, count, build, strokes, brushes, images, bank, grain_slot):
-    """Lay stamps into the tile at the start of a pool: the tip alone, for the speed table.
+def lay_stamps(maps, free, pool, cells, stamps, count, build, strokes, brushes, images, bank, grain_slot):
+    """Lay stamps into the tile at the start of a pool: the tip alone, for the speed table, which has no other tiles.
 
     `grain_slot` is the pool's tile that holds the grain under it, or -1.
     """
-    sources = Sources(images, bank)
+    easel = Easel(strokes[0], brushes[0], stamps, Surface(maps, free, pool, cells), Sources(images, bank))
+    tiles = Tiles(0, 0, int32(0), grain_slot, (int32(-1), int32(-1), int32(-1)))
     for i in range(count):
-        lay_in_tile(
-            pool,
-            0,
-            grain_slot,
-            (int32(-1), int32(-1), int32(-1)),
-            0,
-            0,
-            TILE,
-            TILE,
-            stamps[i],
-            build,
-            strokes[0],
-            brushes[0],
-            sources,
-        )
+        lay_in_tile(easel, stamps[i], build, tiles, (0, 0, TILE, TILE))
     return count

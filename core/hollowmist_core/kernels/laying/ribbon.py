@@ -9,16 +9,17 @@ import math
 from numba import float32, int32
 
 from ...tables.records import NOW, TILE, TILE_AREA
+from ..base.bundles import Row, Run
 from ..base.registry import helper
-from ..tiles.sheet import claim_ink
 from ..touch.cover import on_sheet
-from ..touch.grain import bite_row, grain_tile, moving_row, moving_sampler
+from ..touch.grain import moving_sampler, take_grain
 from ..touch.images import level_for, level_of
-from ..touch.pixel import harden, harden_bitten
+from ..touch.pixel import harden
 from ..touch.spans import row_spans
 from ..touch.tones import keep_tones
-from .lay import ink_capped_row, is_grained, lies_still, tint_rows, tint_tiles
-from .ribbon_rows import REPEATED, STRETCHED, place_row, read_row
+from .lay import ink_bitten, is_grained, lies_still, tint_rows
+from .ribbon_rows import REPEATED, STRETCHED, Band, place_row, read_row
+from .tiles import are_there, claim_tiles, part_of, tiles_in
 from .track import FROM, TO
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
@@ -55,68 +56,83 @@ def texels_along(image, total, length, brush):
 
 
 @helper
-def band_in_tile(state, stamps, brush, piece, ends, reading, pool, slot, grain_slot, tints, corner, box, sources):
-    """Lay the part of a piece that lies in a tile whose corner is at `corner`; `box` is its rectangle, device px."""
-    a = stamps[FROM]
-    corner_x, corner_y = corner
-    image = sources.images[a.image]
-    cos, sin = state.walk[NOW].along_x, state.walk[NOW].along_y
-    beside = max(piece[1], piece[2]) + TWO
+def band_strip(band):
+    """How far a piece is to be filled beside it, before its first end and past it, device px."""
+    length, first_half, last_half, _, _ = band.piece
+    begins, _, before_along, before_beside = band.ends
+    beside = max(first_half, last_half) + TWO
     # Before its first end a piece fills the wedge that the bend opens, and nothing where the line goes straight on.
     behind = ONE
-    if not ends[0]:
-        behind = beside * min(ONE, abs(ends[3])) + ONE if ends[2] > float32(0) else beside
-    strip = (beside, behind, piece[0] + ONE)
-    along, level = reading
+    if not begins:
+        behind = beside * min(ONE, abs(before_beside)) + ONE if before_along > float32(0) else beside
+    return beside, behind, length + ONE
+
+
+@helper
+def taps_across(image, level, piece):
+    """At how many places across one pixel of a piece reads the picture."""
     texels = HALF * float32(image.heights[level])
     # As many as the wider end needs would leave gaps at the narrower one.
-    taps = int32(min(MOST_TAPS, max(ONE, math.ceil(texels / (APART * min(piece[1], piece[2]))))))
-    picture = (level_of(image, level), taps)
-    left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
-    start = a.x - float32(corner_x)
+    return int32(min(MOST_TAPS, max(ONE, math.ceil(texels / (APART * min(piece[1], piece[2]))))))
+
+
+@helper
+def lay_band_row(easel, row, band, picture, tiles, inner, moving):
+    """Lay one row of a piece, from place `inner` of its tiles on; the row's run is along the piece and beside it."""
+    state, brush, stamps, _, sources = easel
+    a, count = stamps[FROM], row.count
+    cover, inks = state.cover[:count], state.caps[:count]
+    place_row(state, cover, inks, count, row.run, band, brush)
+    read_row(state, cover, count, picture, sources.bank, brush)
+    if brush.toned:
+        keep_tones(cover, state.tones[:count], count)
+    if brush.pixel_edge:
+        harden(cover, count)
     bitten = is_grained(a, brush)
+    if bitten:
+        bites = state.bites[:count]
+        grain_at = tiles.grain * TILE_AREA + inner if tiles.grain >= 0 else int32(-1)
+        take_grain(bites, easel, row, a, grain_at, moving)
+        ink_bitten(row.cells, cover, inks, bites, count, a, brush, False)
+    else:
+        for i in range(count):
+            row.cells[i] = max(row.cells[i], inks[i] * cover[i])
+    if brush.coloured:
+        tint_rows(easel, tiles, inner, row.cells, count, a, a.flow if bitten else ONE)
+
+
+@helper
+def band_in_tile(easel, band, level, tiles, box):
+    """Lay the part of a piece that lies in a tile; `box` is its rectangle on the sheet, device px, `level` the number
+    of the picture's level that is read."""
+    state, brush, stamps, surface, sources = easel
+    a = stamps[FROM]
+    image = sources.images[a.image]
+    cos, sin = state.walk[NOW].along_x, state.walk[NOW].along_y
+    picture = (level_of(image, level), taps_across(image, level, band.piece))
     moving = moving_sampler(state, a, brush, sources.images)
-    top = int32(max(0, box[1] - corner_y))
-    lines = int32(min(TILE, box[3] - corner_y)) - top
-    lows, highs = row_spans(state, lines, top + int32(corner_y), a.y, left, right, (cos, sin, -sin, cos), strip)
+    left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
+    start = a.x - float32(tiles.x)
+    _, high, _, low = part_of(tiles, box)
+    top, corner = int32(high), int32(tiles.y)
+    frame = (cos, sin, -sin, cos)
+    lows, highs, lines = row_spans(state, int32(low) - top, top + corner, a.y, left, right, frame, band_strip(band))
     for i in range(lines):
         if lows[i] > highs[i]:
             continue
         line = top + int32(i)
-        dy = float32(line + int32(corner_y)) + HALF - a.y
+        dy = float32(line + corner) + HALF - a.y
         first = max(int32(0), int32(math.floor(start + lows[i] - HALF)))
         past = min(int32(TILE), int32(math.ceil(start + highs[i] + HALF)))
         if first >= past:
             continue
         count = past - first
         dx = float32(first) + HALF - start
-        cover, inks = state.cover[:count], state.caps[:count]
-        u, v = dx * cos + dy * sin, dy * cos - dx * sin
-        place_row(state, cover, inks, count, (u, v, cos, -sin), piece, ends, along, brush)
-        read_row(state, cover, count, picture, sources.bank, brush)
+        run = Run(dx * cos + dy * sin, dy * cos - dx * sin, cos, -sin)
         inner = line * TILE + first
-        row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + count]
-        if brush.toned:
-            keep_tones(cover, state.tones[:count], count)
-        if brush.pixel_edge:
-            harden(cover, count)
-        if bitten:
-            bites = state.bites[:count]
-            if grain_slot >= 0:
-                at = grain_slot * TILE_AREA + inner
-                for i in range(count):
-                    bites[i] = pool[at + i]
-            else:
-                moving_row(bites, count, dx, dy, state, a, brush, sources.bank, moving)
-            bite_row(cover, inks, bites, count, a, brush)
-            if brush.pixel_edge:
-                harden_bitten(cover, inks, count, a.cap)
-            ink_capped_row(row, cover, inks, count, a, False)
-        else:
-            for i in range(count):
-                row[i] = max(row[i], inks[i] * cover[i])
-        if brush.coloured:
-            tint_rows(pool, tints, inner, row, state, brush, count, a, a.flow if bitten else ONE)
+        at = tiles.ink * TILE_AREA + inner
+        row = Row(surface.pool[at : at + count], count, run, dx, dy)
+        lay_band_row(easel, row, band, picture, tiles, inner, moving)
 
 
 @helper
@@ -132,12 +148,13 @@ def band_box(a, b):
 
 
 @helper
-def lay_band(state, stamps, brush, begins, stops, total, plane, surface, sources):
+def lay_band(easel, begins, stops, total, plane):
     """Lay the piece between stamps `FROM` and `TO` of a stroke `total` sheet px long on a plane of the sheet.
 
     `begins` and `stops` tell whether the stroke begins and ends with it; the walk knows the direction of the piece
     before (`swept_x`, `swept_y`).
     """
+    state, brush, stamps, _, sources = easel
     a, b = stamps[FROM], stamps[TO]
     walk = state.walk[NOW]
     dx, dy = b.x - a.x, b.y - a.y
@@ -153,25 +170,16 @@ def lay_band(state, stamps, brush, begins, stops, total, plane, surface, sources
     takes = picture_length(image, brush, state)
     whole = float32(total * state.scale)
     across = float32(image.heights[0]) * HALF
-    along = texels_along(image, whole, takes, brush)
     half = max(HALF, (a.major + b.major) * HALF)
-    level = level_for(image, max(along, across / half / MOST_TAPS))
-    piece = (length, max(HALF, a.major), max(HALF, b.major), a.flow * a.cap, b.flow * b.cap)
-    ends = (begins, stops, before_along, before_beside)
-    reading = ((float32(a.s * state.scale), whole, takes), level)
+    level = level_for(image, max(texels_along(image, whole, takes, brush), across / half / MOST_TAPS))
+    band = Band(
+        (length, max(HALF, a.major), max(HALF, b.major), a.flow * a.cap, b.flow * b.cap),
+        (begins, stops, before_along, before_beside),
+        (float32(a.s * state.scale), whole, takes),
+    )
     box = on_sheet(state, band_box(a, b))
-    if box[0] >= box[2] or box[1] >= box[3]:
-        return
     lies = lies_still(a, brush)
-    for row in range(box[1] // TILE, (box[3] - 1) // TILE + 1):
-        for column in range(box[0] // TILE, (box[2] - 1) // TILE + 1):
-            tile = row * state.columns + column
-            slot = claim_ink(state, surface, plane, tile)
-            grain_slot = grain_tile(state, brush, sources, surface, tile) if lies else int32(-1)
-            tints = tint_tiles(state, brush, plane, surface, tile)
-            if slot < 0 or (lies and grain_slot < 0) or (brush.coloured and min(tints[0], tints[1], tints[2]) < 0):
-                continue
-            corner = (column * TILE, row * TILE)
-            band_in_tile(
-                state, stamps, brush, piece, ends, reading, surface.pool, slot, grain_slot, tints, corner, box, sources
-            )
+    for k in range(tiles_in(box)):
+        tiles = claim_tiles(easel, plane, box, k, lies)
+        if are_there(tiles, brush, lies):
+            band_in_tile(easel, band, level, tiles, box)

@@ -6,6 +6,7 @@ two values, so that they become vector instructions.
 """
 
 import math
+from typing import NamedTuple
 
 from numba import float32, int32, uint32
 
@@ -19,6 +20,16 @@ ALWAYS, BY_TURNS = numbers("ribbon_mirrored", "always", "by turns")
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
 
 JUST_UNDER = float32(1e-3)
+
+
+class Band(NamedTuple):
+    """A piece of a ribbon, device px: its length, half widths and ink at both ends; whether the stroke begins and stops
+    with it, and the direction of the piece before in this one's frame; the arc length at which it begins, the stroke's,
+    and what one picture takes of it at its own proportions."""
+
+    piece: tuple[float, float, float, float, float]
+    ends: tuple[bool, bool, float, float]
+    along: tuple[float, float, float]
 
 
 @helper
@@ -50,18 +61,16 @@ def place_along(places, count, along, brush):
 
 
 @helper
-def place_row(state, cover, inks, count, frame, piece, ends, along, brush):
+def place_row(state, cover, inks, count, run, band, brush):
     """Where each pixel of a row lies on a piece: how much of it between the piece's ends, as coverage, the ink there,
     and in the state's `places` its place along the picture, in `across` its place across, -1..1 from edge to edge, and
     in `halves` half of the width.
 
-    `frame` is (along the piece and beside it at the first pixel, the same per pixel), `piece` (length, half widths and
-    ink at both ends), `ends` (whether the stroke begins and ends with it, and the direction of the piece before in this
-    one's frame), `along` as `place_along` takes it.
+    `run` is along the piece and beside it.
     """
-    u, v, du, dv = frame
-    length, first_half, last_half, first_ink, last_ink = piece
-    begins, stops, before_along, before_beside = ends
+    u, v, du, dv = run
+    length, first_half, last_half, first_ink, last_ink = band.piece
+    begins, stops, before_along, before_beside = band.ends
     places, across, halves = state.places, state.across, state.halves
     per_length = ONE / length
     for i in range(count):
@@ -83,7 +92,7 @@ def place_row(state, cover, inks, count, frame, piece, ends, along, brush):
         inks[i] = first_ink + (last_ink - first_ink) * part if lies else float32(0)
         across[i] = beside / half if lies else float32(0)
         halves[i] = half
-    place_along(places, count, along, brush)
+    place_along(places, count, band.along, brush)
 
 
 @helper

@@ -29,17 +29,18 @@ def take_off(state, surface):
 
 
 @helper
-def stretch(state, brush, path, stamps, surface, sources):
+def stretch(easel, path):
     """Lay most of a long ribbon whose picture is stretched along it, where it has become longer by enough."""
+    state, brush = easel.state, easel.brush
     if state.record_only or state.path_count < 2 or not waits_for_its_end(brush):
         return
     total = path[state.path_count - 1].s
     if total * brush.size * state.scale * state.scale < LONG or total < GROWN * state.stretched:
         return
-    take_off(state, surface)
+    take_off(state, easel.surface)
     set_first(state, path, state.path_count)
     until = LYING * total
-    lay_ribbon_along(state, brush, path, state.path_count, until, total, stamps, SETTLED, surface, sources)
+    lay_ribbon_along(easel, path, state.path_count, until, total, SETTLED)
     state.stretched = total
 
 

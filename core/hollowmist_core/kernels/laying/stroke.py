@@ -6,7 +6,7 @@ from numba import float32, int32, void
 
 from ...tables.brush_record import BRUSH
 from ...tables.records import AT_END, AT_START, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE
-from ..base.bundles import Sources, Surface
+from ..base.bundles import Easel, Sources, Surface
 from ..base.registry import array, helper, kernel
 from ..paper.ink import claim_layer, drop_fresh, dry
 from ..paper.pooling import pool_change, pool_rims
@@ -60,8 +60,9 @@ def begin(strokes, brushes, kind, erase, seed, layer):
 
 
 @helper
-def settle(state, brush, path, stamps, surface, sources):
+def settle(easel, path):
     """Lay the stamps that no later sample can change."""
+    state, brush = easel.state, easel.brush
     if state.path_count == 0:
         return
     final = path[state.path_count - 1].s
@@ -74,7 +75,7 @@ def settle(state, brush, path, stamps, surface, sources):
         until = -1.0
     # The last final point may still be the very end, whose stamp the open end lays.
     until = min(until, final - 2e-3)
-    walk(state, brush, path, state.path_count, until, math.inf, stamps, SETTLED, surface, sources)
+    walk(easel, path, state.path_count, until, math.inf, SETTLED)
 
 
 @helper
@@ -108,15 +109,16 @@ def thin_path(state, path):
 
 
 @helper
-def lay_open(state, brush, path, stamps, surface, sources):
+def lay_open(easel, path):
     """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
+    state = easel.state
     if state.path_open == 0:
         return
     state.walk[AT_END] = state.walk[NOW]
     stamp_count = state.stamp_count
     set_first(state, path, state.path_open)
     total = path[state.path_open - 1].s
-    walk(state, brush, path, state.path_open, total, total, stamps, OPEN, surface, sources)
+    walk(easel, path, state.path_open, total, total, OPEN)
     state.stamp_count = stamp_count
     # Also what the open end takes for the first move, which a later sample may still turn.
     state.walk[NOW] = state.walk[AT_END]
@@ -144,19 +146,19 @@ def bring_back(strokes, recent):
 
 
 @helper
-def lay_foreseen(strokes, brush, recent, even, path, stamps, samples, first, until, surface, sources):
+def lay_foreseen(strokes, easel, recent, even, path, samples, first, until):
     """Lay the open end as it will be after samples `first` to `until`, which are guesses: none of them stays.
 
     Two real samples must be there, since the second still changes what was made of the first. (Nothing here settles
     or is compacted; what even nodes and path receive beyond their counts is written anew by the next sample.)
     """
     put_by(strokes, recent)
-    state = strokes[0]
+    state, brush = easel.state, easel.brush
     for i in range(first, until):
         if take(state, brush, recent, even, path, samples, i) == TAKEN:
             follow(state, brush, recent, even, path)
     open_end(state, brush, recent, even, path)
-    lay_open(state, brush, path, stamps, surface, sources)
+    lay_open(easel, path)
     bring_back(strokes, recent)
 
 
@@ -208,8 +210,8 @@ def feed(
     shown) is spared its open end. `cells` is the pool seen as uint32, `work` scratch space as `reach.ink_room` says.
     Returns how many samples counted.
     """
-    surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
-    state, brush = strokes[0], brushes[0]
+    state, brush, surface = strokes[0], brushes[0], Surface(maps, free, pool, cells)
+    easel = Easel(state, brush, stamps, surface, Sources(images, bank))
     forget_change(state)
     release_open(state, maps, free)
     kept = 0
@@ -225,19 +227,18 @@ def feed(
             ground(state, brush, images, maps, free)
         follow(state, brush, recent, even, path)
         compact_even(state, even)
-        settle(state, brush, path, stamps, surface, sources)
+        settle(easel, path)
         compact_path(state, brush, path)
         thin_path(state, path)
     if watched:
-        stretch(state, brush, path, stamps, surface, sources)
+        stretch(easel, path)
     ahead = watched and foreseen > 0 and state.sample_count > 1
     if ahead:
-        until = count + foreseen
-        lay_foreseen(strokes, brush, recent, even, path, stamps, samples, count, until, surface, sources)
+        lay_foreseen(strokes, easel, recent, even, path, samples, count, count + foreseen)
     if state.sample_count > 0:
         open_end(state, brush, recent, even, path)
     if state.sample_count > 0 and watched and not ahead:
-        lay_open(state, brush, path, stamps, surface, sources)
+        lay_open(easel, path)
     if watched:
         pool_change(state, brush, surface, work)
     return kept
@@ -258,15 +259,15 @@ def feed(
 )
 def finish(strokes, brushes, path, stamps, maps, free, pool, cells, images, bank):
     """Lay the open end for good; nothing dries yet."""
-    surface, sources = Surface(maps, free, pool, cells), Sources(images, bank)
-    state, brush = strokes[0], brushes[0]
+    state, surface = strokes[0], Surface(maps, free, pool, cells)
+    easel = Easel(state, brushes[0], stamps, surface, Sources(images, bank))
     forget_change(state)
-    release_open(state, surface.maps, surface.free)
+    release_open(state, maps, free)
     lay_down(state, surface)
     if state.path_open > 0:
         total = path[state.path_open - 1].s
         set_first(state, path, state.path_open)
-        walk(state, brush, path, state.path_open, total, total, stamps, SETTLED, surface, sources)
+        walk(easel, path, state.path_open, total, total, SETTLED)
 
 
 @kernel(

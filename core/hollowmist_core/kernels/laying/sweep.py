@@ -10,16 +10,16 @@ import math
 from numba import float32, int32
 
 from ...tables.records import NOW, TILE, TILE_AREA
+from ..base.bundles import Row, Run
 from ..base.registry import helper
-from ..tiles.sheet import claim_ink
 from ..touch.cover import box_of, fade, fade_width, on_sheet, reach_of, smoothness_of
 from ..touch.faces import faced_row, hull_of
-from ..touch.grain import bite_row, grain_tile
-from ..touch.pixel import fill_middle, harden, harden_bitten, pixel_row
+from ..touch.pixel import fill_middle, harden, pixel_row
 from ..touch.spans import LANES, away_from, fill_spans, row_spans
 from ..touch.tip import ELLIPSE
 from ..touch.weight import OPACITY
-from .lay import ink_capped_row
+from .lay import ink_bitten
+from .tiles import are_there, claim_tiles, part_of, tiles_in
 from .track import FROM, MIDDLE, QUARTER_WAY, TO
 
 HALF, ONE, TWO = float32(0.5), float32(1), float32(2)
@@ -80,14 +80,17 @@ def end_long_side(row, count, x, dx, low, high):
 
 
 @helper
-def round_row(row, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change):
-    """Coverage of a swept round or flat tip along one row, and the ink there; (u, v) from the first end, along the
-    piece and beside it, in the tip's frame, at the first pixel.
+def round_row(row, inks, count, run, piece, edge, ink):
+    """Coverage of a swept round or flat tip along one row, and the ink there; `run` is from the first end, along the
+    piece and beside it, in the tip's frame. `ink` is that of the first end and how it changes per px.
 
     The circle that covers a place most is the one whose edge is farthest from it: for a hard edge in px, for a soft one
     in radii.
     """
     _, _, flat, length, x, y, radius, change = piece
+    u, v, du, dv = run
+    softness, smoothness, _, _ = edge
+    first_ink, ink_change = ink
     hard = TWO * softness * (radius + HALF * change * length) <= ONE
     lean = change / math.sqrt(ONE - change * change)
     flatter = flat * flat
@@ -110,10 +113,13 @@ def round_row(row, inks, count, u, v, du, dv, piece, softness, smoothness, first
 
 
 @helper
-def lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change):
+def lay_disc_row(row, count, run, piece, edge, ink):
     """Fill one row of a swept round tip that no grain bites. Most brushes come this way: the loops hold nothing but
     local numbers, so that they become vector instructions."""
     _, _, _, length, _, _, radius, change = piece
+    u, v, du, dv = run
+    softness, smoothness, _, _ = edge
+    first_ink, ink_change = ink
     hard = TWO * softness * (radius + HALF * change * length) <= ONE
     if min(radius, radius + change * length) < HALF:
         # Thinner than a pixel somewhere, as at the point of a taper.
@@ -164,19 +170,21 @@ def is_plain(a, b, brush, piece, edge, grain_slot):
 
 
 @helper
-def plain_in_tile(state, stamps, piece, lows, highs, count, top, frame, pool, slot, corner_x, corner_y):
+def plain_in_tile(easel, piece, spans, top, frame, tiles):
     """Fill rows of a tile, from `top` on, of an even, hard, round line."""
+    state, _, stamps, surface, _ = easel
     a = stamps[FROM]
+    lows, highs, count = spans
     along_x, along_y, beside_x, beside_y = frame
-    radius, length, ink, start = piece[6], piece[3], a.flow * a.cap, a.x - float32(corner_x)
-    fulls, line = state.bites[:count], top + int32(corner_y)
-    fill_spans(fulls, lows, highs, count, line, a.y, start, frame, radius - HALF, length)
+    radius, length, ink, start = piece[6], piece[3], a.flow * a.cap, a.x - float32(tiles.x)
+    fulls, line = state.bites[:count], top + int32(tiles.y)
+    fill_spans(fulls, spans, line, a.y, start, frame, radius - HALF, length)
     for i in range(count):
         first, past = int32(lows[i]), int32(highs[i])
         if first >= past:
             continue
-        at = slot * TILE_AREA + (top + int32(i)) * TILE
-        row = pool[at + first : at + past]
+        at = tiles.ink * TILE_AREA + (top + int32(i)) * TILE
+        row = surface.pool[at + first : at + past]
         if fulls[i] > float32(0):
             for k in range(past - first):
                 row[k] = max(row[k], ink)
@@ -220,23 +228,25 @@ def reach_ahead(piece, reach, last):
 
 
 @helper
-def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, edge, bites):
-    """Fill one row of a piece: (dx, dy) from its first end to the first pixel, (u, v) along it and beside it there.
+def fill_row(easel, row, piece, edge, bites):
+    """Fill one row of a piece, whose run is along it and beside it.
 
     `edge` is (softness, smoothness, whether the stroke is no more than a dot, its outline where it has faces), `bites`
     the grain under the row, empty where none bites.
     """
+    state, brush, stamps, _, _ = easel
     a, b = stamps[FROM], stamps[TO]
+    count, dx, dy = row.count, row.dx, row.dy
     softness, smoothness, dot, hull = edge
     first_ink, last_ink = a.flow * a.cap, b.flow * b.cap
     length = piece[3]
     cover, inks = state.cover[:count], state.caps[:count]
-    ink_change = (last_ink - first_ink) / length if length > float32(0) else float32(0)
+    ink = (first_ink, (last_ink - first_ink) / length if length > float32(0) else float32(0))
     if brush.round and len(bites) == 0 and not brush.pixel_edge:
-        lay_disc_row(row, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
+        lay_disc_row(row.cells, count, row.run, piece, edge, ink)
         return
     if a.tip == ELLIPSE:
-        round_row(cover, inks, count, u, v, du, dv, piece, softness, smoothness, first_ink, ink_change)
+        round_row(cover, inks, count, row.run, piece, edge, ink)
         if not brush.round:
             cos, sin = piece[0], piece[1]
             last = (b.x - a.x) * cos + (b.y - a.y) * sin
@@ -254,37 +264,36 @@ def fill_row(row, count, dx, dy, u, v, du, dv, state, stamps, brush, piece, edge
         if dot:
             fill_middle(cover, count, dx, dy)
     if len(bites) > 0:
-        bite_row(cover, inks, bites, count, a, brush)
-        if brush.pixel_edge:
-            harden_bitten(cover, inks, count, a.cap)
-        ink_capped_row(row, cover, inks, count, a, False)
+        ink_bitten(row.cells, cover, inks, bites, count, a, brush, False)
     else:
         for i in range(count):
-            row[i] = max(row[i], inks[i] * cover[i])
+            row.cells[i] = max(row.cells[i], inks[i] * cover[i])
 
 
 @helper
-def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_slot, corner_x, corner_y, box):
+def sweep_in_tile(easel, piece, strip, edge, tiles, box):
     """Fill the part of a piece that lies in a tile; `box` is its rectangle on the sheet, device px."""
-    a = stamps[FROM]
+    state, brush, stamps, surface, _ = easel
+    a, pool = stamps[FROM], surface.pool
     cos, sin, flat, _, px, py, _, _ = piece
     # A piece's frame: along it and beside it, in the tip's frame, whose short side is stretched.
     along_x, along_y = cos * px - sin * flat * py, sin * px + cos * flat * py
     beside_x, beside_y = -cos * py - sin * flat * px, cos * flat * px - sin * py
     left, right = float32(box[0]) - a.x, float32(box[2]) - a.x
-    start = a.x - float32(corner_x)
-    top = int32(max(0, box[1] - corner_y))
-    count = int32(min(TILE, box[3] - corner_y)) - top
+    start = a.x - float32(tiles.x)
+    _, high, _, low = part_of(tiles, box)
+    top, corner = int32(high), int32(tiles.y)
     frame = (along_x, along_y, beside_x, beside_y)
-    lows, highs = row_spans(state, count, top + int32(corner_y), a.y, left, right, frame, strip)
-    if is_plain(a, stamps[TO], brush, piece, edge, grain_slot):
-        plain_in_tile(state, stamps, piece, lows, highs, count, top, frame, pool, slot, corner_x, corner_y)
+    spans = row_spans(state, int32(low) - top, top + corner, a.y, left, right, frame, strip)
+    if is_plain(a, stamps[TO], brush, piece, edge, tiles.grain):
+        plain_in_tile(easel, piece, spans, top, frame, tiles)
         return
+    lows, highs, count = spans
     for i in range(count):
         if lows[i] > highs[i]:
             continue
         line = top + int32(i)
-        dy = float32(line + int32(corner_y)) + HALF - a.y
+        dy = float32(line + corner) + HALF - a.y
         first = max(int32(0), int32(math.floor(start + lows[i] - HALF)))
         past = min(int32(TILE), int32(math.ceil(start + highs[i] + HALF)))
         if brush.round:
@@ -293,12 +302,11 @@ def sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_sl
             continue
         across = past - first
         dx = float32(first) + HALF - start
-        u, v = dx * along_x + dy * along_y, dx * beside_x + dy * beside_y
+        run = Run(dx * along_x + dy * along_y, dx * beside_x + dy * beside_y, along_x, beside_x)
         inner = line * TILE + first
-        row = pool[slot * TILE_AREA + inner : slot * TILE_AREA + inner + across]
-        at = grain_slot * TILE_AREA + inner
-        bites = pool[at : at + across] if grain_slot >= 0 else pool[0:0]
-        fill_row(row, across, dx, dy, u, v, along_x, beside_x, state, stamps, brush, piece, edge, bites)
+        row = Row(pool[tiles.ink * TILE_AREA + inner : tiles.ink * TILE_AREA + inner + across], across, run, dx, dy)
+        at = tiles.grain * TILE_AREA + inner
+        fill_row(easel, row, piece, edge, pool[at : at + across] if tiles.grain >= 0 else pool[0:0])
 
 
 @helper
@@ -325,35 +333,29 @@ def swept_box(stamps, images):
 
 
 @helper
-def fill_piece(state, stamps, brush, piece, first, last, plane, surface, sources):
+def fill_piece(easel, piece, first, last, plane):
     """`sweep` of a piece as `piece_of` tells it."""
+    state, brush, stamps, _, sources = easel
     a, b = stamps[FROM], stamps[TO]
     box = on_sheet(state, swept_box(stamps, sources.images))
     strip = strip_of(state, brush, stamps, piece, first, last)
-    if box[0] >= box[2] or box[1] >= box[3]:
-        return
     dot = first and last and piece[3] < ONE
     softness, smoothness = (a.softness + b.softness) * HALF, (smoothness_of(a) + smoothness_of(b)) * HALF
     edge = (softness, smoothness, dot, hull_of(brush, piece, a, b))
     bitten = is_bitten(a, b, brush)
-    pool = surface.pool
-    for row in range(box[1] // TILE, (box[3] - 1) // TILE + 1):
-        for column in range(box[0] // TILE, (box[2] - 1) // TILE + 1):
-            tile = row * state.columns + column
-            slot = claim_ink(state, surface, plane, tile)
-            grain_slot = grain_tile(state, brush, sources, surface, tile) if bitten else int32(-1)
-            if slot < 0 or (bitten and grain_slot < 0):
-                continue
-            x, y = column * TILE, row * TILE
-            sweep_in_tile(state, stamps, brush, piece, strip, edge, pool, slot, grain_slot, x, y, box)
+    for k in range(tiles_in(box)):
+        tiles = claim_tiles(easel, plane, box, k, bitten)
+        if are_there(tiles, brush, bitten):
+            sweep_in_tile(easel, piece, strip, edge, tiles, box)
 
 
 @helper
-def sweep(state, stamps, brush, first, last, plane, surface, sources):
+def sweep(easel, first, last, plane):
     """Fill the piece between stamps `FROM` and `TO` on a plane of the sheet, claiming tiles as it needs them.
 
     `first` and `last` tell whether the stroke begins and ends with it.
     """
+    state, stamps = easel.state, easel.stamps
     a, b = stamps[FROM], stamps[TO]
     piece = piece_of(a, b)
     if a.tip == ELLIPSE and piece[3] > float32(0) and is_held(piece[3], a, b):
@@ -362,8 +364,8 @@ def sweep(state, stamps, brush, first, last, plane, surface, sources):
         for k in range(2):
             stamps[FROM] = stamps[MIDDLE + k]
             stamps[TO] = stamps[MIDDLE + k]
-            fill_piece(state, stamps, brush, piece_of(stamps[FROM], stamps[TO]), True, True, plane, surface, sources)
+            fill_piece(easel, piece_of(stamps[FROM], stamps[TO]), True, True, plane)
         stamps[FROM], stamps[TO] = stamps[MIDDLE], stamps[QUARTER_WAY]
     else:
-        fill_piece(state, stamps, brush, piece, first, last, plane, surface, sources)
+        fill_piece(easel, piece, first, last, plane)
     state.walk[NOW].swept_x, state.walk[NOW].swept_y = piece[4], piece[5]

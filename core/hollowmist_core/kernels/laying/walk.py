@@ -42,8 +42,9 @@ def set_first(state, path, path_end):
 
 
 @helper
-def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+def lay_stamps_along(easel, path, path_end, until, total, plane):
     """Lay the stamps from the walk's place up to arc length `until` of a stroke `total` px long."""
+    state, brush, stamps, surface, sources = easel
     build = brush.overlap == BUILD
     several = int32(brush.stamps)
     while state.walk[NOW].next_s <= until + 1e-3:
@@ -69,7 +70,7 @@ def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, 
             if state.record_only:
                 state.stamp_count += 1
             else:
-                lay(state, stamp, brush, build, plane, surface, sources)
+                lay(easel, stamp, build, plane)
         state.walk[NOW].stamp_index += 1
         step = step_after(state, brush, index, width)
         state.walk[NOW].next_s += step
@@ -77,8 +78,9 @@ def lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, 
 
 
 @helper
-def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+def sweep_along(easel, path, path_end, until, total, plane):
     """Fill the line from the walk's place in pieces: those that end by arc length `until`, or all of a whole stroke."""
+    state, brush, stamps, _, sources = easel
     whole = total < math.inf
     while whole or state.walk[NOW].next_s + LONGEST <= until:
         # A stroke of one place is one touch.
@@ -92,20 +94,21 @@ def sweep_along(state, brush, path, path_end, until, total, stamps, plane, surfa
             stamps[FROM].x -= on_grid(OVERLAP * state.walk[NOW].along_x)
             stamps[FROM].y -= on_grid(OVERLAP * state.walk[NOW].along_y)
         mark_box(state, swept_box(stamps, sources.images), plane)
-        sweep(state, stamps, brush, state.walk[NOW].stamp_index == 0, end >= total, plane, surface, sources)
+        sweep(easel, state.walk[NOW].stamp_index == 0, end >= total, plane)
         state.walk[NOW].stamp_index = 1
         state.walk[NOW].next_s = end
 
 
 @helper
-def lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+def lay_ribbon_along(easel, path, path_end, until, total, plane):
     """Lay the brush's picture along the line in pieces: those that end by arc length `until`, or all of the stroke.
 
     A stroke of one place is one touch.
     """
+    state, brush, stamps, _, _ = easel
     whole = until >= total
     if total <= 0.0:
-        lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+        lay_stamps_along(easel, path, path_end, until, total, plane)
         return
     while whole or state.walk[NOW].next_s + LONGEST <= until:
         if state.walk[NOW].next_s >= total:
@@ -113,17 +116,18 @@ def lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, 
         begins = state.walk[NOW].stamp_index == 0
         end = next_piece(state, brush, path, path_end, total, stamps)
         mark_box(state, band_box(stamps[FROM], stamps[TO]), plane)
-        lay_band(state, stamps, brush, begins, end >= total, total, plane, surface, sources)
+        lay_band(easel, begins, end >= total, total, plane)
         state.walk[NOW].stamp_index = 1
         state.walk[NOW].next_s = end
 
 
 @helper
-def walk(state, brush, path, path_end, until, total, stamps, plane, surface, sources):
+def walk(easel, path, path_end, until, total, plane):
     """Ink the line from the walk's place up to arc length `until` of a stroke `total` px long."""
+    state, brush = easel.state, easel.brush
     if brush.ribbon and not state.record_only:
-        lay_ribbon_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+        lay_ribbon_along(easel, path, path_end, until, total, plane)
     elif brush.swept and not state.record_only:
-        sweep_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+        sweep_along(easel, path, path_end, until, total, plane)
     else:
-        lay_stamps_along(state, brush, path, path_end, until, total, stamps, plane, surface, sources)
+        lay_stamps_along(easel, path, path_end, until, total, plane)

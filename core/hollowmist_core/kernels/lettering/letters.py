@@ -4,6 +4,7 @@ No letter comes out twice alike: each has a little of its own in size, slant, pl
 """
 
 import math
+from typing import NamedTuple
 
 import numpy as np
 from numba import float32
@@ -52,6 +53,15 @@ SETTING = np.dtype(
 space that is added between letters, in x-heights; slant from upright, degrees; how alive the hand is, 0 (a machine's)
 to 1; its press where it goes up and where it comes down, 0..1; the seed of its chance. What comes out: `ends_at`,
 where the next letter would stand, and how many characters were written."""
+
+
+class Letters(NamedTuple):
+    """All lettering hands: vectors of GLYPH, of WAY, and of PLACE."""
+
+    glyphs: np.ndarray
+    ways: np.ndarray
+    places: np.ndarray
+
 
 DOTTED, DOTLESS = 105, 305
 
@@ -112,8 +122,11 @@ def lay_place(setting, place, origin, letter, at, out, count):
 
 
 @helper
-def lay_way(setting, ways, places, which, origin, up, letter, out, count, skip):
-    """Lay a letter's stroke, lifted by `up`, on the way of the pen, but for its first `skip` places."""
+def lay_way(setting, letters, which, stand, out, count, skip):
+    """Lay a letter's stroke on the way of the pen, but for its first `skip` places. `stand` is where the letter stands
+    along the line, how far it is lifted, and its number in the text."""
+    _, ways, places = letters
+    origin, up, letter = stand
     for k in range(skip, ways[which].count):
         at = ways[which].first + k
         was = count

@@ -4,11 +4,14 @@ Letters come from tables (`words.tables` fills them); where they stand and how t
 adds in `letters` and `pen`.
 """
 
+from typing import NamedTuple
+
+import numpy as np
 from numba import int32
 
 from ...tables.records import SAMPLE
 from ..base.registry import array, helper, kernel
-from .letters import GLYPH, PLACE, SETTING, WAY, lay_way, letter_at, swing
+from .letters import GLYPH, PLACE, SETTING, WAY, Letters, lay_way, letter_at, swing
 from .pen import end_stroke
 
 SPACE = 32
@@ -29,6 +32,39 @@ MOST_STROKES = 8192
 
 PUSH = 83
 """Its channel of chance."""
+
+
+class Page(NamedTuple):
+    """What a line is written on: scratch space for the way of the pen, and the way as it walks it; the samples of all
+    strokes one after the other, and where each stroke ends among them."""
+
+    way: np.ndarray
+    walked: np.ndarray
+    samples: np.ndarray
+    ends: np.ndarray
+
+
+class Written(NamedTuple):
+    """How many samples and strokes a page has."""
+
+    samples: int
+    strokes: int
+
+
+@helper
+def end_way(setting, page, count, written):
+    """Write the first `count` places of the way of the pen as one stroke."""
+    made, number = end_stroke(
+        setting, page.way, count, page.walked, written.strokes, page.samples, written.samples, page.ends
+    )
+    return Written(made, number)
+
+
+@helper
+def advance(setting, glyph, i):
+    """How far the next letter stands from the i-th of the text: no hand that lifts the pen sets it quite evenly."""
+    push = 0.02 * setting.alive * swing(setting.seed, i, PUSH)
+    return glyph.advance + setting.spacing + (0.0 if glyph.joined else push)
 
 
 @kernel(
@@ -52,16 +88,15 @@ def write_line(settings, codes, code_count, glyphs, ways, places, way, walked, s
     scratch space. `samples` receive the strokes one after the other, `ends` where each ends among them. `missing[0]`
     is how many characters no skeleton is there for, and they follow it. Returns how many strokes there are.
     """
-    setting = settings[0]
-    origin, made, number, count = 0.0, 0, 0, 0
+    setting, letters, page = settings[0], Letters(glyphs, ways, places), Page(way, walked, samples, ends)
+    origin, written, count = 0.0, Written(0, 0), 0
     base, base_origin = -1, 0.0
     # How high marks stand on the letter already, and how low they hang below it.
     over = under = 0.0
-    waiting = 0
+    # A word that joins is one stroke; bars, dots and marks of its letters wait until it is written.
+    waiting, first_of_word, word_origin = 0, 0, 0.0
     missing[0] = 0
     setting.written = 0
-    # A word that joins is one stroke; bars and dots of its letters are written after it.
-    first_of_word = 0
     for i in range(code_count + 1):
         code = codes[i] if i < code_count else SPACE
         which = letter_at(setting, codes, code_count, i, glyphs) if code != SPACE else -1
@@ -69,25 +104,11 @@ def write_line(settings, codes, code_count, glyphs, ways, places, way, walked, s
         combines = FIRST_COMBINING <= code < PAST_COMBINING
         is_mark = combines if which < 0 else glyphs[which].mark > 0
         if count > 0 and not joins and not is_mark:
-            made, number = end_stroke(setting, way, count, walked, number, samples, made, ends)
+            written = end_way(setting, page, count, written)
             count = 0
             if waiting > 0:
-                made, number = write_rest(
-                    setting,
-                    codes,
-                    code_count,
-                    first_of_word,
-                    i,
-                    glyphs,
-                    ways,
-                    places,
-                    way,
-                    walked,
-                    samples,
-                    ends,
-                    made,
-                    number,
-                )
+                word = (first_of_word, i, word_origin)
+                written = write_rest(setting, letters, page, codes[:code_count], word, written)
                 waiting = 0
         if code == SPACE:
             if i < code_count:
@@ -111,43 +132,31 @@ def write_line(settings, codes, code_count, glyphs, ways, places, way, walked, s
                 continue
             if base >= 0:
                 up = height_of_mark(glyphs, base, which, over, under)
-                made, number = write_mark(
-                    setting,
-                    glyphs,
-                    ways,
-                    places,
-                    base,
-                    which,
-                    base_origin,
-                    up,
-                    i,
-                    way,
-                    walked,
-                    samples,
-                    ends,
-                    made,
-                    number,
-                )
-                over, under = stacked(glyphs[which], ways, places, over, under)
+                written = write_mark(setting, letters, page, (base, base_origin), which, (up, i), written)
+                over, under = stacked(glyph, ways, places, over, under)
             continue
         over = under = 0.0
         if glyph.joined:
             if not joins:
-                first_of_word = i
-            start = origin
-            skip = 1 if joins else 0
-            count = lay_way(setting, ways, places, glyph.first, start, 0.0, i, way, count, skip)
+                first_of_word, word_origin = i, origin
+            count = lay_way(setting, letters, glyph.first, (origin, 0.0, i), way, count, 1 if joins else 0)
             waiting += glyph.count - 1
         else:
-            for k in range(glyph.count):
-                count = lay_way(setting, ways, places, glyph.first + k, origin, 0.0, i, way, 0, 0)
-                made, number = end_stroke(setting, way, count, walked, number, samples, made, ends)
+            written = write_strokes(setting, letters, page, glyph, (origin, 0.0, i), 0, written)
             count = 0
         base, base_origin = which, origin
-        push = 0.02 * setting.alive * swing(setting.seed, i, PUSH)
-        origin += glyph.advance + setting.spacing + (0.0 if glyph.joined else push)
+        origin += advance(setting, glyph, i)
     setting.ends_at = setting.x + origin * setting.x_height
-    return number
+    return written.strokes
+
+
+@helper
+def write_strokes(setting, letters, page, glyph, stand, first, written):
+    """Write a letter's strokes, from its `first` on, each by itself; `stand` is where, as `lay_way` takes it."""
+    for k in range(first, glyph.count):
+        count = lay_way(setting, letters, glyph.first + k, stand, page.way, 0, 0)
+        written = end_way(setting, page, count, written)
+    return written
 
 
 @helper
@@ -169,62 +178,36 @@ def stacked(glyph, ways, places, over, under):
 
 
 @helper
-def write_mark(setting, glyphs, ways, places, base, mark, origin, up, at, way, walked, samples, ends, made, number):
-    """Write a mark on a letter that stands at an origin, `up` from its baseline."""
-    letter, glyph = glyphs[base], glyphs[mark]
-    middle = origin + 0.46 * letter.advance
-    for k in range(glyph.count):
-        count = lay_way(setting, ways, places, glyph.first + k, middle, up, at, way, 0, 0)
-        made, number = end_stroke(setting, way, count, walked, number, samples, made, ends)
-    return made, number
+def write_mark(setting, letters, page, base, mark, stand, written):
+    """Write a mark on a letter `base` (its number, where it stands); `stand` is how far the mark stands up from the
+    baseline, and its number in the text."""
+    which, origin = base
+    middle = origin + 0.46 * letters.glyphs[which].advance
+    return write_strokes(setting, letters, page, letters.glyphs[mark], (middle, stand[0], stand[1]), 0, written)
 
 
 @helper
-def write_rest(setting, codes, code_count, first, past, glyphs, ways, places, way, walked, samples, ends, made, number):
-    """Write what a joined word still lacks, letter by letter: bars, dots and marks."""
-    origin = 0.0
+def write_rest(setting, letters, page, codes, word, written):
+    """Write what a joined word still lacks, letter by letter: bars, dots and marks. `word` is its first character, the
+    one after it, and where it begins."""
+    first, past, origin = word
+    glyphs, ways, places = letters
     base, base_origin = -1, 0.0
     over = under = 0.0
-    # Where the word began is told by going over the line up to there.
-    for i in range(past):
-        which = letter_at(setting, codes, code_count, i, glyphs) if codes[i] != SPACE else -1
-        if codes[i] == SPACE:
-            origin += BETWEEN_WORDS + setting.spacing
-            base = -1
-            continue
+    for i in range(first, past):
+        which = letter_at(setting, codes, len(codes), i, glyphs)
         if which < 0:
-            if not FIRST_COMBINING <= codes[i] < PAST_COMBINING:
-                base = -1
+            # A mark that the hand lacks: all else would have ended the word.
             continue
         glyph = glyphs[which]
         if glyph.mark > 0:
-            if i >= first and base >= 0:
+            if base >= 0:
                 up = height_of_mark(glyphs, base, which, over, under)
-                made, number = write_mark(
-                    setting,
-                    glyphs,
-                    ways,
-                    places,
-                    base,
-                    which,
-                    base_origin,
-                    up,
-                    i,
-                    way,
-                    walked,
-                    samples,
-                    ends,
-                    made,
-                    number,
-                )
+                written = write_mark(setting, letters, page, (base, base_origin), which, (up, i), written)
                 over, under = stacked(glyph, ways, places, over, under)
             continue
         over = under = 0.0
-        if i >= first and glyph.joined:
-            for k in range(1, glyph.count):
-                count = lay_way(setting, ways, places, glyph.first + k, origin, 0.0, i, way, 0, 0)
-                made, number = end_stroke(setting, way, count, walked, number, samples, made, ends)
+        written = write_strokes(setting, letters, page, glyph, (origin, 0.0, i), 1, written)
         base, base_origin = which, origin
-        push = 0.02 * setting.alive * swing(setting.seed, i, PUSH)
-        origin += glyph.advance + setting.spacing + (0.0 if glyph.joined else push)
-    return made, number
+        origin += advance(setting, glyph, i)
+    return written

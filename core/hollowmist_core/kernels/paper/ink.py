@@ -200,9 +200,14 @@ def is_bare(words, count):
 
 
 @helper
-def dry_row(rows, count, first, rest, cover, inner, tints, pool, cells, ink, mode):
-    """Compose `count` pixels of coverage, from place `inner` of a tile on, onto its layer; `first`, `rest` and `cover`
-    are where their tiles begin."""
+def dry_row(rows, count, inner, begins, tints, surface, dye):
+    """Compose `count` pixels of coverage, from place `inner` of a tile on, onto its layer.
+
+    `begins` is where the tiles of the layer's two words and of the coverage begin, `dye` the ink and the mode.
+    """
+    first, rest, cover = begins
+    ink, mode = dye
+    pool, cells = surface.pool, surface.cells
     if is_bare(cells[cover + inner : cover + inner + count], count):
         return
     fetch_row(rows, count, cells, first + inner, rest + inner)
@@ -221,10 +226,13 @@ def fresh_words(words, covers, count, low, high):
 
 
 @helper
-def dry_fresh_row(rows, first, rest, cover, inner, tints, pool, cells, ink, mode):
-    """`dry_row` of a whole row of a tile that holds nothing yet; `first` and `rest` are where the row's words begin."""
+def dry_fresh_row(rows, inner, begins, tints, surface, dye):
+    """`dry_row` of a whole row of a tile that holds nothing yet."""
+    first, rest, cover = begins
+    ink, mode = dye
+    pool, cells = surface.pool, surface.cells
     covers = pool[cover + inner : cover + inner + TILE]
-    low, high = cells[first : first + TILE], cells[rest : rest + TILE]
+    low, high = cells[first + inner : first + inner + TILE], cells[rest + inner : rest + inner + TILE]
     r, g, b = ink
     if is_bare(cells[cover + inner : cover + inner + TILE], TILE):
         for i in range(TILE):
@@ -258,7 +266,7 @@ def dry(state, brush, surface):
     A wet one leaves water.
     """
     maps, free, pool, cells = surface
-    ink = (brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2])
+    dye = ((brush.ink_rgb[0], brush.ink_rgb[1], brush.ink_rgb[2]), state.mode)
     wetness = float32(0) if state.mode == ERASE else brush.wetness
     tiles = tile_count(state)
     plane, rows = layer_plane(state.layer), layer_rows(state)
@@ -272,18 +280,18 @@ def dry(state, brush, surface):
         corner_x = (tile % state.columns) * TILE
         corner_y = (tile // state.columns) * TILE
         left, right = max(0, state.all_left - corner_x), min(TILE, state.all_right - corner_x)
+        begins = (first, rest, cover * TILE_AREA)
         fresh = is_fresh(cells, first, rest)
         if fresh:
             for row in range(TILE):
-                at = row * TILE
-                dry_fresh_row(rows, first + at, rest + at, cover * TILE_AREA, at, tints, pool, cells, ink, state.mode)
+                dry_fresh_row(rows, row * TILE, begins, tints, surface, dye)
         for row in range(max(0, state.all_top - corner_y), min(TILE, state.all_bottom - corner_y)):
             at = row * TILE
             if left >= right:
                 continue
             count, inner = right - left, at + left
             if not fresh:
-                dry_row(rows, count, first, rest, cover * TILE_AREA, inner, tints, pool, cells, ink, state.mode)
+                dry_row(rows, count, inner, begins, tints, surface, dye)
             if water >= 0:
                 wet_row(pool, water * TILE_AREA + inner, cover * TILE_AREA + inner, count, wetness)
         give_back_ink(state, maps, free, SETTLED, tile)

@@ -87,8 +87,10 @@ def seen_slot(state, maps, tile):
 
 
 @helper
-def gather_row(state, maps, pool, row, y, left, cells, side, scale):
-    """Add a row of the sheet, times `scale`, to a row of cells that begins `left` px from the sheet's corner."""
+def gather_row(state, surface, row, y, block, scale):
+    """Add a row of the sheet, times `scale`, to a block's row of cells."""
+    left, _, cells, side = block
+    maps, pool = surface.maps, surface.pool
     if y < 0 or y >= state.rows * TILE:
         return
     x, past = max(int32(0), left), min(left + cells * side, state.columns * TILE)
@@ -108,14 +110,16 @@ def gather_row(state, maps, pool, row, y, left, cells, side, scale):
 
 
 @helper
-def gather(state, maps, pool, out, left, top, wide, high, side, most):
-    """Write the mean coverage of cells, as a share of the most; off the sheet and where no ink is it is 0."""
+def gather(state, surface, out, block, high, most):
+    """Write the mean coverage of a block's cells, `high` of them down, as a share of the most; off the sheet and where
+    no ink is it is 0."""
+    _, top, wide, side = block
     for y in range(high):
         row = out[y * wide : (y + 1) * wide]
         for i in range(wide):
             row[i] = float32(0)
         for k in range(side):
-            gather_row(state, maps, pool, row, top + y * side + k, left, wide, side, ONE / most)
+            gather_row(state, surface, row, top + y * side + k, block, ONE / most)
     if side > 1:
         per = ONE / float32(side * side)
         for i in range(wide * high):
@@ -203,8 +207,8 @@ def pool_block(state, brush, surface, work, x, y, box, side):
     high = (bottom - y + side - 1) // side + 2 * margin
     area = wide * high
     mean, moved, scratch = work[:area], work[area : 2 * area], work[2 * area :]
-    corner_x, corner_y = x - margin * side, y - margin * side
-    gather(state, surface.maps, surface.pool, mean, corner_x, corner_y, wide, high, side, most_of(brush))
+    block = (x - margin * side, y - margin * side, wide, side)
+    gather(state, surface, mean, block, high, most_of(brush))
     for i in range(area):
         moved[i] = mean[i]
     mean_round(mean, wide, high, reach, scratch)
@@ -214,7 +218,7 @@ def pool_block(state, brush, surface, work, x, y, box, side):
     for row in range(top // TILE, (bottom - 1) // TILE + 1):
         for column in range(left // TILE, (right - 1) // TILE + 1):
             tile = row * state.columns + column
-            pool_tile(state, brush, surface, tile, box, (corner_x, corner_y, wide, side), (mean, moved))
+            pool_tile(state, brush, surface, tile, box, block, (mean, moved))
 
 
 @helper

@@ -1,7 +1,9 @@
 """Show: a sheet's layers, and the stroke in hand on its own, composed onto the ground and drawn to the screen."""
 
 import math
+from typing import NamedTuple
 
+import numpy as np
 from numba import float32, int32, uint32, void
 
 from ...tables.brush_record import BRUSH
@@ -10,6 +12,15 @@ from ..base.registry import array, helper, kernel
 from ..tiles.blend import NORMAL, Pixel, composite, faded
 from ..tiles.sheet import channel, layer_plane, tile_count
 from .ink import DEEP, OF_BYTE, clear_row, fetch_row, high_part, ink_row, layer_rows, round_row, tints_of
+
+
+class Inked(NamedTuple):
+    """A sheet's memory as it is shown: `Surface` without what nobody asks for who writes nothing."""
+
+    maps: np.ndarray
+    pool: np.ndarray
+    cells: np.ndarray
+
 
 FULL = float32(255)
 HALF = float32(0.5)
@@ -82,8 +93,11 @@ def mix_row(ground, rows, count, opacity, mode):
 
 
 @helper
-def lay_over(ground, rows, count, state, brush, layer, maps, pool, cells, tile, inner):
-    """Compose `count` pixels of a layer, from place `inner` of a tile on, onto the ground's rows; `rows` is scratch."""
+def lay_over(ground, rows, count, state, brush, layer, inked, place):
+    """Compose `count` pixels of a layer onto the ground's rows; `place` is the tile and where in it they begin, `rows`
+    scratch space."""
+    maps, pool, cells = inked
+    tile, inner = place
     plane, tiles = layer_plane(layer.which), tile_count(state)
     hand, cover = in_hand(state, brush, maps, tile)
     if layer.which != state.layer:
@@ -105,11 +119,12 @@ def lay_over(ground, rows, count, state, brush, layer, maps, pool, cells, tile, 
 
 
 @helper
-def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, paper):
+def compose_run(out, at, state, brush, layers, inked, span, paper):
     """Compose sheet pixels [x0, x1) of row y, with the stroke in hand, over paper into `out[at:]`.
 
-    The run must lie on the sheet.
+    The span (y, x0, x1) must lie on the sheet.
     """
+    y, x0, x1 = span
     paper_r, paper_g, paper_b = channel(paper, 0), channel(paper, 1), channel(paper, 2)
     blank = packed(paper_r, paper_g, paper_b, FULL)
     red, green, blue = state.shown[:TILE], state.shown[TILE : 2 * TILE], state.shown[2 * TILE : 3 * TILE]
@@ -122,7 +137,7 @@ def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, pap
         inner = (y % TILE) * TILE + x - column * TILE
         count = past - x
         run = out[at : at + count]
-        if is_blank(state, layers, maps, tile):
+        if is_blank(state, layers, inked.maps, tile):
             for i in range(count):
                 run[i] = blank
         else:
@@ -131,7 +146,7 @@ def compose_run(out, at, state, brush, layers, maps, pool, cells, y, x0, x1, pap
             for k in range(len(layers)):
                 if layers[k].shown:
                     ground = (red, green, blue)
-                    lay_over(ground, rows, count, state, brush, layers[k], maps, pool, cells, tile, inner)
+                    lay_over(ground, rows, count, state, brush, layers[k], inked, (tile, inner))
             for i in range(count):
                 run[i] = packed(red[i] * FULL, green[i] * FULL, blue[i] * FULL, FULL)
         at += count
@@ -230,7 +245,7 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
     left in the view. Every screen pixel is the average of the sheet under it. `flat` is scratch space
     for one band of sheet rows. Returns the number of pixels written.
     """
-    state, brush, view = strokes[0], brushes[0], views[0]
+    state, brush, view, inked = strokes[0], brushes[0], views[0], Inked(maps, pool, cells)
     zoom = view.zoom
     view.left = max(0, int32(math.floor((left - view.origin_x) * zoom)))
     view.top = max(0, int32(math.floor((top - view.origin_y) * zoom)))
@@ -265,7 +280,7 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
             past = x1 - int32(view.origin_x) - view.left
             for i in range(first):
                 screen[at + i] = desk
-            compose_run(screen, at + first, state, brush, layers, maps, pool, cells, int32(y0), x0, x1, view.paper)
+            compose_run(screen, at + first, state, brush, layers, inked, (int32(y0), x0, x1), view.paper)
             for i in range(past, width):
                 screen[at + i] = desk
             continue
@@ -275,9 +290,7 @@ def present(strokes, brushes, layers, maps, pool, cells, views, flat, screen, le
             below = int32(math.ceil(view.bottom / zoom + view.origin_y))
             band_bottom = min(band_bottom, max(below, band_top + 1))
             for y in range(band_top, band_bottom):
-                compose_run(
-                    flat, (y - band_top) * stride, state, brush, layers, maps, pool, cells, y, x0, x1, view.paper
-                )
+                compose_run(flat, (y - band_top) * stride, state, brush, layers, inked, (int32(y), x0, x1), view.paper)
         v1 = min(y1, float(band_bottom))
         past_u = view.left * step + view.origin_x
         column = int32(-1)

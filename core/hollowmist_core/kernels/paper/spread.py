@@ -9,6 +9,7 @@ import math
 
 from numba import float32, int32
 
+from ..base.bundles import Run
 from ..base.registry import helper
 from ..touch.cover import clear_row, fade, fade_width, oval_cover, samplers_of, shape_level, shapes_cover, texels_of
 from ..touch.tip import ELLIPSE, POLYGON, SHAPES
@@ -37,8 +38,9 @@ def creep_row(row, grain, count, stamp, brush):
 
 
 @helper
-def crept_oval_row(row, creeps, count, u, v, du, dv, stamp, smoothness):
+def crept_oval_row(row, creeps, count, run, stamp, smoothness):
     """Coverage of an ellipse whose half sides are longer by as far as ink creeps; its fade stays as wide."""
+    u, v, du, dv = run
     for i in range(count):
         k = float32(int32(i))
         inv_a, inv_b = ONE / (stamp.major + creeps[i]), ONE / (stamp.minor + creeps[i])
@@ -47,8 +49,11 @@ def crept_oval_row(row, creeps, count, u, v, du, dv, stamp, smoothness):
 
 
 @helper
-def crept_faces_row(row, other, creeps, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness):
+def crept_faces_row(row, creep, count, run, stamp, brush, scales):
     """Coverage of a tip whose straight faces stand further out; a polygon's corners are rounded off."""
+    creeps, _, other, _ = creep
+    u, v, du, dv = run
+    inv_major, inv_minor, smoothness = scales
     for i in range(count):
         row[i] = ONE
     for k in range(brush.faces):
@@ -61,31 +66,33 @@ def crept_faces_row(row, other, creeps, count, u, v, du, dv, stamp, brush, inv_m
             depth = ONE - (f + df * float32(int32(i))) + creeps[i] * steep
             row[i] = min(row[i], fade(depth * per_fade, smoothness))
     if stamp.tip == POLYGON:
-        crept_oval_row(other, creeps, count, u, v, du, dv, stamp, smoothness)
+        crept_oval_row(other, creeps, count, run, stamp, smoothness)
         for i in range(count):
             row[i] = min(row[i], other[i])
 
 
 @helper
-def widen_ring(near, other, words, count, u, v, du, dv, stamp, sources, radius, start):
+def widen_ring(creep, count, run, stamp, sources, radius, start):
     """Raise `near` to the most of a stamp's coverage at places round about each pixel, at a radius in px."""
+    _, near, other, words = creep
     samplers = samplers_of(stamp, sources.images, HALF * stamp.spread)
     for k in range(AROUND):
         turn = TURN * (float32(int32(k)) + start)
-        at_u = u + math.cos(turn) * radius / stamp.major
-        at_v = v + math.sin(turn) * radius / stamp.minor
+        u = run.x + math.cos(turn) * radius / stamp.major
+        v = run.y + math.sin(turn) * radius / stamp.minor
         clear_row(other, count)
-        shapes_cover(other, words, count, at_u, at_v, du, dv, stamp, sources.bank, samplers)
+        shapes_cover(other, words, count, Run(u, v, run.dx, run.dy), stamp, sources.bank, samplers)
         for i in range(count):
             near[i] = max(near[i], other[i])
 
 
 @helper
-def creep_ring(row, near, other, words, creeps, count, u, v, du, dv, stamp, sources, ring):
+def creep_ring(row, creep, count, run, stamp, sources, ring):
     """Let ink creep from a ring of places round about each pixel.
 
     A texel's mean coverage c, `radius` away, says that the edge is radius + texel (1/2 - c) away.
     """
+    creeps, near, _, _ = creep
     image = sources.images[stamp.image]
     radius = RINGS[ring] * stamp.spread
     level = shape_level(image, stamp.major, stamp.minor, HALF * stamp.spread)
@@ -93,7 +100,7 @@ def creep_ring(row, near, other, words, creeps, count, u, v, du, dv, stamp, sour
     start = HALF * float32(ring)
     for i in range(count):
         near[i] = float32(0)
-    widen_ring(near, other, words, count, u, v, du, dv, stamp, sources, radius, start)
+    widen_ring(creep, count, run, stamp, sources, radius, start)
     # Under one pixel of spread nothing jumps: what creeps out comes in little by little.
     most = min(ONE, stamp.spread)
     for i in range(count):
@@ -103,13 +110,16 @@ def creep_ring(row, near, other, words, creeps, count, u, v, du, dv, stamp, sour
 
 
 @helper
-def spread_row(row, near, other, words, creeps, count, u, v, du, dv, stamp, brush, sources, scales):
-    """Write the coverage of a stamp's row whose ink creeps out; for a shape, `row` holds its own coverage already."""
-    inv_major, inv_minor, smoothness = scales
+def spread_row(row, creep, count, run, stamp, brush, sources, scales):
+    """Write the coverage of a stamp's row whose ink creeps out; for a shape, `row` holds its own coverage already.
+
+    `creep` is how far ink creeps at each pixel, px, as `creep_row` tells it, and three rows of scratch space: coverage,
+    coverage, words.
+    """
     if stamp.tip == SHAPES:
         for ring in range(len(RINGS)):
-            creep_ring(row, near, other, words, creeps, count, u, v, du, dv, stamp, sources, ring)
+            creep_ring(row, creep, count, run, stamp, sources, ring)
     elif stamp.tip == ELLIPSE:
-        crept_oval_row(row, creeps, count, u, v, du, dv, stamp, smoothness)
+        crept_oval_row(row, creep[0], count, run, stamp, scales.smoothness)
     else:
-        crept_faces_row(row, other, creeps, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness)
+        crept_faces_row(row, creep, count, run, stamp, brush, scales)

@@ -74,9 +74,9 @@ def crossing(cover, width, x, y, side, level):
 
 
 @helper
-def walk_line(cover, width, x, y, level, seen, xs, ys, made):
+def walk_line(cover, width, start, level, seen, xs, ys, made):
     """Walk a line from the top of a cell on, until it closes. Returns how many points there are, or -1: no room."""
-    start_x, start_y = x, y
+    x, y = start
     entry = TOP
     while True:
         if entry == TOP:
@@ -94,7 +94,7 @@ def walk_line(cover, width, x, y, level, seen, xs, ys, made):
             y, entry = y + 1, TOP
         else:
             x, entry = x - 1, RIGHT
-        if x == start_x and y == start_y and entry == TOP:
+        if x == start[0] and y == start[1] and entry == TOP:
             return made
 
 
@@ -114,7 +114,7 @@ def trace_outlines(cover, width, height, level, seen, xs, ys, ends):
                 continue
             if lines >= len(ends):
                 return int32(-2)
-            made = walk_line(cover, width, x, y, level, seen, xs, ys, made)
+            made = walk_line(cover, width, (x, y), level, seen, xs, ys, made)
             if made < 0:
                 return int32(-1)
             ends[lines] = made

@@ -9,6 +9,7 @@ import math
 
 from numba import float32, int32, uint32
 
+from ..base.bundles import Run
 from ..base.registry import helper
 from .images import FULL, level_for, level_of, read_clear
 from .tip import ELLIPSE, NIB, SHAPES
@@ -154,8 +155,10 @@ def smoothness_of(stamp):
 
 
 @helper
-def faced_cover(row, count, u, v, du, dv, brush, softness, inv_major, inv_minor, smoothness):
+def faced_cover(row, count, run, brush, softness, scales):
     """Coverage of a tip with straight faces: the depth under the face that is nearest."""
+    u, v, du, dv = run
+    inv_major, inv_minor, smoothness = scales
     for i in range(count):
         row[i] = ONE
     for k in range(brush.faces):
@@ -191,8 +194,8 @@ def sampler_of(image, major, minor, flip_u, flip_v, footprint):
 
 
 @helper
-def image_cover(row, words, count, bank, sampler, u, v, du, dv, scale):
-    """Add the coverage of a shape to `row`, times `scale`; (u, v) are normalised, in which its longer side is 2.
+def image_cover(row, words, count, bank, sampler, run, scale):
+    """Add the coverage of a shape to `row`, times `scale`; `run` is normalised: its longer side is 2.
 
     A pixel of a flattened shape spans more texels across than along: it is read at several places across, each as
     sharp as along (McCormack, Perry, Farkas and Jouppi 1999, "Feline: Fast Elliptical Lines for Anisotropic Texture
@@ -202,18 +205,13 @@ def image_cover(row, words, count, bank, sampler, u, v, du, dv, scale):
     middle_x, middle_y = float32(level[0]) * HALF, float32(level[1]) * HALF
     for k in range(int32(taps)):
         beside = ((float32(int32(k)) + HALF) / taps - HALF) * footprint / minor
-        read_clear(
-            row,
-            words,
-            count,
-            bank,
-            level,
-            middle_x + u * texels_x,
-            middle_y + (v + beside) * texels_y,
-            du * texels_x,
-            dv * texels_y,
-            scale / taps,
+        texels = Run(
+            middle_x + run.x * texels_x,
+            middle_y + (run.y + beside) * texels_y,
+            run.dx * texels_x,
+            run.dy * texels_y,
         )
+        read_clear(row, words, count, bank, level, texels, scale / taps)
 
 
 @helper
@@ -242,23 +240,25 @@ def samplers_of(stamp, images, footprint):
 
 
 @helper
-def shapes_cover(row, words, count, u, v, du, dv, stamp, bank, samplers):
+def shapes_cover(row, words, count, run, stamp, bank, samplers):
     """Add the coverage of a stamp's shape, or of both that it melts from one into the other."""
     one, other = samplers
-    image_cover(row, words, count, bank, one, u, v, du, dv, (ONE - stamp.mix) / FULL)
+    image_cover(row, words, count, bank, one, run, (ONE - stamp.mix) / FULL)
     if stamp.mix > float32(0):
-        u, v = in_other(u, v, stamp)
-        du, dv = in_other(du, dv, stamp)
-        image_cover(row, words, count, bank, other, u, v, du, dv, stamp.mix / FULL)
+        u, v = in_other(run.x, run.y, stamp)
+        du, dv = in_other(run.dx, run.dy, stamp)
+        image_cover(row, words, count, bank, other, Run(u, v, du, dv), stamp.mix / FULL)
 
 
 @helper
-def cover_row(row, count, u, v, du, dv, stamp, brush, inv_major, inv_minor, smoothness):
-    """Write the coverage of `count` pixels of a computed tip's row; (u, v) at the first, (du, dv) per pixel."""
+def cover_row(row, count, run, stamp, brush, scales):
+    """Write the coverage of `count` pixels of a computed tip's row."""
     if stamp.tip == ELLIPSE:
+        u, v, du, dv = run
+        inv_major, inv_minor, smoothness = scales
         softness = stamp.softness
         for i in range(count):
             k = float32(int32(i))
             row[i] = oval_cover(u + du * k, v + dv * k, softness, inv_major, inv_minor, smoothness)
     else:
-        faced_cover(row, count, u, v, du, dv, brush, stamp.softness, inv_major, inv_minor, smoothness)
+        faced_cover(row, count, run, brush, stamp.softness, scales)

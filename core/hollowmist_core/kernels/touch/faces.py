@@ -9,6 +9,7 @@ import math
 
 from numba import float32, int32
 
+from ..base.bundles import Run
 from ..base.registry import helper
 from .cover import fade, fade_width
 
@@ -60,10 +61,15 @@ def is_outermost(brush, k, nx, ny):
 
 
 @helper
-def face_row(row, count, x, y, dx, dy, nx, ny, reach, steep, softness, smoothness):
-    """Lower a row to the coverage under one face: where (nx, ny) comes to `reach` is its edge."""
+def lower_to(row, count, run, sides, edge, soft):
+    """Lower a row to the coverage under one edge, told by its normal and how far it reaches along that; `soft` is its
+    softness and how far its fade is eased."""
+    nx, ny, reach = edge
+    softness, smoothness = soft
+    gx, gy = nx * sides[0], ny * sides[1]
+    steep = math.sqrt(gx * gx + gy * gy)
     per_fade = ONE / fade_width(TWO * softness, steep)
-    f, df = x * nx + y * ny, dx * nx + dy * ny
+    f, df = run.x * nx + run.y * ny, run.dx * nx + run.dy * ny
     for i in range(count):
         row[i] = min(row[i], fade((reach - (f + df * float32(int32(i)))) * per_fade, smoothness))
 
@@ -107,15 +113,6 @@ def hull_of(brush, piece, a, b):
 
 
 @helper
-def lower_to(row, count, x, y, step, sides, edge, soft):
-    """`face_row` of an edge (its normal and how far it reaches) along a row that begins at (x, y)."""
-    nx, ny, reach = edge
-    gx, gy = nx * sides[0], ny * sides[1]
-    steep = math.sqrt(gx * gx + gy * gy)
-    face_row(row, count, x, y, step[0], step[1], nx, ny, reach, steep, soft[0], soft[1])
-
-
-@helper
 def faced_row(row, count, dx, dy, piece, hull, brush, soft):
     """Coverage of a piece of a tip with straight faces along one row; (dx, dy) from its first end to the first pixel,
     device px, `soft` its softness and the smoothness of its edge."""
@@ -123,12 +120,12 @@ def faced_row(row, count, dx, dy, piece, hull, brush, soft):
     ends, sides, tangents = hull
     ax, ay, ar, bx, by, br = ends
     x, y = (dx * cos + dy * sin) * sides[0], (dy * cos - dx * sin) * sides[1]
-    step = (cos * sides[0], -sin * sides[1])
+    run = Run(x, y, cos * sides[0], -sin * sides[1])
     for i in range(count):
         row[i] = ONE
     for k in range(brush.faces):
         reach = max(support(brush, k, ax, ay, ar), support(brush, k, bx, by, br))
-        lower_to(row, count, x, y, step, sides, (brush.face_x[k], brush.face_y[k], reach), soft)
+        lower_to(row, count, run, sides, (brush.face_x[k], brush.face_y[k], reach), soft)
     for edge in tangents:
         if edge[0] != float32(0) or edge[1] != float32(0):
-            lower_to(row, count, x, y, step, sides, edge, soft)
+            lower_to(row, count, run, sides, edge, soft)

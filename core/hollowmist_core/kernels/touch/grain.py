@@ -10,6 +10,7 @@ from numba import float32, int32, uint32
 
 from ...tables.records import GRAIN, GRAIN_KEY, TILE, TILE_AREA
 from ...tables.settings import numbers
+from ..base.bundles import Run
 from ..base.chance import GRAIN_X, GRAIN_Y, chance
 from ..base.registry import helper
 from ..tiles.blend import MULTIPLY, blended
@@ -52,24 +53,21 @@ def grain_sampler(image, side):
 
 
 @helper
-def grain_row(row, words, count, brush, sampler, bank, x, y, dx, dy):
-    """Write the grain 0..1 of `count` places along a line; (x, y) in device px of the frame that it holds to.
+def grain_row(row, words, count, brush, sampler, bank, run):
+    """Write the grain 0..1 of `count` places along a line, in device px of the frame that it holds to.
 
     `sampler` is what `grain_sampler` tells, `words` scratch space.
     """
     level, fit_x, fit_y = sampler
+    x, y, dx, dy = run
     c, s = brush.grain_cos, brush.grain_sin
-    read_tiled(
-        row,
-        words,
-        count,
-        bank,
-        level,
+    turned = Run(
         (x * c + y * s) * fit_x + brush.grain_offset_x * float32(level[0]),
         (y * c - x * s) * fit_y + brush.grain_offset_y * float32(level[1]),
         (dx * c + dy * s) * fit_x,
         (dy * c - dx * s) * fit_y,
     )
+    read_tiled(row, words, count, bank, level, turned)
     lift = HALF * (ONE + brush.grain_brightness)
     if brush.grain_contrast < float32(0):
         steep = ONE + brush.grain_contrast
@@ -130,7 +128,8 @@ def grain_tile(state, brush, sources, surface, tile):
     for line in range(TILE):
         start = slot * TILE_AREA + line * TILE
         row = surface.pool[start : start + TILE]
-        grain_row(row, state.words, TILE, brush, sampler, sources.bank, x, y + float32(int32(line)), ONE, float32(0))
+        run = Run(x, y + float32(int32(line)), ONE, float32(0))
+        grain_row(row, state.words, TILE, brush, sampler, sources.bank, run)
     return slot
 
 
@@ -146,28 +145,38 @@ def moving_sampler(state, stamp, brush, images):
 
 
 @helper
-def moving_row(row, count, dx, dy, state, stamp, brush, bank, sampler):
-    """Write the grain under a stamp's row, read as `moving_sampler` tells.
-
-    (dx, dy) is from the stamp's centre to the first pixel, px.
-    """
-    words = state.words
+def moving_run(state, stamp, brush, dx, dy):
+    """Where the grain under a stamp's row that moves is read, in the frame that it holds to, device px; (dx, dy) is
+    from the stamp's centre to the first pixel."""
     if brush.grain_hold == STAMP and not brush.ribbon:
         c, s = stamp.cos, stamp.sin
         x = (dx * c + dy * s) * stamp.flip_u
         y = (dy * c - dx * s) * stamp.flip_v
-        grain_row(row, words, count, brush, sampler, bank, x, y, c * stamp.flip_u, -s * stamp.flip_v)
-        return
+        return Run(x, y, c * stamp.flip_u, -s * stamp.flip_v)
     if brush.grain_hold == LINE or brush.grain_hold == STAMP:
         c, s = stamp.along_x, stamp.along_y
         dx += stamp.x - stamp.path_x
         dy += stamp.y - stamp.path_y
         x = stamp.s * state.scale + dx * c + dy * s
-        grain_row(row, words, count, brush, sampler, bank, x, dy * c - dx * s, c, -s)
-        return
+        return Run(x, dy * c - dx * s, c, -s)
     x = stamp.x + dx + float32(state.corner_x) + state.shift_x
     y = stamp.y + dy + float32(state.corner_y) + state.shift_y
-    grain_row(row, words, count, brush, sampler, bank, x, y, ONE, float32(0))
+    return Run(x, y, ONE, float32(0))
+
+
+@helper
+def take_grain(bites, easel, row, stamp, grain_at, moving):
+    """Write the grain under a stamp's row: the plane's from place `grain_at` of the pool on, or where that is -1 what
+    moves, as `moving_sampler` tells."""
+    state, brush, _, surface, sources = easel
+    count = row.count
+    if grain_at >= 0:
+        under = surface.pool[grain_at : grain_at + count]
+        for i in range(count):
+            bites[i] = under[i]
+        return
+    run = moving_run(state, stamp, brush, row.dx, row.dy)
+    grain_row(bites, state.words, count, brush, moving, sources.bank, run)
 
 
 @helper

@@ -10,6 +10,7 @@ import math
 from numba import float32, int32, uint32
 
 from ...tables.records import IMAGE, LEVELS
+from ..base.bundles import Run
 from ..base.registry import array, helper, kernel
 
 HALF, ONE = float32(0.5), float32(1)
@@ -192,13 +193,12 @@ def inside(at, step, limit, count):
 
 
 @helper
-def fetch_words(words, count, bank, at, stride, line):
-    """Bring the words at `count` places along a line of a level, which begins at word `at`; `line` is (first place x,
-    y, step x, step y).
+def fetch_words(words, count, bank, at, stride, run):
+    """Bring the words at `count` places of a level, which begins at word `at`; `run` is in 1/65536 texel.
 
     In two loops: all but the reading itself becomes vector instructions.
     """
-    x, y, dx, dy = line
+    x, y, dx, dy = run
     for i in range(count):
         k = int32(i)
         words[i] = at + uint32(int32(y + dy * k) >> 16) * stride + uint32(int32(x + dx * k) >> 16)
@@ -207,15 +207,15 @@ def fetch_words(words, count, bank, at, stride, line):
 
 
 @helper
-def read_clear(row, words, count, bank, level, x, y, dx, dy, scale):
+def read_clear(row, words, count, bank, level, run, scale):
     """Add `count` places along a line through a shape to `row`, 0..255 times `scale`; outside it is clear.
 
-    `level` is what `level_of` tells of one of its levels; (x, y) is the first place in texels of that, from its top
-    left corner; (dx, dy) the step. `words` is scratch space.
+    `level` is what `level_of` tells of one of its levels; `run` is in texels of that, from its top left corner.
+    `words` is scratch space.
     """
     width, height, at = level
-    px, py = fixed(x + HALF), fixed(y + HALF)
-    step_x, step_y = fixed(dx), fixed(dy)
+    px, py = fixed(run.x + HALF), fixed(run.y + HALF)
+    step_x, step_y = fixed(run.dx), fixed(run.dy)
     first, past = inside(px, step_x, int32((width + int32(1)) << 16), count)
     first_y, past_y = inside(py, step_y, int32((height + int32(1)) << 16), count)
     first, past = max(first, first_y), min(past, past_y)
@@ -223,7 +223,7 @@ def read_clear(row, words, count, bank, level, x, y, dx, dy, scale):
         return
     within, count = row[first:past], past - first
     px, py = int32(px + step_x * first), int32(py + step_y * first)
-    fetch_words(words, count, bank, at, uint32(width + int32(1)), (px, py, step_x, step_y))
+    fetch_words(words, count, bank, at, uint32(width + int32(1)), Run(px, py, step_x, step_y))
     scale *= float32(1.0) / FIXED
     for i in range(count):
         k = int32(i)
@@ -260,17 +260,17 @@ def steps_within(at, step, side, most):
 
 
 @helper
-def read_tiled(row, words, count, bank, level, x, y, dx, dy):
+def read_tiled(row, words, count, bank, level, run):
     """Read `count` places along a line through a tile, 0..1; the tile goes on at its other side.
 
-    `level` is what `level_of` tells of one of its levels, `words` scratch space.
+    `level` is what `level_of` tells of one of its levels, `run` is in texels of that, `words` scratch space.
     """
     wide, high, at = level
     width, height = int32(wide << 16), int32(high << 16)
-    px = fixed(wrapped(x + HALF, float32(wide)))
-    py = fixed(wrapped(y + HALF, float32(high)))
+    px = fixed(wrapped(run.x + HALF, float32(wide)))
+    py = fixed(wrapped(run.y + HALF, float32(high)))
     px, py = px if px < width else int32(0), py if py < height else int32(0)
-    step_x, step_y = shortest(fixed(dx), width), shortest(fixed(dy), height)
+    step_x, step_y = shortest(fixed(run.dx), width), shortest(fixed(run.dy), height)
     scale = float32(1.0) / (FIXED * FULL)
     i = int32(0)
     while i < count:
@@ -278,7 +278,7 @@ def read_tiled(row, words, count, bank, level, x, y, dx, dy):
         left = int32(count - i)
         some = min(steps_within(px, step_x, width, left), steps_within(py, step_y, height, left))
         within = row[i : i + some]
-        fetch_words(words, some, bank, at, uint32(wide), (px, py, step_x, step_y))
+        fetch_words(words, some, bank, at, uint32(wide), Run(px, py, step_x, step_y))
         for j in range(some):
             k = int32(j)
             within[j] = blended(words[j], int32(px + step_x * k), int32(py + step_y * k)) * scale

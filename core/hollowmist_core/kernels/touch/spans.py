@@ -7,7 +7,7 @@ from numba import float32, int32
 
 from ...tables.records import TILE
 from ..base.registry import helper
-from .cover import reach_of, sides_of
+from .cover import half_sides, has_corners, reach_of, shape_sides, sides_of
 
 HALF, ONE = float32(0.5), float32(1)
 LANES = int32(8)
@@ -65,9 +65,35 @@ def both_spans(middle, half, other_middle, other_half):
 
 
 @helper
-def narrow_spans(lows, highs, count, line, y, across, down, before, after):
-    """Narrow the spans of rows to where a place's measure, which grows by `across` a px and by `down` a row, lies from
-    `-before` to `after`. A span of which nothing is left ends before it begins."""
+def tip_sides(stamp, images):
+    """Half sides of the box that a stamp fills, as `half_sides` tells them; and of its second shape's."""
+    one = half_sides(stamp, images)
+    if stamp.mix <= float32(0):
+        return one, one
+    return one, shape_sides(images[stamp.other], stamp.other_major, stamp.other_minor, stamp.spread)
+
+
+@helper
+def stamp_span(stamp, sides, dy):
+    """Where a row at height dy over its centre crosses a stamp, whose sides are as `tip_sides` tells them: middle and
+    half width, px. The half width is negative where the row misses it."""
+    if not has_corners(stamp):
+        return oval_span(stamp, dy)
+    one, other = sides
+    middle, half = box_span(one[0], one[1], stamp.cos, stamp.sin, dy)
+    if stamp.mix > float32(0):
+        beside, wide = box_span(other[0], other[1], stamp.other_cos, stamp.other_sin, dy)
+        middle, half = both_spans(middle, half, beside, wide)
+    return middle, half
+
+
+@helper
+def narrow_spans(spans, line, y, growth, limits):
+    """Narrow the spans of rows to where a place's measure, which grows by `growth` (a px, a row), lies within its
+    limits, both counted from 0 outwards. A span of which nothing is left ends before it begins."""
+    lows, highs, count = spans
+    across, down = growth
+    before, after = limits
     if abs(across) > float32(1e-6):
         per = ONE / across
         for i in range(count):
@@ -84,8 +110,8 @@ def narrow_spans(lows, highs, count, line, y, across, down, before, after):
 @helper
 def row_spans(state, count, line, y, low, high, frame, strip):
     """Where `count` rows, from a line of the sheet on, cross the strip of a piece whose first end is at a height y:
-    from where to where, within `low` to `high`, device px from that end. A row's first is larger than its last where
-    it misses the strip.
+    from where to where, within `low` to `high`, device px from that end; and how many. A row's first is larger than its
+    last where it misses the strip.
 
     `frame` is how places grow by px and by row: (along by px, along by row, beside by px, beside by row); `strip` (how
     far beside, how far behind, how far ahead). All rows at once, so that they become vector instructions.
@@ -95,9 +121,10 @@ def row_spans(state, count, line, y, low, high, frame, strip):
     lows, highs = state.creeps[:count], state.nears[:count]
     for i in range(count):
         lows[i], highs[i] = low, high
-    narrow_spans(lows, highs, count, line, y, beside_x, beside_y, beside, beside)
-    narrow_spans(lows, highs, count, line, y, along_x, along_y, behind, ahead)
-    return lows, highs
+    spans = (lows, highs, count)
+    narrow_spans(spans, line, y, (beside_x, beside_y), (beside, beside))
+    narrow_spans(spans, line, y, (along_x, along_y), (behind, ahead))
+    return spans
 
 
 @helper
@@ -108,12 +135,13 @@ def away_from(along, beside, length):
 
 
 @helper
-def fill_spans(fulls, lows, highs, count, line, y, start, frame, inner, length):
+def fill_spans(fulls, spans, line, y, start, frame, inner, length):
     """Bring the spans of rows to whole vectors of a tile's cells, and tell which are full: 1 where both of a row's ends
     lie within `inner` of the line. It bulges nowhere inwards: between two full pixels all are full.
 
     A row without a cell ends where it begins. All rows at once, so that they become vector instructions.
     """
+    lows, highs, count = spans
     along_x, along_y, beside_x, beside_y = frame
     lanes, whole = float32(LANES), float32(TILE)
     for i in range(count):

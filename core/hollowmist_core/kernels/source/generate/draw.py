@@ -4,6 +4,7 @@ import math
 
 from numba import float32
 
+from ...base.bundles import Picture
 from ...base.chance import chance
 from ...base.registry import helper
 
@@ -24,8 +25,9 @@ def soft_edge(depth, softness):
 
 
 @helper
-def put(out, width, height, x, y, ink, tiled):
+def put(picture, x, y, ink):
     """Keep the larger ink at a pixel; beyond the border on the other side of a tile, else nowhere."""
+    out, width, height, tiled = picture
     if tiled:
         x, y = x % width, y % height
     elif x < 0 or y < 0 or x >= width or y >= height:
@@ -35,7 +37,7 @@ def put(out, width, height, x, y, ink, tiled):
 
 
 @helper
-def oval(out, width, height, cx, cy, rx, ry, turn, softness, ink, tiled):
+def oval(picture, cx, cy, rx, ry, turn, softness, ink):
     """An oval spot: centre, half axes, turn in radians, softness of its edge, all px; and its ink."""
     rx, ry = max(0.35, rx), max(0.35, ry)
     c, s = math.cos(turn), math.sin(turn)
@@ -47,11 +49,11 @@ def oval(out, width, height, cx, cy, rx, ry, turn, softness, ink, tiled):
             f = math.hypot((dx * c + dy * s) / rx, (dy * c - dx * s) / ry)
             cover = soft_edge((1.0 - f) * least, softness)
             if cover > 0.0:
-                put(out, width, height, x, y, cover * ink, tiled)
+                put(picture, x, y, cover * ink)
 
 
 @helper
-def bar(out, width, height, ax, ay, bx, by, ra, rb, ink, tiled):
+def bar(picture, ax, ay, bx, by, ra, rb, ink):
     """A line with round ends from a to b whose half width changes from ra to rb, px."""
     reach = max(ra, rb) + 1.0
     dx, dy = bx - ax, by - ay
@@ -63,11 +65,12 @@ def bar(out, width, height, ax, ay, bx, by, ra, rb, ink, tiled):
             depth = ra + (rb - ra) * t - math.hypot(px - t * dx, py - t * dy)
             cover = min(1.0, max(0.0, depth + 0.5))
             if cover > 0.0:
-                put(out, width, height, x, y, cover * ink, tiled)
+                put(picture, x, y, cover * ink)
 
 
 @helper
-def clear(out, count):
-    """Bare paper."""
-    for i in range(count):
+def bare(out, width, height, tiled):
+    """A picture of bare paper."""
+    for i in range(width * height):
         out[i] = float32(0)
+    return Picture(out, width, height, tiled)

@@ -13,6 +13,7 @@ from ...base.registry import array, kernel
 from ..prepare.blur import blur_room
 from ..prepare.seam import BOTH, settle
 from ..prepare.steps import STEP
+from .draw import bare
 from .hatching import hatch
 from .marks import bristles, dots, fibre, speckle, squiggles
 from .noise import clouds, tooth, weave
@@ -92,9 +93,11 @@ def generate(steps, screens, out, scratch):
         leaf(out, width, height, v)
     elif step.kind == POLYGON:
         corner_up = 0.5 - 0.25 * int(v[0])
-        faced(out, width, height, int(v[0]), corner_up, float(v[1]), math.radians(v[2]), float(v[3]), float(v[4]))
+        picture = bare(out, width, height, False)
+        faced(picture, int(v[0]), corner_up, float(v[1]), math.radians(v[2]), float(v[3]), float(v[4]))
     elif step.kind == NIB:
-        faced(out, width, height, 4, 0.0, float(v[0]), math.radians(v[1]), float(v[2]), float(v[3]))
+        picture = bare(out, width, height, False)
+        faced(picture, 4, 0.0, float(v[0]), math.radians(v[1]), float(v[2]), float(v[3]))
     elif step.kind == RINGS:
         rings(out, width, height, seed, v)
     if step.kind <= LAST_GRAIN and step.kind != HALFTONE:

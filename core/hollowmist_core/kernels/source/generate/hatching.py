@@ -3,7 +3,7 @@
 import math
 
 from ...base.registry import helper
-from .draw import clear, put
+from .draw import bare, put
 from .noise import gradient_noise
 
 
@@ -13,7 +13,7 @@ def hatch(out, width, height, seed, v):
 
     The lines' slope is lines across to lines down, so that every line meets another one at the border.
     """
-    clear(out, width * height)
+    picture = bare(out, width, height, False)
     across, down = max(1, int(v[0])), int(v[1])
     run = math.hypot(across, down)
     period = width / run
@@ -31,4 +31,4 @@ def hatch(out, width, height, seed, v):
             weight = 1.0 - v[4] * (0.5 + 0.7 * gradient_noise(seed, 2, u * 8.0, w * 8.0, 8))
             ink = min(1.0, max(0.0, half * max(0.0, weight) - away + 0.5))
             if ink > 0.0:
-                put(out, width, height, x, y, ink, False)
+                put(picture, x, y, ink)

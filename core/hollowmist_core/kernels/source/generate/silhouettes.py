@@ -3,7 +3,7 @@
 import math
 
 from ...base.registry import helper
-from .draw import bar, clear, oval, pick, put, soft_edge
+from .draw import bar, bare, oval, pick, put, soft_edge
 from .noise import gradient_noise
 
 TWO_PI = 2.0 * math.pi
@@ -18,7 +18,7 @@ def round_noise(seed, octave, turn, lobes):
 @helper
 def ragged(out, width, height, seed, v):
     """A disc with a ragged rim. Values: raggedness, lobes, holes, softness."""
-    clear(out, width * height)
+    picture = bare(out, width, height, False)
     radius = 0.44 * width
     lobes = max(3, int(v[1]))
     for y in range(height):
@@ -34,12 +34,13 @@ def ragged(out, width, height, seed, v):
                 hole = gradient_noise(seed, 3, x / width * 14.0, y / height * 14.0, 14)
                 cover *= 1.0 - soft_edge((hole - 1.0 + v[2]) * 12.0, 2.0)
             if cover > 0.0:
-                put(out, width, height, x, y, cover, False)
+                put(picture, x, y, cover)
 
 
 @helper
-def ring(out, width, height, cx, cy, radius, tone, seed, raggedness, lobes):
+def ring(picture, cx, cy, radius, tone, seed, raggedness, lobes):
     """Cover with a disc of a tone, whose rim goes in and out."""
+    out, width, height, _ = picture
     reach = radius * (1.0 + 0.5 * raggedness) + 1.0
     for y in range(max(0, int(cy - reach)), min(height, int(cy + reach) + 2)):
         for x in range(max(0, int(cx - reach)), min(width, int(cx + reach) + 2)):
@@ -60,7 +61,7 @@ def rings(out, width, height, seed, v):
 
     Values: how many, first and last size, first and last tone, how far they travel along and across, raggedness, lobes.
     """
-    clear(out, width * height)
+    picture = bare(out, width, height, False)
     count, lobes = max(2, int(v[0])), max(3, int(v[8]))
     for k in range(count):
         part = k / (count - 1)
@@ -68,36 +69,36 @@ def rings(out, width, height, seed, v):
         tone = v[3] + part * (v[4] - v[3])
         cx = width * (0.5 + v[5] * (part - 0.5))
         cy = height * (0.5 + v[6] * (part - 0.5))
-        ring(out, width, height, cx, cy, radius, tone, seed + k, v[7], lobes)
+        ring(picture, cx, cy, radius, tone, seed + k, v[7], lobes)
 
 
 @helper
 def splat(out, width, height, seed, v):
     """A splash: a blot, its rays and drops. Values: drops, reach, drop size, rays, blot size."""
-    clear(out, width * height)
+    picture = bare(out, width, height, False)
     middle = 0.5 * width
     blot = 0.5 * v[4] * width
-    oval(out, width, height, middle, middle, blot, blot * 0.9, pick(seed, 0, 9, 0.0, TWO_PI), 2.0, 1.0, False)
+    oval(picture, middle, middle, blot, blot * 0.9, pick(seed, 0, 9, 0.0, TWO_PI), 2.0, 1.0)
     for k in range(int(v[3])):
         turn = pick(seed, k, 0, 0.0, TWO_PI)
         length = blot + (0.46 * width - blot) * v[1] * pick(seed, k, 1, 0.2, 0.8)
         bx, by = middle + length * math.cos(turn), middle + length * math.sin(turn)
         thick = blot * pick(seed, k, 2, 0.2, 0.5)
-        bar(out, width, height, middle, middle, bx, by, thick, 0.6, 1.0, False)
+        bar(picture, middle, middle, bx, by, thick, 0.6, 1.0)
         drop = 0.02 * width * pick(seed, k, 3, 0.4, 1.0)
-        oval(out, width, height, bx, by, drop, drop, 0.0, 1.0, 1.0, False)
+        oval(picture, bx, by, drop, drop, 0.0, 1.0, 1.0)
     for k in range(int(v[0])):
         turn = pick(seed, k, 4, 0.0, TWO_PI)
         away = blot + (0.45 * width - blot) * v[1] * math.sqrt(pick(seed, k, 5, 0.0, 1.0))
         r = 0.5 * v[2] * width * pick(seed, k, 6, 0.15, 1.0) ** 2
         x, y = middle + away * math.cos(turn), middle + away * math.sin(turn)
-        oval(out, width, height, x, y, r, r * pick(seed, k, 7, 0.7, 1.0), turn, 1.0, 1.0, False)
+        oval(picture, x, y, r, r * pick(seed, k, 7, 0.7, 1.0), turn, 1.0, 1.0)
 
 
 @helper
 def leaf(out, width, height, v):
     """A leaf with two points. Values: breadth, where it is broadest, sharpness of the two points, softness."""
-    clear(out, width * height)
+    picture = bare(out, width, height, False)
     long = 0.47 * width
     peak = v[1]
     for y in range(height):
@@ -111,16 +112,16 @@ def leaf(out, width, height, v):
             away = abs(y + 0.5 - 0.5 * height)
             cover = soft_edge(half - away - 0.5 * v[4] * half, v[4] * half)
             if cover > 0.0:
-                put(out, width, height, x, y, min(cover, half), False)
+                put(picture, x, y, min(cover, half))
 
 
 @helper
-def faced(out, width, height, faces, phase, roundness, turn, corner, softness):
+def faced(picture, faces, phase, roundness, turn, corner, softness):
     """A regular polygon, or with four faces at roundness below one an oblong; corners rounded, edge softened.
 
     `phase` is where the first face looks, in faces.
     """
-    clear(out, width * height)
+    _, width, height, _ = picture
     radius = 0.46 * width
     c, s = math.cos(turn), math.sin(turn)
     for y in range(height):
@@ -144,4 +145,4 @@ def faced(out, width, height, faces, phase, roundness, turn, corner, softness):
             least = radius * roundness
             cover = soft_edge((inner - f) * least - 0.5 * softness * least, softness * least)
             if cover > 0.0:
-                put(out, width, height, x, y, cover, False)
+                put(picture, x, y, cover)

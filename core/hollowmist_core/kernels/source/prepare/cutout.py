@@ -58,15 +58,15 @@ def flood(image, mask, stack, width, height, x, y, tolerance):
 
 
 @helper
-def cut_flood(image, out, width, height, scratch, tolerance, softness, points, point_count):
+def cut_flood(image, out, width, height, scratch, tolerance, softness, points):
     """Take away what is joined to the points (shares of width and height), or to the corners if there are none."""
     count = width * height
     mask, rest = scratch[:count], scratch[count:]
     for i in range(count):
         mask[i] = float32(0)
-    seeds = point_count if point_count > 0 else 4
-    for k in range(seeds):
-        if point_count > 0:
+    given = len(points) // 2
+    for k in range(given if given > 0 else 4):
+        if given > 0:
             u, v = points[2 * k], points[2 * k + 1]
         else:
             u, v = float32(k % 2), float32(k // 2)

@@ -2,9 +2,11 @@
 Synthesis and Transfer")."""
 
 import math
+from typing import NamedTuple
 
 from numba import float32, int32
 
+from ...base.bundles import Lines
 from ...base.chance import chance
 from ...base.registry import helper
 from .seam import AROUND, FEATHER, ZONE, least_before, near_step, trace, usual_course
@@ -19,6 +21,19 @@ LEAST_PATCH = 8
 """Side of the smallest patch, px."""
 
 ONE = float32(1)
+
+
+class Patch(NamedTuple):
+    """A square patch, px: where it is taken from the picture, where it goes in the tile, its side, how far it overlaps
+    what lies there, and on which of its sides something does (left, top, right, bottom)."""
+
+    x: int
+    y: int
+    left: int
+    top: int
+    side: int
+    overlap: int
+    sides: tuple[bool, bool, bool, bool]
 
 
 @helper
@@ -54,13 +69,16 @@ def sum_costs(field, costs, band, lines):
 
 
 @helper
-def misfit(image, width, x, y, out, side, left, top, patch, overlap, sides):
-    """How badly a patch of the picture at (x, y) fits what lies about its place in the tile: the mean square."""
+def misfit(picture, tile, patch):
+    """How badly a patch of the picture fits what lies about its place in the tile: the mean square."""
+    image, width, _, _ = picture
+    out, side, _, _ = tile
+    x, y, left, top, patch_side, overlap, sides = patch
     total, count = 0.0, 0
-    for j in range(patch):
-        for i in range(patch):
+    for j in range(patch_side):
+        for i in range(patch_side):
             near = (sides[0] and i < overlap) or (sides[1] and j < overlap)
-            near = near or (sides[2] and i >= patch - overlap) or (sides[3] and j >= patch - overlap)
+            near = near or (sides[2] and i >= patch_side - overlap) or (sides[3] and j >= patch_side - overlap)
             if not near:
                 continue
             away = image[(y + j) * width + x + i] - out[(top + j) % side * side + (left + i) % side]
@@ -77,50 +95,52 @@ def share_beside(path, at, along, far, size):
 
 
 @helper
-def lay_patch(image, width, height, x, y, out, side, left, top, patch, overlap, sides, cuts, scratch):
+def lay_patch(picture, tile, patch, cuts, scratch):
     """Lay a patch into the tile, cut along the paths where it differs least from what is there.
 
-    `sides` tells on which of its sides (left, top, right, bottom) something lies. What the cuts come to is added to
-    `cuts`, as `seam.close_seam` has them.
+    What the cuts come to is added to `cuts`, as `seam.close_seam` has them.
     """
-    field = scratch[: patch * overlap]
-    costs = scratch[patch * overlap : 2 * patch * overlap]
-    paths = scratch[2 * patch * overlap : 2 * patch * overlap + 4 * patch]
+    image, width, height, _ = picture
+    out, side, _, _ = tile
+    x, y, left, top, size, overlap, sides = patch
+    field = scratch[: size * overlap]
+    costs = scratch[size * overlap : 2 * size * overlap]
+    paths = scratch[2 * size * overlap : 2 * size * overlap + 4 * size]
     for k in range(4):
-        path = paths[k * patch : (k + 1) * patch]
-        for along in range(patch):
+        path = paths[k * size : (k + 1) * size]
+        for along in range(size):
             path[along] = float32(-8)
         if not sides[k]:
             continue
-        for along in range(patch):
+        for along in range(size):
             for at in range(overlap):
-                across = at if k < 2 else patch - 1 - at
+                across = at if k < 2 else size - 1 - at
                 i, j = (across, along) if k % 2 == 0 else (along, across)
                 there = out[(top + j) % side * side + (left + i) % side]
                 field[along * overlap + at] = abs(image[(y + j) * width + x + i] - there)
-        sum_costs(field, costs, overlap, patch)
-        trace(costs, path, overlap, patch, -1)
-        for along in range(patch):
+        sum_costs(field, costs, overlap, size)
+        trace(costs, path, overlap, size, -1)
+        for along in range(size):
             at = int(path[along])
-            across = at if k < 2 else patch - 1 - at
+            across = at if k < 2 else size - 1 - at
             i, j = (across, along) if k % 2 == 0 else (along, across)
             if k % 2 == 0:
                 cuts[1] += near_step(image, (y + j) * width, 1, width, x + i, AROUND)
             else:
                 cuts[4] += near_step(image, x + i, width, height, y + j, AROUND)
-    for j in range(patch):
-        for i in range(patch):
+    for j in range(size):
+        for i in range(size):
             share = ONE
-            share = min(share, share_beside(paths[0:patch], i, j, False, patch))
-            share = min(share, share_beside(paths[patch : 2 * patch], j, i, False, patch))
-            share = min(share, share_beside(paths[2 * patch : 3 * patch], i, j, True, patch))
-            share = min(share, share_beside(paths[3 * patch : 4 * patch], j, i, True, patch))
+            share = min(share, share_beside(paths[0:size], i, j, False, size))
+            share = min(share, share_beside(paths[size : 2 * size], j, i, False, size))
+            share = min(share, share_beside(paths[2 * size : 3 * size], i, j, True, size))
+            share = min(share, share_beside(paths[3 * size : 4 * size], j, i, True, size))
             at = (top + j) % side * side + (left + i) % side
             out[at] += share * (image[(y + j) * width + x + i] - out[at])
     for k in range(4):
-        for along in range(patch if sides[k] else 0):
-            at = int(paths[k * patch + along])
-            across = at if k < 2 else patch - 1 - at
+        for along in range(size if sides[k] else 0):
+            at = int(paths[k * size + along])
+            across = at if k < 2 else size - 1 - at
             for one in range(across - ZONE, across + ZONE):
                 i, j = (one, along) if k % 2 == 0 else (along, one)
                 di, dj = (1, 0) if k % 2 == 0 else (0, 1)
@@ -148,10 +168,10 @@ def worst_course(out, side, step, line_step, period, usual):
 def read_courses(image, out, width, height, side, periods, cuts):
     """Add to `cuts` whether the courses of a pattern are whole in the tile that was grown of it."""
     if 0 < periods[0] < side:
-        usual = usual_course(image, width, height, 1, width, periods[0])
+        usual = usual_course(Lines(image, width, height, 1, width), periods[0])
         cuts[2] = worst_course(out, side, 1, side, periods[0], usual)
     if 0 < periods[1] < side:
-        usual = usual_course(image, height, width, width, 1, periods[1])
+        usual = usual_course(Lines(image, height, width, width, 1), periods[1])
         cuts[5] = worst_course(out, side, side, 1, periods[1], usual)
 
 
@@ -163,13 +183,15 @@ def grow_room(wanted, width, height):
 
 
 @helper
-def grow(image, out, width, height, side, wanted, seed, cuts, scratch):
-    """Grow a tile `side` px large, as `grown_side` has it for `wanted`, from patches of a picture.
+def grow(picture, tile, wanted, seed, cuts, scratch):
+    """Grow a tile, as large as `grown_side` has it for `wanted`, from patches of a picture.
 
     `scratch` has room as `grow_room` says.
     """
-    patch, overlap = patch_of(wanted, width, height)
-    step = patch - overlap
+    _, width, height, _ = picture
+    out, side, _, _ = tile
+    size, overlap = patch_of(wanted, width, height)
+    step = size - overlap
     count = side // step
     for i in range(side * side):
         out[i] = float32(0)
@@ -181,27 +203,12 @@ def grow(image, out, width, height, side, wanted, seed, cuts, scratch):
             best_x, best_y, least = 0, 0, 1e30
             for one in range(TRIES):
                 index = int32(place * TRIES + one)
-                x = int(chance(seed, index, 0) * float32(width - patch + 1))
-                y = int(chance(seed, index, 1) * float32(height - patch + 1))
-                left, top = column * step, row * step
-                away = misfit(image, width, x, y, out, side, left, top, patch, overlap, sides)
+                x = int(chance(seed, index, 0) * float32(width - size + 1))
+                y = int(chance(seed, index, 1) * float32(height - size + 1))
+                away = misfit(picture, tile, Patch(x, y, column * step, row * step, size, overlap, sides))
                 if away < least:
                     best_x, best_y, least = x, y, away
                 if place == 0:
                     break
-            lay_patch(
-                image,
-                width,
-                height,
-                best_x,
-                best_y,
-                out,
-                side,
-                column * step,
-                row * step,
-                patch,
-                overlap,
-                sides,
-                cuts,
-                scratch,
-            )
+            patch = Patch(best_x, best_y, column * step, row * step, size, overlap, sides)
+            lay_patch(picture, tile, patch, cuts, scratch)

@@ -5,6 +5,7 @@ import math
 from numba import float32, int32
 
 from ....tables.steps import STEP_BY_NAME
+from ...base.bundles import Lines
 from ...base.registry import helper
 
 LEFT, RIGHT, UPPER, LOWER = STEP_BY_NAME["mirror"].numbers("kept", "left", "right", "upper", "lower")
@@ -95,11 +96,13 @@ def shift(image, out, width, height, across, down):
 
 
 @helper
-def resize_lines(image, out, lines, side, to_side, line_step, step, to_line_step, to_step, tiled):
+def resize_lines(picture, to, tiled):
     """Resize all lines of one direction by a triangle filter that is widened where it shrinks.
 
     Beyond the border nothing counts, or the other side where it is tiled.
     """
+    image, side, lines, step, line_step = picture
+    out, to_side, _, to_step, to_line_step = to
     scale = side / to_side
     support = max(1.0, scale)
     for i in range(to_side):
@@ -123,16 +126,20 @@ def resize_lines(image, out, lines, side, to_side, line_step, step, to_line_step
 def resize(image, out, width, height, to_width, to_height, scratch, tiled):
     """Resize, smaller or larger."""
     between = scratch[: to_width * height]
-    resize_lines(image, between, height, width, to_width, width, 1, to_width, 1, tiled)
-    resize_lines(between, out, to_width, height, to_height, 1, to_width, 1, to_width, tiled)
+    resize_lines(Lines(image, width, height, 1, width), Lines(between, to_width, height, 1, to_width), tiled)
+    resize_lines(Lines(between, height, to_width, to_width, 1), Lines(out, to_height, to_width, to_width, 1), tiled)
 
 
 @helper
-def combine(image, out, width, height, other, other_width, other_height, way, across, down, scale, degrees):
-    """Lay another picture over this one and add, cut or intersect; its place counts from the middle.
+def combine(picture, other, out, way, place):
+    """Lay another picture over this one and add, cut or intersect.
 
-    `across` and `down` are shares of this picture's sides; at scale 1 the longer sides are alike.
+    Its place is (across, down, scale, degrees): from the middle, as shares of this picture's sides; at scale 1 the
+    longer sides are alike.
     """
+    image, width, height, _ = picture
+    over, other_width, other_height, _ = other
+    across, down, scale, degrees = place
     turn = math.radians(degrees)
     fit = max(width, height) / max(other_width, other_height) * scale
     c, s = math.cos(turn) / fit, math.sin(turn) / fit
@@ -142,7 +149,7 @@ def combine(image, out, width, height, other, other_width, other_height, way, ac
             dx = x + 0.5 - (0.5 + across) * width
             a = image[y * width + x]
             from_x, from_y = dx * c + dy * s + 0.5 * other_width, dy * c - dx * s + 0.5 * other_height
-            b = bilinear(other, other_width, other_height, from_x, from_y)
+            b = bilinear(over, other_width, other_height, from_x, from_y)
             if way == ADD:
                 out[y * width + x] = a + b - a * b
             elif way == CUT:

@@ -10,6 +10,7 @@ import math
 from numba import float32, int32
 
 from ....tables.steps import STEP_BY_NAME
+from ...base.bundles import Lines
 from ...base.registry import helper
 from .repeat import straighten
 
@@ -49,15 +50,17 @@ def least_before(costs, band, line, i):
 
 
 @helper
-def cheapest(image, base, over, row, step, line_step, band, lines, costs, closed, start):
-    """Costs of the paths of least difference through a band, line by line, from the top down.
+def cheapest(picture, kept, band, costs, closed, start):
+    """Costs of the paths of least difference through a band that lies over another `kept` places on, line by line, from
+    the top down.
 
     `costs` holds `band` places per line. With `closed`, paths start at `start` only.
     """
+    image, _, lines, step, line_step = picture
     for line in range(lines):
-        at = row + line * line_step
+        at = line * line_step
         for i in range(band):
-            gap = image[base + at + i * step] - image[over + at + i * step]
+            gap = image[at + i * step] - image[at + (kept + i) * step]
             cost = gap * gap
             if line > 0:
                 cost += least_before(costs, band, line, i)
@@ -87,13 +90,14 @@ def trace(costs, path, band, lines, end):
 
 
 @helper
-def mean_of(image, start, line_step, step, lines, count):
-    """Mean of a part of a picture."""
+def mean_of(picture):
+    """Mean of a picture."""
+    image, side, lines, step, line_step = picture
     total = 0.0
     for line in range(lines):
-        for i in range(count):
-            total += image[start + line * line_step + i * step]
-    return float32(total / (lines * count))
+        for i in range(side):
+            total += image[line * line_step + i * step]
+    return float32(total / (lines * side))
 
 
 @helper
@@ -107,8 +111,9 @@ def near_step(image, row, step, side, at, reach):
 
 
 @helper
-def usual_course(image, side, lines, step, line_step, period):
+def usual_course(picture, period):
     """How much a picture differs from itself one period on, or from its neighbours if that is more: mean square."""
+    image, side, lines, step, line_step = picture
     inside, near, count = 0.0, 0.0, 0
     for line in range(lines):
         row = line * line_step
@@ -123,8 +128,9 @@ def usual_course(image, side, lines, step, line_step, period):
 
 
 @helper
-def course_across(image, side, lines, step, line_step, kept, path, period, along, aside):
+def course_across(picture, kept, path, period, along, aside):
     """How much a pattern differs across the cut from its next course, moved by (along, aside) px: mean square."""
+    image, side, lines, step, line_step = picture
     total, count = 0.0, 0
     for line in range(max(0, -aside), min(lines, lines - aside)):
         row = line * line_step
@@ -139,7 +145,7 @@ def course_across(image, side, lines, step, line_step, kept, path, period, along
 
 
 @helper
-def course_step(image, side, lines, step, line_step, kept, path, period):
+def course_step(picture, kept, path, period):
     """How much more a pattern differs from its next course across the cut than elsewhere; 0 where it has no courses.
 
     A cut through bricks can be without a step, and yet everybody sees the bricks that it halved: what lies one period
@@ -148,19 +154,17 @@ def course_step(image, side, lines, step, line_step, kept, path, period):
     """
     if period <= 0 or kept < 2 * period:
         return float32(0)
-    usual = usual_course(image, side, lines, step, line_step, period)
+    usual = usual_course(picture, period)
     least = 1e30
     for along in range(-SLIP, SLIP + 1):
         for aside in range(-SLIP, SLIP + 1):
-            least = min(least, course_across(image, side, lines, step, line_step, kept, path, period, along, aside))
+            least = min(least, course_across(picture, kept, path, period, along, aside))
     return float32(math.sqrt(least / usual)) if usual > 1e-9 else float32(0)
 
 
 @helper
-def close_along(
-    image, out, side, lines, step, line_step, to_step, to_line_step, band, way, closes, period, cuts, scratch
-):
-    """Close one direction: `side` pixels in each of `lines` lines become side - band.
+def close_along(picture, to, way, closes, period, cuts, scratch):
+    """Close one direction: a picture's lines become shorter, by the band in which their ends lie over each other.
 
     To `cuts` is added the step across the cut, pixel by pixel along it, and what neighbours around it do (a slow change
     counts as a cut in its middle); then what `course_step` says. `period` is
@@ -169,19 +173,21 @@ def close_along(
     Place 0 of a line then goes on from its last place. With `closes` the cut ends where it began,
     because the lines themselves wrap.
     """
-    kept = side - band
+    image, side, lines, step, line_step = picture
+    out, kept, _, to_step, to_line_step = to
+    band = side - kept
     path = scratch[:lines]
     costs = scratch[lines : lines + lines * band]
     mean = float32(0)
     if way == CUT:
-        cheapest(image, 0, kept * step, 0, step, line_step, band, lines, costs, False, 0)
+        cheapest(picture, kept, band, costs, False, 0)
         trace(costs, path, band, lines, -1)
         if closes:
             start = int(path[lines // 2])
-            cheapest(image, 0, kept * step, 0, step, line_step, band, lines, costs, True, start)
+            cheapest(picture, kept, band, costs, True, start)
             trace(costs, path, band, lines, start)
     else:
-        mean = mean_of(image, 0, line_step, step, lines, side)
+        mean = mean_of(picture)
     for line in range(lines):
         row, to_row = line * line_step, line * to_line_step
         for i in range(kept):
@@ -208,7 +214,7 @@ def close_along(
     if way == BLEND:
         for line in range(lines):
             path[line] = float32(band // 2)
-    cuts[2] = course_step(image, side, lines, step, line_step, kept, path, period)
+    cuts[2] = course_step(picture, kept, path, period)
 
 
 @helper
@@ -236,42 +242,42 @@ def crop_along(image, out, width, wide, high):
 
 
 @helper
-def close_seam(image, out, width, height, wide, high, scratch, way, share, axes, periods, spans, cuts):
-    """Close the seam across, down, or both: a tile of `wide` x `high` px is left, whose sides overlap by a band.
+def close_seam(step, image, out, scratch):
+    """Close the seam across, down, or both: a tile as large as the step has been sized is left, whose sides overlap by
+    a band.
 
-    `scratch` has room as `closing_room` says. `periods` are the picture's own, across and down, px, and `spans` what
-    `wide` and `high` are in the first and the last third, where they are whole numbers of those. `cuts` receives,
+    `scratch` has room as `closing_room` says. The step tells the picture's own periods, across and down, px, and what
+    its width and height are in the first and the last third, where they are whole numbers of those. Its `cuts` receive,
     across and then down, the step across the cut, what neighbours around it do, and what `course_step` says.
     """
+    width, height, wide, high = step.width, step.height, step.to_width, step.to_height
+    way, share, axes = int(step.values[0]), step.values[1], int(step.values[2])
     cutting = CUT if way == REPEAT else way
     for k in range(6):
-        cuts[k] = float32(0)
+        step.cuts[k] = float32(0)
     straight = scratch[: width * height]
     between = scratch[width * height : width * height + wide * height]
     rest = scratch[width * height + wide * height :]
     band = min(width - wide, band_of(width, share))
     if axes == DOWN or band < 1:
         crop_along(image, between, width, wide, height)
-    elif way == REPEAT:
-        straighten(image, straight, width, height, 1, width, wide, spans[0:2])
-        close_along(
-            straight, between, wide + band, height, 1, width, 1, wide, band, cutting, False, periods[0], cuts[0:3], rest
-        )
     else:
-        close_along(
-            image, between, wide + band, height, 1, width, 1, wide, band, cutting, False, periods[0], cuts[0:3], rest
-        )
+        taken = image
+        if way == REPEAT:
+            straighten(image, straight, width, height, 1, width, wide, step.spans[0:2])
+            taken = straight
+        picture, to = Lines(taken, wide + band, height, 1, width), Lines(between, wide, height, 1, wide)
+        close_along(picture, to, cutting, False, step.periods[0], step.cuts[0:3], rest)
     band = min(height - high, band_of(height, share))
     if axes == ACROSS or band < 1:
         crop_along(between, out, wide, wide, high)
         return
+    taken = between
     if way == REPEAT:
-        straighten(between, straight, height, wide, wide, 1, high, spans[2:4])
-        close_along(
-            straight, out, high + band, wide, wide, 1, wide, 1, band, cutting, True, periods[1], cuts[3:6], rest
-        )
-    else:
-        close_along(between, out, high + band, wide, wide, 1, wide, 1, band, cutting, True, periods[1], cuts[3:6], rest)
+        straighten(between, straight, height, wide, wide, 1, high, step.spans[2:4])
+        taken = straight
+    picture, to = Lines(taken, high + band, wide, wide, 1), Lines(out, high, wide, wide, 1)
+    close_along(picture, to, cutting, True, step.periods[1], step.cuts[3:6], rest)
 
 
 @helper

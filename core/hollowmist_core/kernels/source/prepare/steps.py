@@ -7,6 +7,7 @@ import numpy as np
 from numba import float32, int32, void
 
 from ....tables.steps import STEPS
+from ...base.bundles import Picture
 from ...base.registry import array, helper, kernel
 from .blur import blur, blur_room, sharpen
 from .cutout import FLOOD, content_box, copy_part, cut_brightness, cut_flood, fade_edge
@@ -144,25 +145,12 @@ def close(step, image, out, scratch):
         if not can_grow(width, height):
             copy_part(image, out, width, height, 0, 0, width, height)
             return
-        grow(image, out, width, height, wide, int(v[3]), int32(v[4]), step.cuts, scratch)
+        picture, tile = Picture(image, width, height, False), Picture(out, wide, high, True)
+        grow(picture, tile, int(v[3]), int32(v[4]), step.cuts, scratch)
         read_courses(image, out, width, height, wide, step.periods, step.cuts)
         settle(out, wide, high, scratch, 0)
         return
-    close_seam(
-        image,
-        out,
-        width,
-        height,
-        wide,
-        high,
-        scratch,
-        way,
-        v[1],
-        axes,
-        step.periods,
-        step.spans,
-        step.cuts,
-    )
+    close_seam(step, image, out, scratch)
     # Along a direction that stayed open nothing is moved: its seam would come to lie in the middle.
     if wide < width and high < height:
         settle(out, wide, high, scratch, axes)
@@ -207,7 +195,7 @@ def run_step(steps, image, other, other_width, other_height, out, scratch):
         even_light(image, out, width, height, scratch, v[0] * max(width, height), v[1])
     elif step.kind == BACKGROUND:
         if v[0] == FLOOD:
-            cut_flood(image, out, width, height, scratch, v[1], v[2], step.points, step.point_count)
+            cut_flood(image, out, width, height, scratch, v[1], v[2], step.points[: 2 * step.point_count])
         else:
             cut_brightness(image, out, count, v[1], v[2])
     elif step.kind == CROP or step.kind == TRIM:
@@ -231,4 +219,5 @@ def run_step(steps, image, other, other_width, other_height, out, scratch):
     elif step.kind == CLOSE:
         close(step, image, out, scratch)
     elif step.kind == COMBINE:
-        combine(image, out, width, height, other, other_width, other_height, int(v[0]), v[1], v[2], v[3], v[4])
+        over = Picture(other, other_width, other_height, False)
+        combine(Picture(image, width, height, False), over, out, int(v[0]), (v[1], v[2], v[3], v[4]))
