@@ -19,29 +19,35 @@ alone() {
   flock 9
 }
 
-# fingerprint PATH...: one hash over the named files, and over all files below the named folders.
+# fingerprint PATH...: one hash over the named files, and over all files below the named folders; not over types, which
+# nothing that runs is made of.
 fingerprint() {
   find "$@" -type f -not -path '*/__pycache__/*' -not -path '*/node_modules/*' -not -path '*/tests/*' \
-    -not -name '*.nbi' -not -name '*.nbc' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -c1-32
+    -not -name '*.nbi' -not -name '*.nbc' -not -path '*/generated/api.ts' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -c1-32
 }
 
 # How long each step usually takes when all of it must be done, s, on two processors.
 usually() {
   case $1 in
-    python-packages) echo 75 ;; node-packages) echo 20 ;; engine) echo 150 ;; api-types) echo 10 ;; front-end) echo 25 ;;
-    migrations) echo 5 ;; shipped-sources) echo 15 ;; demo-data) echo 10 ;; pictures) echo 5 ;; shelf) echo 15 ;; *) echo 10 ;;
+    python-wheels) echo 60 ;; python-packages) echo 15 ;; test-packages) echo 20 ;; node-packages) echo 30 ;;
+    engine) echo 150 ;; kernels) echo 150 ;; native) echo 100 ;; api-types) echo 10 ;; front-end) echo 40 ;;
+    prepared) echo 15 ;; shelf) echo 20 ;; *) echo 1 ;;
   esac
 }
 
-# step NAME "INPUT..." COMMAND...: run the command unless the inputs are as they were when it last worked. Stamps hold
-# the checkout's path: what was made in a copied or moved folder is made anew.
-step() {
-  local name=$1 inputs=$2 now stamp begun=$SECONDS
-  shift 2
+# is_done NAME "INPUT...": whether a step worked with these very inputs. Stamps hold the checkout's path: what was made in
+# a copied or moved folder is made anew.
+is_done() {
   # shellcheck disable=SC2086  # inputs are a list
-  now="$ROOT $(fingerprint $inputs)"
-  stamp=$RUN/stamps/$name
-  if [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ]; then return; fi
+  now="$ROOT $(fingerprint $2)"
+  [ -f "$RUN/stamps/$1" ] && [ "$(cat "$RUN/stamps/$1")" = "$now" ]
+}
+
+# step NAME "INPUT..." COMMAND...: run the command unless the inputs are as they were when it last worked.
+step() {
+  local name=$1 inputs=$2 now stamp=$RUN/stamps/$1 begun=$SECONDS
+  shift 2
+  if is_done "$name" "$inputs"; then return; fi
   say "$name (usually $(usually "$name") s)"
   "$@"
   printf '%s' "$now" >"$stamp"

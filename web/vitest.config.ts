@@ -9,14 +9,14 @@ export default defineConfig({
   resolve: {
     alias: {
       "@": fileURLToPath(new URL("src", import.meta.url)),
-      "virtual:pwa-register": fileURLToPath(new URL("tests/pwa.ts", import.meta.url)),
+      "virtual:pwa-register": fileURLToPath(new URL("tests/support/pwa.ts", import.meta.url)),
     },
   },
   test: {
     environment: "happy-dom",
     environmentOptions: { happyDOM: { url: "http://hollowmist.test/" } },
     include: ["tests/**/*.test.ts"],
-    setupFiles: ["tests/setup.ts"],
+    setupFiles: ["tests/support/setup.ts"],
     // script/test runs browsers beside it.
     testTimeout: 30_000,
   },

@@ -1,7 +1,6 @@
 """The demo account as code: what `write_demo` writes as a pack, and `seed_demo` reads."""
 
 import uuid
-from pathlib import Path
 
 from hollowmist_core.documents.brush import read
 from rolls.actions.keep_brush import keep_brush
@@ -17,7 +16,6 @@ from sources.models import Source
 from demo.photos import PHOTOS, recipe_for
 from demo.sheets.making import make_sheets
 
-PACK = Path(__file__).with_name("skerrow.hollowmist")
 NAMESPACE = uuid.UUID("b7a1c0de-4f52-4d0b-9a53-5ce2d1f0e861")
 
 

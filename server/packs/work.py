@@ -29,7 +29,8 @@ def write(account, told: dict, given, tell: Tell) -> Made:
     """Write a pack of rolls, of single brushes and sheets, or of everything."""
     out = tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115
     every = told["everything"]
-    write_pack(account, out, told["roll"], told["brush"], every, told["originals"], sheets=told["sheet"], tell=tell)
+    chosen = {"rolls": told["roll"], "brushes": told["brush"], "sheets": told["sheet"]}
+    write_pack(account, out, everything=every, originals=told["originals"], tell=tell, **chosen)
     out.seek(0)
     return Made(out, f"{slugify(_name_of(account, told)) or 'pack'}{SUFFIX}", MEDIA_TYPE)
 

@@ -2,6 +2,9 @@
 
 The skeletons of letters are written beside the layout.
 
+`python -m hollowmist_core.homes --native` makes this machine's library alone; `--release FOLDER` keeps what was made in
+a folder as the engine of a release (`released`).
+
 `python -m hollowmist_core.homes --for TEST...` makes a library of those kernels alone that tests hang on, so that a
 changed kernel is tested soon.
 
@@ -13,9 +16,10 @@ import json
 import sys
 from pathlib import Path
 
-from ..kernels.base.compiled import CHECKED, KEPT, library_path, part_path
+from ..kernels.base.compiled import CHECKED, KEPT, compiling, library_path, part_path
 from .compiling import compile_units
 from .linking import link_library, link_module
+from .released import release
 from .units import units_for
 
 
@@ -33,9 +37,9 @@ def main(module_path: str, layout_path: str) -> None:
     print(f"  {module_path}: {Path(module_path).stat().st_size / 1024:.0f} KB")
 
 
-def make_checked() -> None:
-    """Compile all kernels, every access to an array checked."""
-    folders = compile_units(KEPT / "objects-checked")
+def make_library() -> None:
+    """Compile what this machine needs: with every access to an array checked, where that was asked for."""
+    folders = compile_units(KEPT / ("objects-checked" if CHECKED else "objects"), homes=("server",))
     link_library([folder / "server.o" for folder in folders], library_path())
 
 
@@ -47,9 +51,13 @@ def make_part(tests: list[str]) -> None:
 
 
 if __name__ == "__main__":
-    if CHECKED:
-        make_checked()
-    elif sys.argv[1:2] == ["--for"]:
-        make_part(sys.argv[2:])
-    else:
-        main(*sys.argv[1:])
+    if sys.argv[1:2] == ["--release"]:
+        release(Path(sys.argv[2]))
+        sys.exit()
+    with compiling():
+        if CHECKED or sys.argv[1:] == ["--native"]:
+            make_library()
+        elif sys.argv[1:2] == ["--for"]:
+            make_part(sys.argv[2:])
+        else:
+            main(*sys.argv[1:])

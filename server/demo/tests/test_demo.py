@@ -15,7 +15,8 @@ from sources.actions.pictures import ink_for
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from demo.pack import PACK, make_demo
+from demo import PACK
+from demo.pack import make_demo
 
 
 def told(account) -> dict:

@@ -64,35 +64,33 @@ class Writing:
 def write_pack(
     account,
     out: BinaryIO,
-    rolls: Iterable = (),
-    brushes: Iterable = (),
+    *,
     everything: bool = False,
     originals: bool = False,
     history: bool = True,
-    sheets: Iterable = (),
     tell: Tell = lambda share: None,
+    **chosen: Iterable,
 ) -> None:
     """Write packs of rolls, of single brushes, of sheets, or of everything of one's own: as many as it takes.
 
     Parameters
     ----------
-    rolls, brushes : iterable of UUID
-        Those of the account; others are left out. A roll brings all of its brushes.
     everything : bool
         All rolls, sources, checkpoints, lanes, loose strokes, recipes and sheets.
     originals : bool
         Whether the files that sources began with come along; with everything they do.
     history : bool
         Whether the brushes' checkpoints come along, and which of them are favourites.
-    sheets : iterable of UUID
-        Sheets with all that their strokes are inked with, and the brushes of theirs that are there.
     tell : callable, optional
         Hears what share is done; whatever it raises ends the writing.
+    **chosen : iterable of UUID
+        `rolls`, `brushes` and `sheets` of the account; others are left out. A roll brings all of its brushes, a sheet
+        all that its strokes are inked with, and the brushes of theirs that are there.
     """
     maker = pack.Maker.model_validate(account.maker or {})
     packs = pack.PacksFile(maker, _pictures)
     writing = Writing(account, packs, everything, originals or everything, history)
-    for table, ids in (("rolls", rolls), ("brushes", brushes), ("sheets", sheets)):
+    for table, ids in chosen.items():
         writing.chosen[table] |= {uuid.UUID(str(one)) for one in ids}
     kinds = list(KINDS.values())
     for kind in reversed(kinds):

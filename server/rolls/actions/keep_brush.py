@@ -66,24 +66,12 @@ def note_uses(brush: Brush) -> None:
 
 
 @transaction.atomic
-def keep_brush(
-    account,
-    brush_id,
-    base: int,
-    *,
-    roll,
-    name: str,
-    note: str = "",
-    document: dict,
-    place: str,
-    maker=None,
-    beyond=None,
-) -> Brush:
+def keep_brush(account, brush_id, base: int, *, name: str, note: str = "", document: dict, **new) -> Brush:
     """Keep a state of a brush, made from the state whose revision is `base`; 0 where it is new.
 
-    `roll` and `place` tell the pocket of a new one, and `maker` whose it was, where it is a copy of what came from
-    elsewhere, `beyond` what a newer version told of it; one that is there stays where it is (`place_brush` moves it)
-    and whose it was.
+    Of a new one `roll` and `place` tell the pocket, `maker` whose it was, where it is a copy of what came from
+    elsewhere, and `beyond` what a newer version told of it. One that is there stays where it is (`place_brush` moves
+    it) and whose it was.
     Sending the state that already stands once more changes nothing.
 
     Raises
@@ -97,8 +85,9 @@ def keep_brush(
     brush = Brush.objects.filter(pk=brush_id).first()
     told = {"name": name, "note": note, "document": document}
     if brush is None:
-        brush = Brush(pk=brush_id, account=account, revision=0, roll_id=roll, place=place, maker=maker)
-        brush.beyond = beyond or {}
+        pocket = {"roll_id": new["roll"], "place": new["place"]}
+        brush = Brush(pk=brush_id, account=account, revision=0, **pocket, maker=new.get("maker"))
+        brush.beyond = new.get("beyond") or {}
     elif stands(brush, base, told, brush_row):
         return brush
     for field, value in told.items():

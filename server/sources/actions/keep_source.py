@@ -79,14 +79,13 @@ def keep_source(
     makes: str,
     recipe: dict,
     picture: str | None = None,
-    original: str | None = None,
-    working: str | None = None,
+    **new: str | None,
 ) -> Source:
     """Keep a state of a source, made from the state whose revision is `base`; 0 where it is new.
 
     Sending the state that already stands once more changes nothing but its picture. `picture` is the digest of what
-    the device made of it: it stands at once, and is held against ours later (`check_picture`). `original` and
-    `working` are those of the file that a new source began with, and of its pixels as they are worked on.
+    the device made of it: it stands at once, and is held against ours later (`check_picture`). Of a new source
+    `original` and `working` are those of the file that it began with, and of its pixels as they are worked on.
 
     Raises
     ------
@@ -104,7 +103,7 @@ def keep_source(
     told = {"name": name, "note": note, "makes": makes, "recipe": recipe}
     if source is None:
         source = Source(pk=source_id, account=account, revision=0)
-        source.original, source.working = _brought(account, original), _brought(account, working)
+        source.original, source.working = (_brought(account, new.get(role)) for role in ("original", "working"))
         account.pictures.add(*filter(None, (source.original, source.working)))
         if source.working:
             pixels_of(source.working)

@@ -1,8 +1,11 @@
 """The kernels as this machine's code: a shared library that `hollowmist_core.homes` made of these very sources."""
 
 import ctypes
+import fcntl
 import hashlib
 import os
+import time
+from contextlib import contextmanager
 from functools import cache
 from pathlib import Path
 
@@ -46,13 +49,41 @@ def part_path() -> Path:
     return library_path().with_suffix(".part.so")
 
 
+LOCK = "compiling.lock"
+
+
+@contextmanager
+def compiling():
+    """Hold the lock that says that a library is being made; one maker waits for the other."""
+    KEPT.mkdir(parents=True, exist_ok=True)
+    with (KEPT / LOCK).open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        yield
+
+
+def is_being_made() -> bool:
+    """Whether some process compiles just now."""
+    try:
+        with (KEPT / LOCK).open() as lock:
+            fcntl.flock(lock, fcntl.LOCK_SH | fcntl.LOCK_NB)
+            return False
+    except FileNotFoundError:
+        return False
+    except BlockingIOError:
+        return True
+
+
 @cache
+def opened(path: Path) -> ctypes.CDLL:
+    """A library, opened once."""
+    return ctypes.CDLL(str(path))
+
+
 def library() -> ctypes.CDLL | None:
-    """The library, or None where it was not made of these sources."""
-    for path in (library_path(), part_path()):
-        if path.is_file():
-            return ctypes.CDLL(str(path))
-    return None
+    """The library, or None where it was not made of these sources; one that is being made is waited for."""
+    while not library_path().is_file() and is_being_made():
+        time.sleep(0.5)
+    return next((opened(path) for path in (library_path(), part_path()) if path.is_file()), None)
 
 
 def held(name: str) -> bool:

@@ -1,7 +1,5 @@
 """Registration: which kernels both homes export, and the types of their arguments."""
 
-from functools import cached_property
-
 import numpy as np
 from numba import config, from_dtype, njit, types
 from numba.extending import typeof_impl
@@ -37,12 +35,15 @@ class Kernel:
         self.returns = returns
         self.arguments = arguments
         self.compiled = helper(function)
+        self._entry = None
         self.__doc__ = function.__doc__
 
-    @cached_property
+    @property
     def entry(self):
-        """What a call from Python goes to."""
-        return Entry(self) if held(self.function.__name__) else self.compiled
+        """What a call from Python goes to: once the library is there, always to that."""
+        if self._entry is None and held(self.function.__name__):
+            self._entry = Entry(self)
+        return self._entry or self.compiled
 
     def __call__(self, *given):
         """Call it from Python."""

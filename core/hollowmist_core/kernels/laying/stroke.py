@@ -5,25 +5,24 @@ import math
 from numba import float32, int32, void
 
 from ...tables.brush_record import BRUSH
-from ...tables.records import AT_END, AT_START, IMAGE, LATELY, NOW, OPEN, POINT, SAMPLE, SETTLED, STAMP, STROKE
+from ...tables.records import AT_START, IMAGE, NOW, POINT, SAMPLE, SETTLED, STAMP, STROKE
 from ..base.bundles import Easel, Sources, Surface
-from ..base.registry import array, helper, kernel
+from ..base.registry import array, kernel
 from ..paper.ink import claim_layer, drop_fresh, dry
 from ..paper.pooling import pool_change, pool_rims
 from ..paper.running import drop_staged, mark_meeting, run_reach, run_together, runs, stage_tiles, widened
 from ..paper.wet import load_tip
 from ..path.even import compact_even
-from ..path.hand import DROPPED, MERGED, TAKEN, take
+from ..path.hand import DROPPED, MERGED, take
 from ..path.line import begin_line, follow, open_end
-from ..path.point import copy_point
 from ..tiles.beneath import keep_beneath
 from ..tiles.blend import ERASE
 from ..tiles.sheet import forget, give_back_ink, tile_count
 from ..touch.grain import ground
-from ..touch.tip import FIRST_MOVE
-from ..touch.weight import held_back, least_length, set_tapers
+from ..touch.weight import set_tapers
+from .ahead import lay_foreseen, lay_open
 from .changed import forget_change, forget_open, forget_reach, release_open
-from .ribbon import waits_for_its_end
+from .settle import compact_path, settle, thin_path
 from .stretch import lay_down, stretch
 from .walk import set_first, walk
 
@@ -57,109 +56,6 @@ def begin(strokes, brushes, kind, erase, seed, layer):
     forget_reach(state)
     state.stretched = 0.0
     state.walk[AT_START] = state.walk[NOW]
-
-
-@helper
-def settle(easel, path):
-    """Lay the stamps that no later sample can change."""
-    state, brush = easel.state, easel.brush
-    if state.path_count == 0:
-        return
-    final = path[state.path_count - 1].s
-    open_length = held_back(state)
-    until = final - open_length
-    if open_length < 0.0 or final < least_length(state) or waits_for_its_end(brush):
-        until = -1.0
-    set_first(state, path, state.path_count)
-    if brush.turning == FIRST_MOVE and not state.walk[NOW].first_set:
-        until = -1.0
-    # The last final point may still be the very end, whose stamp the open end lays.
-    until = min(until, final - 2e-3)
-    walk(easel, path, state.path_count, until, math.inf, SETTLED)
-
-
-@helper
-def compact_path(state, brush, path):
-    """Drop the points behind the walk, once the path's buffer is half full, unless all is going to be walked again."""
-    drop = state.walk[NOW].walked
-    if state.path_count < len(path) // 2 or drop == 0 or waits_for_its_end(brush):
-        return
-    for i in range(drop, state.path_count):
-        copy_point(path[i], path[i - drop])
-    state.path_count -= drop
-    state.walk[NOW].walked = 0
-
-
-@helper
-def thin_path(state, path):
-    """Drop every second point of a path that must wait, and that its buffer has no more room for.
-
-    (Tapers of tens of thousands of px wait, and those in % of a stroke until it is lifted. What is left lies within
-    four times the chord's error.)
-    """
-    if state.path_count < len(path) // 4 * 3:
-        return
-    kept = 0
-    for i in range(0, state.path_count - 1, 2):
-        copy_point(path[i], path[kept])
-        kept += 1
-    copy_point(path[state.path_count - 1], path[kept])
-    state.path_count = kept + 1
-    state.walk[NOW].walked //= 2
-
-
-@helper
-def lay_open(easel, path):
-    """Lay the open end into its own plane, leaving the walk where the next sample goes on from."""
-    state = easel.state
-    if state.path_open == 0:
-        return
-    state.walk[AT_END] = state.walk[NOW]
-    stamp_count = state.stamp_count
-    set_first(state, path, state.path_open)
-    total = path[state.path_open - 1].s
-    walk(easel, path, state.path_open, total, total, OPEN)
-    state.stamp_count = stamp_count
-    # Also what the open end takes for the first move, which a later sample may still turn.
-    state.walk[NOW] = state.walk[AT_END]
-
-
-@helper
-def put_by(strokes, recent):
-    """Put the stroke by as it stands, ink apart."""
-    strokes[1] = strokes[0]
-    for i in range(LATELY):
-        copy_point(recent[i], recent[LATELY + i])
-
-
-@helper
-def bring_back(strokes, recent):
-    """Have the stroke again as it was put by. The open end on the sheet, and what it changed, stay told of."""
-    state, before = strokes[0], strokes[1]
-    before.left, before.top, before.right, before.bottom = state.left, state.top, state.right, state.bottom
-    before.open_left, before.open_top = state.open_left, state.open_top
-    before.open_right, before.open_bottom = state.open_right, state.open_bottom
-    before.starved = state.starved
-    strokes[0] = strokes[1]
-    for i in range(LATELY):
-        copy_point(recent[LATELY + i], recent[i])
-
-
-@helper
-def lay_foreseen(strokes, easel, recent, even, path, samples, first, until):
-    """Lay the open end as it will be after samples `first` to `until`, which are guesses: none of them stays.
-
-    Two real samples must be there, since the second still changes what was made of the first. (Nothing here settles
-    or is compacted; what even nodes and path receive beyond their counts is written anew by the next sample.)
-    """
-    put_by(strokes, recent)
-    state, brush = easel.state, easel.brush
-    for i in range(first, until):
-        if take(state, brush, recent, even, path, samples, i) == TAKEN:
-            follow(state, brush, recent, even, path)
-    open_end(state, brush, recent, even, path)
-    lay_open(easel, path)
-    bring_back(strokes, recent)
 
 
 @kernel(

@@ -105,9 +105,11 @@ def shares(inside, width, height, count=400):
 SIZES, SOFTNESSES, ROUNDNESSES = (1.0, 2.0, 6.0, 24.0, 100.0, 400.0), (0.0, 0.3, 1.0), (1.0, 0.5, 0.1, 0.02)
 
 
-def supersampled(size, softness, roundness, angle, start, end, wide, high, times=16):
+def supersampled(tip, line, sheet, times=16):
     """Coverage of a straight stroke of an oval tip, by `times` x `times` places in each pixel."""
-    (x0, y0), (x1, y1) = start, end
+    size, softness, roundness, angle = tip
+    (x0, y0), (x1, y1) = line
+    wide, high = sheet
     y, x = (np.mgrid[0 : high * times, 0 : wide * times].astype(np.float32) + 0.5) / times
     cos, sin = np.float32(np.cos(np.radians(angle))), np.float32(np.sin(np.radians(angle)))
     a, b = np.float32(size / 2), np.float32(size * roundness / 2)
@@ -184,7 +186,7 @@ class SweepTests(TestCase):
             with self.subTest(size=size, softness=softness, roundness=roundness):
                 tip = {"size": size, "softness": softness, "roundness": roundness, "angle": 70.0}
                 document = read({**PLAIN, **tip, "responses": {}})
-                want = 255 * supersampled(size, softness, roundness, 70.0, *line, *sheet)
+                want = 255 * supersampled((size, softness, roundness, 70.0), line, sheet)
                 away = np.abs(pixels(document, straight(*line[0], *line[1]), True, size=sheet) - want)
                 self.assertLessEqual(away.mean(), 1.0)
                 self.assertLessEqual(np.quantile(away, 0.99), 12.0)

@@ -8,7 +8,7 @@ from packs.actions.read_pack import read_pack
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from demo.pack import PACK
+from demo import PACK
 
 NAME, PASSWORD = "skerrow", "lantern-and-fog"
 

@@ -4,9 +4,10 @@ from accounts.models import Account
 from django.core.management.base import BaseCommand
 from django.db import transaction
 from packs.actions.write_pack import write_pack
-from sources.actions.ship_sources import ship_sources
+from sources.actions.ship_sources import write_shipped
 
-from demo.pack import PACK, make_demo
+from demo import PACK
+from demo.pack import make_demo
 
 
 class Command(BaseCommand):
@@ -16,7 +17,7 @@ class Command(BaseCommand):
 
     def handle(self, *args, **options):
         """Make the account, write it, and let go of it."""
-        ship_sources()
+        write_shipped()
         with transaction.atomic():
             account = Account.objects.create_user("written-demo")
             make_demo(account)

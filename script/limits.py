@@ -1,0 +1,75 @@
+"""Sizes that a newcomer can hold in mind: how long a file and a function are, what a function takes, what a folder has.
+
+`python script/limits.py` names what goes beyond; ESLint holds the functions of the front end.
+"""
+
+import ast
+import subprocess
+import sys
+from collections import Counter
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+MOST_LINES = 400
+"""Of a file."""
+MOST_BODY = 60
+"""Lines of a function, its docstring apart."""
+MOST_ARGUMENTS = 8
+MOST_FILES = 20
+"""Of a folder's own."""
+CODE = {".py", ".ts", ".vue", ".js"}
+
+
+def sources() -> list[Path]:
+    """All files of code in the repository that people write."""
+    listed = subprocess.run(
+        ["git", "ls-files", "--cached", "--others", "--exclude-standard"],
+        cwd=ROOT, check=True, capture_output=True, text=True,
+    ).stdout.split("\n")  # fmt: skip
+    files = (Path(name) for name in listed if Path(name).suffix in CODE)
+    return [one for one in files if (ROOT / one).is_file() and not {"migrations", "released"} & set(one.parts)]
+
+
+def is_exported(function: ast.FunctionDef) -> bool:
+    """Whether a function is a kernel that both homes export: it takes flat vectors, and bundles them."""
+    return any(isinstance(one, ast.Call) and getattr(one.func, "id", "") == "kernel" for one in function.decorator_list)
+
+
+def faults_of(path: Path) -> list[str]:
+    """What of a file of Python goes beyond."""
+    found = []
+    for node in ast.walk(ast.parse((ROOT / path).read_text())):
+        if not isinstance(node, ast.FunctionDef) or is_exported(node):
+            continue
+        told = ast.get_docstring(node, clean=False)
+        lines = node.end_lineno - node.lineno + 1 - (told.count("\n") + 1 if told else 0)
+        takes = len(node.args.posonlyargs) + len(node.args.args) + len(node.args.kwonlyargs)
+        where = f"{path}:{node.lineno} {node.name}"
+        if lines > MOST_BODY:
+            found.append(f"{where} has {lines} lines; {MOST_BODY} at most")
+        if takes > MOST_ARGUMENTS:
+            found.append(
+                f"{where} takes {takes} arguments; {MOST_ARGUMENTS} at most: what belongs together is a bundle"
+            )
+    return found
+
+
+def main() -> int:
+    """Name all of it; 1 if there is any."""
+    files = sources()
+    found = []
+    for path in files:
+        lines = (ROOT / path).read_text().count("\n")
+        if lines > MOST_LINES:
+            found.append(f"{path} has {lines} lines; {MOST_LINES} at most: it tells of more than one thing")
+        if path.suffix == ".py":
+            found += faults_of(path)
+    for folder, count in Counter(path.parent for path in files if path.name != "__init__.py").items():
+        if count > MOST_FILES:
+            found.append(f"{folder} has {count} files of its own; {MOST_FILES} at most: sort them into rooms")
+    print("\n".join(sorted(found)), end="\n" if found else "")
+    return 1 if found else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,1 @@
+"""The two homes of the kernels, and the other browser engine."""

@@ -1,0 +1,1 @@
+"""Journeys in which devices, networks and servers come and go."""

@@ -1,0 +1,1 @@
+"""Journeys among rolls, packs and sources."""

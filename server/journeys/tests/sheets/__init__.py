@@ -1,0 +1,1 @@
+"""Journeys on sheets."""
