@@ -8,6 +8,7 @@ import numpy as np
 from accounts.models import Account
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
+from playwright.sync_api import Error as PlaywrightError
 from playwright.sync_api import expect, sync_playwright
 from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
@@ -30,19 +31,37 @@ PATIENCE = 120
 """How long anything is waited for, s: a busy machine is slow, and what never comes is as plain after two minutes."""
 expect.set_options(timeout=PATIENCE * 1000)
 
-_MOVES = """async () => {
-  await document.fonts.ready
-  // One that has come may still wait to be decoded, and is painted later.
-  await Promise.all([...document.images].map((one) => one.complete && one.decode().catch(() => undefined)))
+_RESTS = """async ([frames, patience]) => {
   const marked = (one) => one.outerHTML.slice(0, 200)
-  return [
-    ...[...document.images].filter((one) => !one.complete).map(marked),
-    ...[...document.querySelectorAll('[aria-busy="true"]')].map(marked),
-    ...document.getAnimations().filter((one) => one.playState === "running").map((one) => marked(one.effect.target)),
-    ...(window.hollowmist && !(await window.hollowmist.rests()) ? ["the engine"] : []),
-  ]
+  const moves = async () => {
+    await document.fonts.ready
+    // One that has come may still wait to be decoded, and is painted later.
+    await Promise.all([...document.images].map((one) => one.complete && one.decode().catch(() => undefined)))
+    return [
+      ...[...document.images].filter((one) => !one.complete).map(marked),
+      ...[...document.querySelectorAll('[aria-busy="true"]')].map(marked),
+      ...document.getAnimations().filter((one) => one.playState === "running").map((one) => marked(one.effect.target)),
+      ...(window.hollowmist && !(await window.hollowmist.rests()) ? ["the engine"] : []),
+    ]
+  }
+  // A page that nobody sees has no frames.
+  const frame = () => new Promise((done) => (requestAnimationFrame(done), setTimeout(done, 100)))
+  const end = performance.now() + patience
+  let found = []
+  // What came last may make the page lay itself out anew, and the engine ink again.
+  for (let still = 0; still < frames; ) {
+    await frame()
+    found = await moves()
+    still = found.length ? 0 : still + 1
+    if (found.length && performance.now() > end) break
+  }
+  return found
 }"""
-"""What of a page is still on its way, as it is marked up: nothing once it rests."""
+"""What of a page is still on its way, as it is marked up, once its patience is at an end: nothing, as soon as it rested
+for so many frames on end."""
+
+STILL = 10
+"""Frames for which a page is to rest."""
 
 _READ_CANVAS = """(number) => {
   const sheet = document.querySelectorAll("canvas.sheet")[number]
@@ -105,15 +124,17 @@ def settle(page) -> None:
 
     A page that is looked at before it rests shows anything: one that never does is a failure of its own.
     """
-    end = time.monotonic() + PATIENCE
-    # What came last may make the page lay itself out anew, and the engine ink again.
-    for _ in range(2):
-        # Evaluated, since Playwright's own waiting takes a promise itself for true.
-        while moves := page.evaluate(_MOVES):
-            if time.monotonic() > end:
-                raise AssertionError(f"the page does not come to rest: {moves}")
-            page.wait_for_timeout(40)
-        page.wait_for_timeout(150)
+    while True:
+        try:
+            # Evaluated, since Playwright's own waiting takes a promise itself for true.
+            moves = page.evaluate(_RESTS, [STILL, PATIENCE * 1000])
+            break
+        except PlaywrightError as error:
+            # It went elsewhere meanwhile: there it is to rest.
+            if "context was destroyed" not in str(error):
+                raise
+    if moves:
+        raise AssertionError(f"the page does not come to rest: {moves}")
 
 
 def held(page) -> np.ndarray:

@@ -1,7 +1,7 @@
 // What was done on the bench, and back: to the brush's state, to strokes on the sheet, to strokes that became a lane.
 import type { KeptStroke } from "@/documents/stroke"
 import type { Store } from "@/device/store"
-import { useSteps } from "@/device/useSteps"
+import { useSteps } from "@/device/history/useSteps"
 import type { OwnLane } from "@/pictures/ownLanes"
 import type { useOwnLanes } from "./lanes/useOwnLanes"
 import type { useProofStrokes } from "./proof/useProofStrokes"

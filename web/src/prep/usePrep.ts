@@ -1,7 +1,7 @@
 // One source on the prep table: its recipe, its history, its keeping, and the brush that tries it.
 import { dequal } from "dequal"
 import { computed, inject, onScopeDispose, provide, ref, type InjectionKey } from "vue"
-import { useSteps } from "@/device/useSteps"
+import { useSteps } from "@/device/history/useSteps"
 import { useLanes } from "@/engine/page/useLanes"
 import { pictureOf } from "@/device/pictures"
 import type { Store } from "@/device/store"

@@ -23,7 +23,10 @@ const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T
 export function useTrying(
   id: string,
   state: ShallowRef<SourceState | undefined>,
-  acts: { followed: (recipe: Recipe) => Recipe; keepPicture: (png: Uint8Array<ArrayBuffer>) => Promise<void> },
+  acts: {
+    followed: (recipe: Recipe) => Recipe
+    keepPicture: (png: Uint8Array<ArrayBuffer>) => Promise<void>
+  },
 ) {
   const engine = useEngine()
   const brush = shallowRef<BrushDocument>()

@@ -1,7 +1,7 @@
 // What a hand does on a sheet, each a step of its history.
 import type { Ref } from "vue"
 import type { Store } from "@/device/store"
-import { useSteps } from "@/device/useSteps"
+import { useSteps } from "@/device/history/useSteps"
 import { newId } from "@/documents/ids"
 import type { SheetDocument, SheetStroke } from "@/documents/sheet"
 import type { KeptStroke } from "@/documents/stroke"

@@ -1,7 +1,7 @@
 import { describe, expect, it, onTestFinished, vi } from "vitest"
 import { Store } from "@/device/store"
-import { useHistory } from "@/device/useHistory"
-import { useOneStep } from "@/device/useOneStep"
+import { useHistory } from "@/device/history/useHistory"
+import { useOneStep } from "@/device/history/useOneStep"
 import { living, until } from "../support/scope"
 
 const store = new Store(7)

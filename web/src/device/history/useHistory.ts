@@ -1,8 +1,8 @@
 // Undo and redo, over settings and strokes alike: data in the store, so that they outlive a closed page.
 import { computed, shallowReactive } from "vue"
 import { newId } from "@/documents/ids"
-import { onLeaving } from "./onLeaving"
-import type { Store, StoredStep } from "./store"
+import { onLeaving } from "../onLeaving"
+import type { Store, StoredStep } from "../store"
 
 /** So many steps can be taken back. */
 const MOST = 300

@@ -1,7 +1,7 @@
 // The history of a thing whose settings move under a finger: what belongs together is one step of it.
 import { useHistory, type HistoryActs } from "./useHistory"
 import { useOneStep } from "./useOneStep"
-import type { Store } from "./store"
+import type { Store } from "../store"
 
 /** `Before` is what a step of several changes is taken back to. */
 export function useSteps<Change, Before>(store: Store, thing: string, acts: HistoryActs<Change>) {
