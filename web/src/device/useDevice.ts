@@ -2,7 +2,8 @@
 import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
 import { forgetBelongings } from "./belongings"
-import { startCarrier, type Carrier, type Way } from "./carrier"
+import { startCarrier, type Carrier } from "./carrying/carrier"
+import type { Way } from "./carrying/send"
 import { nameOf, Store, TakenOverError } from "./store"
 import { useLive } from "./useLive"
 

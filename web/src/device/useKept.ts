@@ -2,7 +2,7 @@
 import { dequal } from "dequal"
 import { liveQuery, type EntityTable } from "dexie"
 import { computed, ref, shallowRef } from "vue"
-import type { Way } from "./carrier"
+import type { Way } from "./carrying/send"
 import { onLeaving } from "./onLeaving"
 import type { Store } from "./store"
 import { keepsDocument } from "./tables"

@@ -36,9 +36,41 @@ export function gathered(event: PointerEvent): PointerEvent[] {
 const hovers = ({ pointerType, buttons, pressure }: PointerEvent) =>
   pointerType !== "touch" && buttons === 0 && pressure === 0
 
+interface Spot {
+  x: number
+  y: number
+}
+
+/** What a finger does to paper that another one holds, moving from one place to the next: as `pinch` takes it. */
+function pinchOf(other: Spot, old: Spot, now: Spot): [number, number, number, number, number, number] {
+  const before = Math.hypot(old.x - other.x, old.y - other.y)
+  const after = Math.hypot(now.x - other.x, now.y - other.y)
+  const angle = (finger: Spot) => Math.atan2(finger.y - other.y, finger.x - other.x)
+  const by = angle(now) - angle(old)
+  const turned = by > Math.PI ? by - 2 * Math.PI : by < -Math.PI ? by + 2 * Math.PI : by
+  const [middleX, middleY] = [(now.x + other.x) / 2, (now.y + other.y) / 2]
+  const factor = before > 0 ? after / before : 1
+  return [factor, middleX, middleY, (now.x - old.x) / 2, (now.y - old.y) / 2, turned]
+}
+
+/** Whatever the browser would do with what is drawn: nothing is marked, dragged or asked for. */
+function useNothingElse(target: Ref<HTMLElement | null>): void {
+  // Where the pointer's own event is prevented, WebKitGTK sends no more of a pen.
+  useEventListener(target, ["contextmenu", "mousedown"], (event: Event) => event.preventDefault())
+  useEventListener(target, "touchstart", (event: Event) => event.preventDefault(), { passive: false })
+}
+
+/** The stroke that is being drawn, by its pointer: where and when it began, and how far it has come, px. */
+interface Drawing extends Spot {
+  id: number
+  kind: Kind
+  at: number
+  far: number
+}
+
 export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerActs): void {
-  const fingers = new Map<number, { x: number; y: number }>()
-  let drawing: { id: number; kind: Kind; at: number; x: number; y: number; far: number } | undefined
+  const fingers = new Map<number, Spot>()
+  let drawing: Drawing | undefined
   let panning: number | undefined
   let penSeen = -Infinity
   const { fingers: use, sawPen } = useFingers()
@@ -140,15 +172,8 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     }
     if (fingers.size !== 2) return
     const other = [...fingers].find(([id]) => id !== event.pointerId)![1]
-    const before = Math.hypot(old.x - other.x, old.y - other.y)
-    const after = Math.hypot(now.x - other.x, now.y - other.y)
     fingers.set(event.pointerId, now)
-    const [middleX, middleY] = [(now.x + other.x) / 2, (now.y + other.y) / 2]
-    const angle = (finger: { x: number; y: number }) => Math.atan2(finger.y - other.y, finger.x - other.x)
-    const by = angle(now) - angle(old)
-    const turned = by > Math.PI ? by - 2 * Math.PI : by < -Math.PI ? by + 2 * Math.PI : by
-    const factor = before > 0 ? after / before : 1
-    acts.pinch(factor, middleX, middleY, (now.x - old.x) / 2, (now.y - old.y) / 2, turned)
+    acts.pinch(...pinchOf(other, old, now))
   })
 
   function leave(event: PointerEvent, cancelled: boolean): void {
@@ -173,8 +198,5 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
   useEventListener(target, "pointercancel", (event: PointerEvent) =>
     leave(event, event.pointerType === "touch"),
   )
-  useEventListener(target, "contextmenu", (event: Event) => event.preventDefault())
-  // Nothing is marked or dragged. (Where the pointer's own event is prevented, WebKitGTK sends no more of a pen.)
-  useEventListener(target, "mousedown", (event: Event) => event.preventDefault())
-  useEventListener(target, "touchstart", (event: Event) => event.preventDefault(), { passive: false })
+  useNothingElse(target)
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The way in for whoever was signed out while they worked: back to the very place.
 import { useRoute, useRouter } from "vue-router"
-import type { Way } from "@/device/carrier"
+import type { Way } from "@/device/carrying/send"
 import { useSession } from "@/device/useSession"
 
 defineProps<{ way: Way }>()

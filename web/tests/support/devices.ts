@@ -51,7 +51,7 @@ export async function device(account: number) {
   const factory = new IDBFactory()
   const [{ Store }, { startCarrier }] = await Promise.all([
     import("@/device/store"),
-    import("@/device/carrier"),
+    import("@/device/carrying/carrier"),
   ])
   // A database of its own, as on a tablet of its own.
   Dexie.dependencies.indexedDB = factory

@@ -1,11 +1,14 @@
 // The engine's workers, for the whole application: the pen's, and a second one. One that dies is started again.
 import type * as Comlink from "comlink"
-import { ref, shallowRef, type Ref, type ShallowRef } from "vue"
+import { shallowRef, type Ref, type ShallowRef } from "vue"
 import type { BrushDocument } from "@/documents/brush"
 import type { Shown } from "../desk/desk"
 import type { Live } from "../easel/easel"
+import { noteChange, noteInked, takeGaps } from "./gaps"
 import { latest } from "./latest"
-import { isFatal, launch, type Launched } from "./launch"
+import { launch } from "./launch"
+import { makeMeasuring } from "./measuring"
+import { makePenWorker } from "./penWorker"
 import type { Bring } from "../memory/pictures"
 import type { PrepNews } from "../prep/prep"
 import type { Readings } from "../questions/readings"
@@ -76,11 +79,6 @@ declare global {
   }
 }
 
-/** Hands that rest this long, ms, let the readings begin. */
-const REST = 60
-/** A worker that ends so soon after another, ms, would end again. */
-const SOON = 60_000
-
 let engine: Engine | undefined
 
 /** Where pictures of sources come from: the engine knows of no store and no network. */
@@ -90,29 +88,13 @@ export function setBringing(from: Bring): void {
   bring = from
 }
 
-/** Changes of the brush that are not inked yet, and when each was made. */
-const changed = new Map<number, number>()
-const gaps: number[] = []
-const MOST_GAPS = 1000
-
-function makeEngine(): Engine {
-  let pen: Launched
-  const generation = ref(0)
+/** What the workers tell of, as refs, and what takes it in; `shows` hears that the stations' pictures are others. */
+function makeNews(shows: () => void) {
   const live = shallowRef<Live>({ pressure: 0, tilt: 0, azimuth: 0, twist: 0, speed: 0, inputs: [] })
   const shown = shallowRef<Shown>()
-  const traces = shallowRef<StationTraces>()
   const inked = shallowRef({ edit: 0, ms: 0, swept: false })
-  const readings = shallowRef<Readings>()
-  const remeasuring = shallowRef(false)
-  /** Counts the brushes that were measured; how many answers are waited for. */
-  let turn = 0
-  let awaited = 0
-  let resting = 0
-  const prep = shallowRef<PrepNews>()
-  const prepProblem = shallowRef("")
   const written = shallowRef(0)
   const laid = shallowRef(1)
-
   let coming: Live | undefined
 
   function take(data: News): void {
@@ -123,23 +105,46 @@ function makeEngine(): Engine {
     }
     if (data.shown) {
       shown.value = data.shown
-      void trace()
+      shows()
     }
     if (data.inked) {
       inked.value = data.inked
-      for (const [edit, at] of changed) {
-        if (edit > data.inked.edit) continue
-        if (gaps.length < MOST_GAPS) gaps.push(performance.now() - at)
-        changed.delete(edit)
-      }
+      noteInked(data.inked.edit)
     }
-    if (data.measured?.turn === turn) readings.value = data.measured.readings
     if (data.laid !== undefined) laid.value = data.laid
     if (data.written !== undefined) written.value = data.written
-    if (data.broken && !exhausted.value) restart()
   }
 
+  return { live, shown, inked, written, laid, take }
+}
+
+function makeEngine(): Engine {
+  const news = makeNews(() => void trace())
+  const { live, shown, inked, written, laid } = news
+  const traces = shallowRef<StationTraces>()
+  const measuring = makeMeasuring((brush, turn) => api.measure(brush, turn))
   const bringing: Bring = (digest) => bring(digest)
+  const pen = makePenWorker(bringing, take, () => second.penEnded())
+  const second = new SecondWorker(
+    (take, silent) => launch("second", bringing, take, silent),
+    pen.call,
+    ({ written, measured }) =>
+      take({ ...(written !== undefined && { written }), ...(measured && { measured }) }),
+  )
+  /** How many answers of the second worker are waited for. */
+  let awaited = 0
+  let onBench: BrushDocument | undefined
+
+  function take(data: News): void {
+    news.take(data)
+    if (data.measured) measuring.take(data.measured)
+    if (data.broken) pen.restart()
+  }
+
+  const trace = latest(async () => {
+    const { value } = shown
+    traces.value = (value && (await api.traces(value))) ?? traces.value
+  })
 
   /** Count what the second worker was asked for. A file takes as long as it takes, and is told of by itself. */
   async function answered<T>(name: keyof WorkerApi, call: Promise<T>): Promise<T> {
@@ -152,138 +157,40 @@ function makeEngine(): Engine {
     }
   }
 
-  const trace = latest(async () => {
-    const { value } = shown
-    traces.value = (value && (await api.traces(value))) ?? traces.value
-  })
-
-  /** Another brush is going to be measured: what the one before comes to is of no use any more. */
-  function dropReadings(): void {
-    turn++
-    readings.value = undefined
-  }
-
-  /** Measure a brush, once hands rest. What was measured before says nothing of it. */
-  function measure(brush: BrushDocument): void {
-    window.clearTimeout(resting)
-    remeasuring.value = true
-    const mine = ++turn
-    resting = window.setTimeout(() => {
-      resting = 0
-      void api.measure(brush, mine).then((found) => {
-        if (!found || mine !== turn) return
-        readings.value = found
-        remeasuring.value = false
-      })
-    }, REST)
-  }
-
-  function start(): void {
-    pen = launch("pen", bringing, take, () => !exhausted.value && restart())
-  }
-
-  const exhausted = ref(false)
-  let restarted = -Infinity
-  /** Those who wait for an answer that does not come any more. */
-  let ended = new Set<() => void>()
-
-  function restart(): void {
-    const waiting = ended
-    ended = new Set()
-    const again = performance.now() - restarted < SOON
-    restarted = performance.now()
-    // What is seen stays as it is, and would go with the worker: there is nobody who could draw it anew.
-    if (again) exhausted.value = true
-    else startAnew()
-    waiting.forEach((tell) => tell())
-  }
-
-  function startAnew(): void {
-    pen.end()
-    exhausted.value = false
-    start()
-    generation.value++
-    pen.ready.then(
-      () => second.penEnded(),
-      () => {},
-    )
-  }
-
-  function orEnded<T, U>(call: Promise<T>, otherwise: () => U): Promise<T | U> {
-    return new Promise((tell, fail) => {
-      const end = () => tell(otherwise())
-      if (exhausted.value) return end()
-      ended.add(end)
-      call.then(tell, fail).finally(() => ended.delete(end))
-    })
-  }
-
-  start()
-
-  /** Call the pen's worker. One that ends gives no answer. */
-  function callPen(name: keyof WorkerApi, given: readonly unknown[]): Promise<unknown> {
-    const mine = pen
-    mine.called()
-    return (mine.remote[name] as (...given: readonly unknown[]) => Promise<unknown>)(...given).catch(
-      (error: Error) => {
-        if (!isFatal(error)) throw error
-        if (mine === pen && !exhausted.value) restart()
-        return new Promise(() => {})
-      },
-    )
-  }
-
-  let onBench: BrushDocument | undefined
-
   /** Papers have another colour, or the steadying is read on other strokes. */
   function renew(name: keyof WorkerApi): void {
-    if (shown.value) take({ shown: { ...shown.value } })
-    if (name === "setReference" && onBench) measure(onBench)
+    if (shown.value) news.take({ shown: { ...shown.value } })
+    if (name === "setReference" && onBench) measuring.begin(onBench)
   }
 
-  const second = new SecondWorker(
-    (take, silent) => launch("second", bringing, take, silent),
-    callPen,
-    ({ written, measured }) =>
-      take({ ...(written !== undefined && { written }), ...(measured && { measured }) }),
-  )
+  function call(name: keyof WorkerApi, given: never[]): Promise<unknown> {
+    if (second.takes(name)) return answered(name, second.call(name, given))
+    if (name === "setBrush" && given[0] === "bench") {
+      noteChange(given[2]! as number)
+      onBench = given[1]! as BrushDocument
+      measuring.begin(onBench)
+    }
+    if (second.hears(name, given)) renew(name)
+    return pen.call(name, given)
+  }
+
   const api = new Proxy({} as Comlink.Remote<WorkerApi>, {
     get:
       (_, name: keyof WorkerApi) =>
-      (...given: never[]) => {
-        if (second.takes(name)) return answered(name, second.call(name, given))
-        if (name === "setBrush" && given[0] === "bench") {
-          changed.set(given[2]! as number, performance.now())
-          onBench = given[1]! as BrushDocument
-          measure(onBench)
-        }
-        if (second.hears(name, given)) renew(name)
-        return callPen(name, given)
-      },
+      (...given: never[]) =>
+        call(name, given),
   })
+  const { generation, exhausted, tryAgain, orEnded } = pen
+  const { readings, remeasuring } = measuring
   return {
-    ...{
-      api,
-      generation,
-      exhausted,
-      tryAgain: startAnew,
-      orEnded,
-      live,
-      shown,
-      traces,
-      inked,
-      readings,
-      dropReadings,
-      remeasuring,
-      prep,
-      prepProblem,
-      written,
-      laid,
-    },
+    ...{ api, generation, exhausted, tryAgain, orEnded },
+    ...{ live, shown, traces, inked, written, laid, readings, remeasuring, dropReadings: measuring.drop },
+    prep: shallowRef<PrepNews>(),
+    prepProblem: shallowRef(""),
     get ready() {
-      return pen.ready
+      return pen.ready()
     },
-    rests: async () => awaited === 0 && resting === 0 && (await api.rests()),
+    rests: async () => awaited === 0 && measuring.rests() && (await api.rests()),
     memoryHeld: async () => ({ pen: Number(await api.memoryHeld()), second: await second.memoryHeld() }),
   }
 }
@@ -294,7 +201,7 @@ export function useEngine(): Engine {
   engine = made
   window.hollowmist = {
     inked: () => made.inked.value.edit > 0,
-    gaps: () => gaps.splice(0),
+    gaps: takeGaps,
     inkTime: () => made.inked.value.ms,
     prepTime: () => made.prep.value?.ms ?? 0,
     prepEdits: () => made.prep.value?.edit ?? 0,

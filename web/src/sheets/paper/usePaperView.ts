@@ -1,9 +1,9 @@
 // How a sheet is seen: moved, zoomed and turned by two fingers, mirrored, at its true size.
-import { useLocalStorage, useTimeoutFn } from "@vueuse/core"
-import { dequal } from "dequal"
-import { computed, reactive, ref, shallowRef, watch, type Ref } from "vue"
-import type { View } from "@/engine/easel/screen"
+import { useLocalStorage } from "@vueuse/core"
+import { computed, reactive, ref, watch, type Ref } from "vue"
 import { useLyingStill } from "@/parts/useLyingStill"
+import type { Laid } from "./laid"
+import { useShownPaper } from "./useShownPaper"
 
 const CLOSEST = 16
 const FURTHEST = 0.02
@@ -13,28 +13,6 @@ const AROUND = 16
 const STRAIGHT = 4
 /** CSS px an inch where nobody has measured the screen. */
 const USUAL_DPI = 96
-
-/** Fingers that rest for so long, ms, have the paper shown as it is then. */
-const REST = 100
-
-/** A sheet as it lies in a room: see `view`; `turn` is held straight where it nearly is. */
-interface Laid {
-  zoom: number
-  x: number
-  y: number
-  turn: number
-  mirrored: boolean
-  width: number
-  height: number
-}
-
-/** The box that lies over the room, turned: large enough that nothing of the room is left bare, CSS px. */
-function boxOf({ turn, width, height }: Laid): { across: number; down: number } {
-  if (turn % 180 === 0) return { across: width, down: height }
-  const angle = (turn * Math.PI) / 180
-  const [cos, sin] = [Math.abs(Math.cos(angle)), Math.abs(Math.sin(angle))]
-  return { across: Math.ceil(width * cos + height * sin), down: Math.ceil(width * sin + height * cos) }
-}
 
 /**
  * `width` and `height` are the room on the screen, CSS px; `size` is the sheet's, px and dots per inch. While strokes are
@@ -52,7 +30,6 @@ export function usePaperView(
   /** Whether fingers moved the paper since it was shown anew. */
   const moving = ref(false)
   const screenDpi = useLocalStorage<number>("screen dpi", 0)
-  const ratio = window.devicePixelRatio || 1
   /** The turn as the fingers have it, before it is held straight. */
   let turned = 0
 
@@ -110,6 +87,11 @@ export function usePaperView(
     hold()
   }
 
+  function laid(): Laid {
+    const { zoom, x, y, mirrored } = view
+    return { zoom, x, y, mirrored, turn: held.value, width: width.value, height: height.value }
+  }
+
   const settle = useLyingStill(underWay)
   watch([width, height], () => settle(() => (moved.value ? hold() : fit())), { immediate: true })
   watch(
@@ -117,102 +99,8 @@ export function usePaperView(
     () => settle(fit),
   )
 
-  /** What the engine was asked for last, and what the canvas shows. Fingers move the canvas as it is meanwhile. */
-  const asked = shallowRef<Laid>(laid())
-  const shown = shallowRef<Laid>(asked.value)
-  let coming = false
-  const rest = useTimeoutFn(ask, REST, { immediate: false })
-
-  function laid(): Laid {
-    const { zoom, x, y, mirrored } = view
-    return { zoom, x, y, mirrored, turn: held.value, width: width.value, height: height.value }
-  }
-
-  function ask(): void {
-    if (coming) return
-    coming = true
-    asked.value = laid()
-  }
-
-  /** The canvas shows what was asked for last. */
-  function showed(): void {
-    coming = false
-    shown.value = asked.value
-    if (!moving.value) return
-    if (dequal(asked.value, laid())) moving.value = false
-    else if (!rest.isPending.value || uncovered()) ask()
-  }
-
-  /** Whether paper has come in sight that the canvas does not show. */
-  function uncovered(): boolean {
-    const { value: paper } = size
-    if (!paper) return false
-    const there = shown.value
-    const { across, down } = boxOf(there)
-    return [0, width.value].some((roomX) =>
-      [0, height.value].some((roomY) => {
-        const [x, y] = toSheet(roomX, roomY)
-        const [inX, inY] = [Math.min(paper.width, Math.max(0, x)), Math.min(paper.height, Math.max(0, y))]
-        const far = (from: number, to: number, room: number) =>
-          Math.abs(from - to) * there.zoom > room / 2 + 1
-        return far(inX, there.x, across) || far(inY, there.y, down)
-      }),
-    )
-  }
-
-  watch(laid, () => {
-    if (!moving.value) {
-      asked.value = shown.value = laid()
-      return
-    }
-    rest.start()
-    if (uncovered()) ask()
-  })
-
-  const style = computed(() => {
-    const { across, down } = boxOf(shown.value)
-    const { x, y, zoom } = shown.value
-    // Where what stands in the middle of the canvas is now, CSS px from the middle of the room.
-    const [cos, sin] = [Math.cos((held.value * Math.PI) / 180), Math.sin((held.value * Math.PI) / 180)]
-    const [dx, dy] = [(x - view.x) * view.zoom, (y - view.y) * view.zoom]
-    const moved = `translate(${(cos * dx - sin * dy) * (view.mirrored ? -1 : 1)}px, ${sin * dx + cos * dy}px) `
-    const turned = `scaleX(${view.mirrored ? -1 : 1}) rotate(${held.value}deg)`
-    return {
-      width: `${across}px`,
-      height: `${down}px`,
-      left: `${(width.value - across) / 2}px`,
-      top: `${(height.value - down) / 2}px`,
-      transform: moving.value ? `${moved}${turned} scale(${view.zoom / zoom})` : turned,
-    }
-  })
-
-  /** The sheet's place in the box, CSS px of its corner. */
-  const cornerOf = (one: Laid) => {
-    const { across, down } = boxOf(one)
-    return { x: across / 2 - one.x * one.zoom, y: down / 2 - one.y * one.zoom }
-  }
-
-  /** The sheet in the box: its corner, and CSS px per sheet px. */
-  const lies = computed(() => ({ ...cornerOf(shown.value), zoom: shown.value.zoom }))
-
-  /** The view in canvas px, for the engine. */
-  const seen = computed((): View => {
-    const { zoom } = asked.value
-    const { across, down } = boxOf(asked.value)
-    const corner = cornerOf(asked.value)
-    return {
-      zoom: zoom * ratio,
-      originX: -corner.x / zoom,
-      originY: -corner.y / zoom,
-      width: Math.max(1, Math.round(across * ratio)),
-      height: Math.max(1, Math.round(down * ratio)),
-    }
-  })
-
-  return {
-    ...{ view, held, moved, screenDpi, fit, trueSize, toSheet, pinch },
-    ...{ style, lies, seen, showed, moving },
-  }
+  const shown = useShownPaper(laid, toSheet, size, moving)
+  return { view, held, moved, screenDpi, fit, trueSize, toSheet, pinch, moving, ...shown }
 }
 
 export type PaperView = ReturnType<typeof usePaperView>
