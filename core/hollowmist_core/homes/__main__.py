@@ -12,7 +12,6 @@ With HOLLOWMIST_BOUNDS_CHECK set, and without arguments, only the library for th
 array checked.
 """
 
-import json
 import sys
 from pathlib import Path
 
@@ -26,8 +25,7 @@ from .units import units_for
 def main(module_path: str, layout_path: str) -> None:
     """Compile, link, and write both files."""
     folders = compile_units(KEPT / "objects")
-    exports = [name for folder in folders for name in json.loads((folder / "exports.json").read_text())]
-    link_module([folder / "tablet.o" for folder in folders], exports, Path(module_path))
+    link_module(folders, Path(module_path))
     link_library([folder / "server.o" for folder in folders], library_path())
     from ..words.tables import as_json
     from .layout import typescript

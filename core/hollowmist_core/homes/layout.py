@@ -212,7 +212,7 @@ def tables() -> dict[str, object]:
         "KIND": POINTERS,
         "STATIONS": settings.STATIONS,
         "RECORDS": {name: record_layout(one) for name, one in RECORDS.items()},
-        "KERNELS": {name: kernel_signature(one) for name, one in KERNELS.items()},
+        "KERNELS": {name: kernel_signature(one) for name, one in sorted(KERNELS.items())},
         "INPUTS": rows(responses.INPUTS),
         "OUTPUTS": rows(responses.OUTPUTS),
         "CURVES": rows(responses.CURVES),

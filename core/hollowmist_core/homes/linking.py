@@ -1,5 +1,6 @@
 """Linking: the units' objects become the tablet's module and the server's library."""
 
+import json
 import os
 import subprocess
 import tempfile
@@ -8,8 +9,9 @@ from pathlib import Path
 from .objects import HOST_FUNCTIONS
 
 
-def link_module(objects: list[Path], exports: list[str], path: Path) -> None:
-    """Link WebAssembly objects to one module."""
+def link_module(units: list[Path], path: Path) -> None:
+    """Link the WebAssembly objects in the units' folders to one module."""
+    exports = [name for folder in units for name in json.loads((folder / "exports.json").read_text())]
     path.parent.mkdir(parents=True, exist_ok=True)
     with tempfile.NamedTemporaryFile("w", suffix=".txt") as lent:
         # Instructions too can end as calls (a float remainder as fmod); the linker lets only these through.
@@ -26,7 +28,7 @@ def link_module(objects: list[Path], exports: list[str], path: Path) -> None:
                 *(f"--export={name}" for name in exports),
                 "-o",
                 path,
-                *objects,
+                *(folder / "tablet.o" for folder in units),
             ],
             check=True,
         )

@@ -1,7 +1,7 @@
 // A document that is kept: its state in the device's store, at once, and how it stands with the server.
 import { dequal } from "dequal"
 import { liveQuery, type EntityTable } from "dexie"
-import { computed, ref, shallowRef } from "vue"
+import { computed, ref, shallowRef, type Ref } from "vue"
 import type { Way } from "./carrying/send"
 import { onLeaving } from "./onLeaving"
 import type { Store } from "./store"
@@ -51,11 +51,18 @@ export interface Keeper<Row extends Kept> {
   none: string
 }
 
-export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, follow, none }: Keeper<Row>) {
-  const same = (one: Row, other: Row) => dequal(stateOf(one), stateOf(other))
-  const row = shallowRef<Row>()
-  const opened = ref(false)
-  const missing = ref("")
+/** How a document stands, told by its row, by what waits for the server, and by what is written on the device. */
+function useStanding<Row extends Kept>(
+  store: Store,
+  id: string,
+  on: {
+    row: Ref<Row | undefined>
+    opened: Ref<boolean>
+    missing: Ref<string>
+    unwritten: Ref<Row | undefined>
+    unkept: Ref<boolean>
+  },
+) {
   // What is marked on it, or where it was put, is no state of it.
   const countActs = () =>
     store.acts
@@ -66,6 +73,47 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   const acts = useLive(countActs, 0)
   const stuck = useLive(() => store.stuck.filter((one) => one.thing === id).toArray(), [])
   const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
+
+  const standing = computed((): Standing => {
+    if (on.missing.value) return "missing"
+    if (!on.opened.value) return "opening"
+    if (!on.row.value || on.row.value.gone) return "gone"
+    if (on.row.value.theirs) return "conflict"
+    if (on.unkept.value) return "unkept"
+    if (stuck.value.length > 0) return "refused"
+    if (acts.value === 0 && !on.unwritten.value) return "kept"
+    if (way.value === "near") return "keeping"
+    return way.value === "signed out" ? "signed-out" : "waiting"
+  })
+  const message = computed(() => {
+    if (standing.value === "refused") return stuck.value[0]!.detail
+    if (standing.value === "gone") return "Deleted on another device. What you have here is still yours."
+    return on.missing.value
+  })
+  /** Count anew what waits: whoever asks wants to know before it is told. */
+  const count = async () => void (acts.value = await countActs())
+  return { standing, message, count }
+}
+
+/** The row of a document, once it is here; or nothing, once it is plain that it does not come. */
+function firstOf<Row extends Kept>(store: Store, table: EntityTable<Row, "id">, id: string, looked: string) {
+  return new Promise<Row | undefined>((tell) => {
+    const subscription = liveQuery(async () => ({
+      found: await table.get(id as never),
+      over: (await store.mark("looked", "")) !== looked || (await store.mark<Way>("way", "near")) !== "near",
+    })).subscribe(({ found, over }) => {
+      if (!found && !over) return
+      tell(found)
+      subscription.unsubscribe()
+    })
+  })
+}
+
+export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, follow, none }: Keeper<Row>) {
+  const same = (one: Row, other: Row) => dequal(stateOf(one), stateOf(other))
+  const row = shallowRef<Row>()
+  const opened = ref(false)
+  const missing = ref("")
   /** What was changed and not written yet. */
   const unwritten = shallowRef<Row>()
   /** Whether that could not be written: it stands on the screen alone. */
@@ -75,48 +123,18 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   let timer = 0
   let last = 0
 
-  const standing = computed((): Standing => {
-    if (missing.value) return "missing"
-    if (!opened.value) return "opening"
-    if (!row.value || row.value.gone) return "gone"
-    if (row.value.theirs) return "conflict"
-    if (unkept.value) return "unkept"
-    if (stuck.value.length > 0) return "refused"
-    if (acts.value === 0 && !unwritten.value) return "kept"
-    if (way.value === "near") return "keeping"
-    return way.value === "signed out" ? "signed-out" : "waiting"
-  })
-  const message = computed(() => {
-    if (standing.value === "refused") return stuck.value[0]!.detail
-    if (standing.value === "gone") return "Deleted on another device. What you have here is still yours."
-    return missing.value
-  })
+  const { standing, message, count } = useStanding(store, id, { row, opened, missing, unwritten, unkept })
 
   /** Wait until the document is on this device; nothing where it is not, and why is said. */
   async function open(): Promise<Row | undefined> {
     const looked = await store.mark("looked", "")
     const known = await table.get(id as never)
     if (!known) await store.setMark("asked", `for ${id}`)
-    const found = known ?? (await firstOf(looked))
+    const found = known ?? (await firstOf(store, table, id, looked))
     opened.value = true
     row.value = seen = found
     if (!found) missing.value = (await store.mark("looked", "")) === looked ? AWAY : none
     return found
-  }
-
-  /** The row, once it is here; or nothing, once it is plain that it does not come. */
-  function firstOf(looked: string): Promise<Row | undefined> {
-    return new Promise((tell) => {
-      const subscription = liveQuery(async () => ({
-        found: await table.get(id as never),
-        over:
-          (await store.mark("looked", "")) !== looked || (await store.mark<Way>("way", "near")) !== "near",
-      })).subscribe(({ found, over }) => {
-        if (!found && !over) return
-        tell(found)
-        subscription.unsubscribe()
-      })
-    })
   }
 
   const readAgain = useStoreLive(
@@ -159,7 +177,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
         return
       }
       // Not before it is known here that it waits: it would seem to be kept for a moment.
-      acts.value = await countActs()
+      await count()
       if (unwritten.value !== state) return
       unwritten.value = undefined
       // What the store came to have meanwhile was not followed.

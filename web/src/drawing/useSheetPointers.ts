@@ -53,6 +53,22 @@ function pinchOf(other: Spot, old: Spot, now: Spot): [number, number, number, nu
   return [factor, middleX, middleY, (now.x - old.x) / 2, (now.y - old.y) / 2, turned]
 }
 
+/** A finger moves: two move, zoom and turn the paper, and one moves it where a pen alone draws. */
+function moveFinger(
+  fingers: Map<number, Spot>,
+  id: number,
+  now: Spot,
+  { pinch }: PointerActs,
+  alone: boolean,
+): void {
+  const old = fingers.get(id)
+  if (!old || (fingers.size !== 2 && !(fingers.size === 1 && alone))) return
+  fingers.set(id, now)
+  const other = [...fingers].find(([one]) => one !== id)?.[1]
+  if (other) pinch(...pinchOf(other, old, now))
+  else pinch(1, 0, 0, now.x - old.x, now.y - old.y)
+}
+
 /** Whatever the browser would do with what is drawn: nothing is marked, dragged or asked for. */
 function useNothingElse(target: Ref<HTMLElement | null>): void {
   // Where the pointer's own event is prevented, WebKitGTK sends no more of a pen.
@@ -162,18 +178,8 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     if (event.pointerType === "pen" && drawing?.id !== event.pointerId) penComes()
     // WebKitGTK expects nothing.
     if (drawing?.id === event.pointerId) acts.foresee?.(event.getPredictedEvents?.() ?? [])
-    if (panning === event.pointerId) return acts.pinch(1, 0, 0, event.movementX, event.movementY)
-    const old = fingers.get(event.pointerId)
-    if (!old || drawing) return
-    const now = place(event)
-    if (fingers.size === 1 && fingersMove()) {
-      fingers.set(event.pointerId, now)
-      return acts.pinch(1, 0, 0, now.x - old.x, now.y - old.y)
-    }
-    if (fingers.size !== 2) return
-    const other = [...fingers].find(([id]) => id !== event.pointerId)![1]
-    fingers.set(event.pointerId, now)
-    acts.pinch(...pinchOf(other, old, now))
+    if (panning === event.pointerId) acts.pinch(1, 0, 0, event.movementX, event.movementY)
+    else if (!drawing) moveFinger(fingers, event.pointerId, place(event), acts, fingersMove())
   })
 
   function leave(event: PointerEvent, cancelled: boolean): void {

@@ -21,6 +21,25 @@ export interface Coming {
   share: number
 }
 
+const takenUp = (count: number) =>
+  count === 1 ? "One thing waits here again." : `${count} things wait here again.`
+
+const newRoll = (store: Store) => makeRoll(store, { name: "From pictures" })
+
+/** Make a source of a picture, and a brush of that in a roll where one is wanted; whether it could be made here. */
+async function takePicture(
+  store: Store,
+  file: File,
+  roll: false | (() => Promise<string>),
+): Promise<boolean> {
+  const { source } = await takeIn(store, file, file.name)
+  if (source && roll) {
+    const [first] = proposalsOf(source, source.makes, [])
+    await makeBrush(store, { roll: await roll(), name: source.name, document: first!.document })
+  }
+  return source !== undefined
+}
+
 export function useReading(store: Store) {
   const coming = shallowRef<Coming[]>([])
   const busy = ref(false)
@@ -87,7 +106,7 @@ export function useReading(store: Store) {
   /** Bring all of it in, one file after the other, until it is stopped. */
   async function readAll(): Promise<void> {
     busy.value = true
-    let roll = ""
+    let roll: Promise<string> | undefined
     for (const [at, one] of coming.value.entries()) {
       if (ending.signal.aborted) break
       if (one.state !== "looked" && one.state !== "waits") continue
@@ -95,16 +114,13 @@ export function useReading(store: Store) {
       try {
         if (one.kind === "pack") await readOne(at, one)
         else if (one.kind === "waiting") {
-          const count = await takeUpWaiting(store, one.file)
-          const message = count === 1 ? "One thing waits here again." : `${count} things wait here again.`
-          put(at, { state: "done", message })
+          put(at, { state: "done", message: takenUp(await takeUpWaiting(store, one.file)) })
         } else {
-          const { source } = await takeIn(store, one.file, one.file.name)
-          if (source && brushes.value) {
-            roll ||= await makeRoll(store, { name: "From pictures" })
-            const [first] = proposalsOf(source, source.makes, [])
-            await makeBrush(store, { roll, name: source.name, document: first!.document })
-          }
+          const source = await takePicture(
+            store,
+            one.file,
+            brushes.value && (() => (roll ??= newRoll(store))),
+          )
           put(at, { state: "done", message: source ? "It is a source now." : "It waits for the server." })
         }
       } catch (error) {

@@ -11,13 +11,14 @@ import type { BrushDocument } from "@/documents/brush"
 import { copyName } from "@/documents/names"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 import { notice } from "@/parts/notice"
+import type { Ref } from "vue"
 
 /** "Rope Ribbon", or "3 brushes". */
 export const calledOf = (brushes: { name: string }[]): string =>
   brushes.length === 1 ? brushes[0]!.name : `${brushes.length} brushes`
 
-export function useRolls(store: Store) {
-  const rolls = useRollList(store)
+/** Brushes that are copied and put into other pockets. */
+function useBrushMoves(store: Store, rolls: Ref<FilledRoll[]>) {
   const rollOf = (id: string) => rolls.value.find((one) => one.id === id)
 
   /** Put copies of brushes into a roll, side by side; returns their ids. */
@@ -96,27 +97,15 @@ export function useRolls(store: Store) {
     }
   }
 
-  function remove(brushes: StoredBrush[]): void {
-    const each = (act: (brush: StoredBrush) => Promise<void>) => Promise.all(brushes.map(act)).then(() => {})
-    const act = () => void store.write(each((brush) => putBrushBack(store, brush)))
-    const label = brushes.length === 1 ? "Put it back" : "Put them back"
-    const told = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
-    void store.write(each(({ id }) => takeBrush(store, id)).then(() => notice(told, { label, act })))
-  }
+  return { copy, duplicate, put, shift }
+}
 
-  function rename({ id }: StoredBrush, name: string, note: string): void {
-    void store.write(changeBrush(store, id, { name, note }))
-  }
-
-  function mark(brushes: StoredBrush[], marks: BrushMarks): void {
-    for (const { id } of brushes) void store.write(markBrush(store, id, marks))
-  }
-
-  async function addBrush(roll: FilledRoll): Promise<string> {
-    const document = structuredClone(DEFAULT_BRUSH) as unknown as BrushDocument
-    return makeBrush(store, { roll: roll.id, name: "New brush", document })
-  }
-
+/** What is done with whole rolls. */
+function useRollActs(
+  store: Store,
+  rolls: Ref<FilledRoll[]>,
+  copy: (brushes: StoredBrush[], pocket: Pocket) => Promise<string[]>,
+) {
   function addRoll(): void {
     void store.write(makeRoll(store, { name: "New roll" }).then(() => undefined))
   }
@@ -147,8 +136,33 @@ export function useRolls(store: Store) {
     void store.write(takeRoll(store, id).then(() => notice(told, { label: "Put it back", act })))
   }
 
-  return {
-    ...{ rolls, duplicate, put, shift, remove, rename, mark, addBrush },
-    ...{ addRoll, duplicateRoll, describeRoll, shiftRoll, removeRoll },
+  return { addRoll, duplicateRoll, describeRoll, shiftRoll, removeRoll }
+}
+
+export function useRolls(store: Store) {
+  const rolls = useRollList(store)
+  const { copy, ...moves } = useBrushMoves(store, rolls)
+
+  function remove(brushes: StoredBrush[]): void {
+    const each = (act: (brush: StoredBrush) => Promise<void>) => Promise.all(brushes.map(act)).then(() => {})
+    const act = () => void store.write(each((brush) => putBrushBack(store, brush)))
+    const label = brushes.length === 1 ? "Put it back" : "Put them back"
+    const told = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
+    void store.write(each(({ id }) => takeBrush(store, id)).then(() => notice(told, { label, act })))
   }
+
+  function rename({ id }: StoredBrush, name: string, note: string): void {
+    void store.write(changeBrush(store, id, { name, note }))
+  }
+
+  function mark(brushes: StoredBrush[], marks: BrushMarks): void {
+    for (const { id } of brushes) void store.write(markBrush(store, id, marks))
+  }
+
+  async function addBrush(roll: FilledRoll): Promise<string> {
+    const document = structuredClone(DEFAULT_BRUSH) as unknown as BrushDocument
+    return makeBrush(store, { roll: roll.id, name: "New brush", document })
+  }
+
+  return { rolls, ...moves, remove, rename, mark, addBrush, ...useRollActs(store, rolls, copy) }
 }

@@ -18,6 +18,21 @@ export interface Carrier {
   stop: () => void
 }
 
+/** Hear of acts that wait, and of what else wakes a carrier, until the returned function is called. */
+function listen(store: Store, hears: { waits: () => void; wake: () => void }): () => void {
+  const waiting = liveQuery(() => store.acts.orderBy("seq").lastKey()).subscribe(hears.waits)
+  const asked = liveQuery(() => store.mark("asked", "")).subscribe(hears.wake)
+  const seen = () => document.visibilityState === "visible" && hears.wake()
+  window.addEventListener("online", hears.wake)
+  document.addEventListener("visibilitychange", seen)
+  return () => {
+    waiting.unsubscribe()
+    asked.unsubscribe()
+    window.removeEventListener("online", hears.wake)
+    document.removeEventListener("visibilitychange", seen)
+  }
+}
+
 /** `refused` hears the sentence of every act that is held apart. */
 export function startCarrier(store: Store, refused: (sentence: string) => void = () => {}): Carrier {
   const ending = new AbortController()
@@ -110,20 +125,10 @@ export function startCarrier(store: Store, refused: (sentence: string) => void =
     if (ending.signal.aborted) return
     leading = true
     // While the server is away an act is no reason to hurry: it goes when that has been waited for.
-    const waiting = liveQuery(() => store.acts.orderBy("seq").lastKey()).subscribe(() => {
-      if (tries === 0) void run()
-    })
-    const asked = liveQuery(() => store.mark("asked", "")).subscribe(() => void run())
-    const wake = () => void run()
-    const seen = () => document.visibilityState === "visible" && void run()
-    window.addEventListener("online", wake)
-    document.addEventListener("visibilitychange", seen)
+    const deaf = listen(store, { waits: () => tries === 0 && void run(), wake: () => void run() })
     await new Promise((end) => ending.signal.addEventListener("abort", end, { once: true }))
-    waiting.unsubscribe()
-    asked.unsubscribe()
+    deaf()
     window.clearTimeout(timer)
-    window.removeEventListener("online", wake)
-    document.removeEventListener("visibilitychange", seen)
   }
 
   const { signal } = ending

@@ -1,6 +1,6 @@
 // The word that is being set on a sheet: it lies there as it will be written, until it is taken or left.
 import { useLocalStorage, useDebounceFn } from "@vueuse/core"
-import { computed, onScopeDispose, ref, shallowRef, watch } from "vue"
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from "vue"
 import { firstWord, settingOf, type WordWish } from "@/documents/words"
 import { pxOf, type SheetStroke } from "@/documents/sheet"
 import { writtenStrokes } from "@/pictures/writtenStrokes"
@@ -9,16 +9,9 @@ import type { SheetOnEasel } from "../useSheet"
 /** The word is written anew once its settings rest so long, ms. */
 const REST = 40
 
-export function useWord(sheet: SheetOnEasel, layer: () => number) {
+/** The lines that words stand on: those of the guides, where there are some. */
+function useBaselines(sheet: SheetOnEasel, wish: Ref<WordWish>) {
   const { api } = sheet.engine
-  const wish = useLocalStorage<WordWish>("word on a sheet", firstWord(""))
-  /** Where its first letter stands, sheet px; on the first line of the guides where nobody put it elsewhere. */
-  const at = ref<[number, number]>()
-  const laid = shallowRef<SheetStroke[]>([])
-  const missing = ref("")
-  const endsAt = ref(0)
-  let turn = 0
-
   const px = (mm: number) => pxOf(mm, "mm", sheet.document.value?.dpi ?? 300)
   /** The lines that words stand on, from the top, and how high an x is on them, sheet px; none without guides. */
   const lines = shallowRef<{ baselines: number[]; left: number; xHeight: number }>()
@@ -41,6 +34,21 @@ export function useWord(sheet: SheetOnEasel, layer: () => number) {
     },
     { immediate: true },
   )
+
+  return { px, lines, ruled, xHeight, baselines }
+}
+
+export function useWord(sheet: SheetOnEasel, layer: () => number) {
+  const { api } = sheet.engine
+  const wish = useLocalStorage<WordWish>("word on a sheet", firstWord(""))
+  /** Where its first letter stands, sheet px; on the first line of the guides where nobody put it elsewhere. */
+  const at = ref<[number, number]>()
+  const laid = shallowRef<SheetStroke[]>([])
+  const missing = ref("")
+  const endsAt = ref(0)
+  let turn = 0
+
+  const { px, lines, ruled, xHeight, baselines } = useBaselines(sheet, wish)
 
   const place = computed((): [number, number] => {
     const margin = lines.value?.left || px(10)

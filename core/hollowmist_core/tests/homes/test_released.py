@@ -1,0 +1,50 @@
+"""The engine of the last release, against these sources."""
+
+import shutil
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+from unittest import TestCase
+
+from hollowmist_core.homes import released
+from hollowmist_core.homes.compiling import compile_units
+from hollowmist_core.homes.layout import typescript
+from hollowmist_core.homes.linking import link_module
+from hollowmist_core.kernels.base.compiled import KEPT
+
+
+def fits(core: Path) -> bool:
+    """Whether a checkout's released engine fits, as `script/setup` asks: with Python alone."""
+    told = (sys.executable, "-S", "-m", "hollowmist_core.homes.released", "--fits")
+    return subprocess.run(told, cwd=core, check=False).returncode == 0
+
+
+class ReleasedTests(TestCase):
+    def test_it_is_what_its_sources_make(self):
+        if not released.fits():
+            self.skipTest("these kernels are not those of the release: script/setup compiles them")
+        folders = compile_units(KEPT / "objects")
+        with tempfile.TemporaryDirectory() as folder:
+            module = Path(folder) / "engine.wasm"
+            link_module(folders, module)
+            self.assertEqual(module.read_bytes(), (released.RELEASED / "engine.wasm").read_bytes())
+        self.assertEqual(typescript(), (released.RELEASED / "layout.ts").read_text())
+
+    def test_a_checkout_whose_kernels_differ_is_told_from_it(self):
+        with tempfile.TemporaryDirectory() as folder:
+            root = Path(folder)
+            shutil.copy(released.PACKAGE.parents[1] / "requirements.txt", root)
+            shutil.copytree(released.PACKAGE, root / "core" / "hollowmist_core")
+            (root / "core" / "released").mkdir()
+            tell = "from hollowmist_core.homes.released import release_digest as told; print(told())"
+            digest = subprocess.run(
+                (sys.executable, "-S", "-c", tell),
+                cwd=root / "core", check=True, capture_output=True, text=True,
+            ).stdout  # fmt: skip
+            self.assertFalse(fits(root / "core"), "nothing was released")
+            (root / "core" / "released" / "made_of").write_text(digest)
+            self.assertTrue(fits(root / "core"))
+            kernel = root / "core" / "hollowmist_core" / "kernels" / "touch" / "tip.py"
+            kernel.write_text(kernel.read_text() + "\n")
+            self.assertFalse(fits(root / "core"))
