@@ -20,11 +20,12 @@ alone() {
 }
 
 # fingerprint PATH...: one hash over the named files, and over all files below the named folders; not over types, which
-# nothing that runs is made of.
+# nothing that runs is made of, nor over what the front end's own step writes.
 fingerprint() {
   # What is not there counts as empty.
   find "$@" -type f -not -path '*/__pycache__/*' -not -path '*/node_modules/*' -not -path '*/tests/*' \
-    -not -name '*.nbi' -not -name '*.nbc' -not -path '*/generated/api.ts' -print0 2>/dev/null | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -c1-32
+    -not -name '*.nbi' -not -name '*.nbc' -not -path '*/generated/api.ts' -not -path '*/public/notices.txt' \
+    -print0 2>/dev/null | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -c1-32
 }
 
 # How long each step usually takes when all of it must be done, s, on two processors.

@@ -3,13 +3,13 @@
 from django.urls import path, register_converter
 
 from . import views
-from .actions.piece import FORMATS
+from .forms import FORMS
 
 
 class FormConverter:
     """A kind of file that a sheet is written as."""
 
-    regex = "|".join(FORMATS)
+    regex = "|".join(FORMS)
 
     def to_python(self, value):
         """As it stands."""

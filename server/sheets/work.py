@@ -4,7 +4,8 @@ from django.utils.text import slugify
 from hollowmist_core.formats import FileWish
 from tasks.registry import Made, Tell, register
 
-from .actions.piece import FORMATS, write_sheet
+from .actions.piece import write_sheet
+from .forms import FORMS
 from .models import Sheet
 
 
@@ -14,7 +15,7 @@ def write_file(account, told: dict, given, tell: Tell) -> Made:
     form = told["form"]
     data, missing = write_sheet(sheet, form, told["dpi"], FileWish(**told["wish"]), tell)
     about = {"left_out": "; ".join(missing[:5])}
-    return Made(data, f"{slugify(sheet.name) or 'sheet'}.{form}", FORMATS[form], about)
+    return Made(data, f"{slugify(sheet.name) or 'sheet'}.{form}", FORMS[form].media_type, about)
 
 
 def not_written(error: Exception) -> str | None:

@@ -5,30 +5,17 @@ import hashlib
 import numpy as np
 from hollowmist.refusal import Refused
 from hollowmist_core.documents.brush import read
-from hollowmist_core.formats import FileWish, PictureError, Progress, inkml, no_progress
-from hollowmist_core.formats.ora import write_ora
-from hollowmist_core.formats.sheet_pdf import sheet_pdf
-from hollowmist_core.formats.sheet_svg import png_of, sheet_svg
-from hollowmist_core.native.pieces import Piece, SheetStroke, inked
-from hollowmist_core.native.ruling import with_guides
-from hollowmist_core.native.sheet import Stroke
+from hollowmist_core.formats import FileWish, PictureError, Progress, no_progress
+from hollowmist_core.native.pieces import Piece, SheetStroke
 from hollowmist_core.proofs import read_samples
 from hollowmist_core.tables.paper_sizes import MOST_SIDE
 from rolls.models import Brush
 from sources.actions.pictures import ink_for, own_pictures, pixels_of
 
+from ..forms import FORMS
 from ..models import Look, Sheet
 
 NO_SAMPLES = np.zeros(0)
-FORMATS = {
-    "png": "image/png",
-    "ora": "image/openraster",
-    "svg": "image/svg+xml",
-    "pdf": "application/pdf",
-    "inkml": "application/inkml+xml",
-}
-"""Kinds of files that a sheet is written as, and their media types."""
-
 MOST_PX = MOST_SIDE**2
 """Most px of a file: as many as the largest sheet has."""
 
@@ -89,12 +76,12 @@ def piece_of(sheet: Sheet) -> Piece:
 def write_sheet(
     sheet: Sheet, form: str, dpi: float | None = None, wish: FileWish | None = None, progress: Progress = no_progress
 ) -> tuple[bytes, list[str]]:
-    """A sheet as a file of one of `FORMATS`.
+    """A sheet as a file of one of `FORMS`.
 
     Parameters
     ----------
     dpi : float, optional
-        Of PNG and OpenRaster; the sheet's own where there is none.
+        Of files of pixels; the sheet's own where there is none.
     wish : FileWish, optional
         What is seen besides the ink; OpenRaster has paper and underlays as layers, shown or not.
     progress : callable
@@ -106,32 +93,18 @@ def write_sheet(
     missing : list of str
         What could not be had and was left out or inked plainly, each in a sentence.
     """
+    dpi = dpi or sheet.document["dpi"]
+    if FORMS[form].of_pixels:
+        _refuse_huge(sheet.document, dpi)
     piece = piece_of(sheet)
-    return _written(sheet, piece, form, dpi, wish or FileWish(paper=True), progress), piece.missing
+    return FORMS[form].write(piece, sheet.name, dpi, wish or FileWish(paper=True), progress), piece.missing
 
 
-def _refuse_huge(document: dict, scale: float, form: str) -> None:
+def _refuse_huge(document: dict, dpi: float) -> None:
     """Refused where a file of pixels would have more of them than a server has room for."""
-    side = [round(scale * document[one]) for one in ("width", "height")]
-    if form in ("png", "ora") and side[0] * side[1] > MOST_PX:
+    side = [round(dpi / document["dpi"] * document[one]) for one in ("width", "height")]
+    if side[0] * side[1] > MOST_PX:
         raise Refused(
-            f"at {scale * document['dpi']:.0f} dpi this sheet has {side[0]:,} x {side[1]:,} px, and a file may have "
+            f"at {dpi:.0f} dpi this sheet has {side[0]:,} x {side[1]:,} px, and a file may have "
             f"{MOST_PX / 1e6:.0f} million in all; choose fewer dpi, or SVG or PDF"
         )
-
-
-def _written(sheet: Sheet, piece: Piece, form: str, dpi: float | None, wish: FileWish, progress: Progress) -> bytes:
-    scale = (dpi or sheet.document["dpi"]) / sheet.document["dpi"]
-    _refuse_huge(sheet.document, scale, form)
-    if form == "png":
-        pixels = inked(piece, scale, wish.paper, wish.underlay)
-        pixels = with_guides(pixels, sheet.document, scale) if wish.guides else pixels
-        return png_of(pixels, dpi or sheet.document["dpi"])
-    if form == "ora":
-        return write_ora(piece, dpi, wish, progress)
-    if form == "svg":
-        return sheet_svg(piece, sheet.name, wish, progress)
-    if form == "pdf":
-        return sheet_pdf(piece, sheet.name, wish, progress)
-    drawn = [Stroke(one.samples, one.kind, one.erase, one.seed) for one in piece.strokes if not one.dries]
-    return inkml.write(drawn, sheet.name)
