@@ -264,7 +264,7 @@ def _samples(values: np.ndarray, channels: list[Channel], number: int, found: Re
 
 
 def _pressures(force, channel: Channel | None, number: int, found: Reading):
-    if force is None:
+    if force is None or channel is None:
         found.assume(f"No pressure is told: it counts as {USUAL_PRESSURE:.0%}.")
         return USUAL_PRESSURE
     low = channel.low or 0.0

@@ -140,12 +140,12 @@ def _open_raster(data: bytes, notes: list[str]):
 
     Image.MAX_IMAGE_PIXELS = None  # Our own limit speaks first, and says more.
     try:
-        image = Image.open(io.BytesIO(data), formats=FORMATS)
+        image: Image.Image = Image.open(io.BytesIO(data), formats=FORMATS)
     except UnidentifiedImageError:
         raise PictureError("This is no PNG, JPEG, WebP, TIFF or SVG picture. Save it as one of these.") from None
     check_size(*image.size)
-    if getattr(image, "n_frames", 1) > 1:
-        notes.append(f"It holds {image.n_frames} pictures; the first was taken.")
+    if (frames := getattr(image, "n_frames", 1)) > 1:
+        notes.append(f"It holds {frames} pictures; the first was taken.")
     try:
         image.load()
     except (OSError, SyntaxError, ValueError, EOFError):
@@ -169,9 +169,9 @@ def _open_svg(data: bytes):
 
     text, width, height = check_svg(data)
     check_size(max(LEAST_SIDE, round(width)), max(LEAST_SIDE, round(height)))
-    longer = {"width": DRAWN_SIDE} if width >= height else {"height": DRAWN_SIDE}
+    wide, high = (DRAWN_SIDE, None) if width >= height else (None, DRAWN_SIDE)
     try:
-        png = resvg_py.svg_to_bytes(svg_string=text, skip_system_fonts=True, **longer)
+        png = resvg_py.svg_to_bytes(svg_string=text, skip_system_fonts=True, width=wide, height=high)
     except ValueError as error:
         raise PictureError(f"The SVG cannot be drawn: {error}. Save it as a plain SVG, or as a PNG.") from None
     return Image.open(io.BytesIO(bytes(png))).convert("RGBA")

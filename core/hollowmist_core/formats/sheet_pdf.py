@@ -74,6 +74,7 @@ class _Page(Canvas):
 
 
 def _picture(page: Canvas, one: Traced, height: float) -> None:
+    assert one.picture is not None
     down, across = one.picture.shape[:2]
     image = ImageReader(Image.fromarray(one.picture))
     left, low = one.left + INSET, height - one.top - down + INSET

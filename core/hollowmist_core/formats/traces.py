@@ -100,7 +100,7 @@ def columns_of(text: str, channels: list[Channel], number: int, exact: bool = Fa
 def _words(point: str) -> list[str]:
     # A prefix or a sign may stand right behind the value before it.
     words = _CLOSE.sub(" ", point).split()
-    joined = []
+    joined: list[str] = []
     for word in words:
         if joined and joined[-1] in ("!", "'", '"'):
             joined[-1] += word

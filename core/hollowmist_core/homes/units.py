@@ -65,7 +65,7 @@ def modules_in(node: ast.ImportFrom, package: tuple[str, ...]) -> list[tuple[str
 def imported(file: Path) -> frozenset[Path]:
     """Files of the package that a file imports, directly."""
     package = file.relative_to(PACKAGE).parts[:-1]
-    found = set()
+    found: set[Path] = set()
     for node in ast.walk(ast.parse(file.read_bytes())):
         if isinstance(node, ast.ImportFrom):
             for parts in modules_in(node, package):

@@ -155,6 +155,8 @@ def _applied(found: Result, step: dict, makes: str, pictures: Pictures | None) -
     out = np.zeros(to_width * to_height, np.float32)
     other = np.zeros((1, 1), np.float32)
     if step["kind"] == "combine":
+        if pictures is None:
+            raise LookupError("this recipe combines pictures; give them")
         other = (pictures(step["other"]) / np.float32(255)).astype(np.float32)
     scratch = _room(step_kernels.step_room(record))
     step_kernels.run_step(record, flat, other.ravel(), other.shape[1], other.shape[0], out, scratch)

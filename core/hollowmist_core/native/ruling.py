@@ -31,7 +31,9 @@ def ruled(document: dict) -> list[tuple[str, float, float, float, float]]:
         raise ValueError(f"these guides have {count} lines; up to {MOST_RULES} can be ruled. Set them farther apart")
     rules = np.zeros(count, RULE)
     rule_guides(record, *size, rules)
-    return [(KINDS[one["kind"]], *(float(one[name]) for name in ("x0", "y0", "x1", "y1"))) for one in rules]
+    return [
+        (KINDS[one["kind"]], float(one["x0"]), float(one["y0"]), float(one["x1"]), float(one["y1"])) for one in rules
+    ]
 
 
 def with_guides(pixels: np.ndarray, document: dict, scale: float) -> np.ndarray:

@@ -35,6 +35,7 @@ POINTS = 1 << 17
 STAMPS = 1 << 16
 FLAT = 1 << 20
 BATCH = 4096
+SIDES = ("left", "top", "right", "bottom")
 NOTHING = np.empty(0, np.int32)
 
 
@@ -84,7 +85,9 @@ def prepared(document: dict, pictures: Pictures | None = None) -> Ready:
         From `pictures`, where a source's picture is not there.
     """
     wanted = pictures_of(document)
-    if wanted and pictures is None:
+    if not wanted:
+        return _ready(document, wanted, [])
+    if pictures is None:
         raise LookupError("this brush uses sources; give their pictures")
     chains = [chained(pictures(digest), role) for role, digest in wanted]
     return _ready(document, wanted, chains)
@@ -294,14 +297,16 @@ class Sheet:
             self.feed(recorded.samples[start : start + BATCH], watched=False)
         self.lift()
         state = self.state[0]
-        return tuple(int(state[f"all_{side}"]) - self.margin for side in ("left", "top", "right", "bottom"))
+        left, top, right, bottom = (int(state[f"all_{side}"]) - self.margin for side in SIDES)
+        return left, top, right, bottom
 
     @property
     def reach(self) -> tuple[int, int, int, int]:
         """What the last stroke reached of the paper, on this part or off it: left, top, right, bottom, device px."""
         state = self.state[0]
         at = (state["from_x"], state["from_y"]) * 2
-        return tuple(int(state[f"far_{side}"] + at[i]) for i, side in enumerate(("left", "top", "right", "bottom")))
+        left, top, right, bottom = (int(state[f"far_{side}"] + at[i]) for i, side in enumerate(SIDES))
+        return left, top, right, bottom
 
     @property
     def extent(self) -> tuple[int, int, int, int]:

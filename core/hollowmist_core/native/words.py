@@ -90,18 +90,18 @@ def write(
     WordError
         The line is empty or too long, or there is no such hand.
     """
-    style = Style(**style)
+    how = Style(**style)
     codes = characters(text)
     if hand not in NUMBERED:
         raise WordError(f"there is no hand “{hand}”; choose {', '.join(NUMBERED)}")
     if not 0 < len(codes) <= MOST_LETTERS:
         raise WordError(f"a line has 1 to {MOST_LETTERS} characters, not {len(codes)}; write it in several lines")
     setting = np.zeros(1, SETTING)
-    setting["hand"], setting["seed"] = NUMBERED[hand], style.seed
+    setting["hand"], setting["seed"] = NUMBERED[hand], how.seed
     setting["x"], setting["baseline"], setting["x_height"] = *at, x_height
-    setting["spacing"], setting["alive"] = style.spacing, style.alive
-    setting["slant"] = HANDS[NUMBERED[hand]][2] if style.slant is None else style.slant
-    setting["light"], setting["heavy"] = style.press
+    setting["spacing"], setting["alive"] = how.spacing, how.alive
+    setting["slant"] = HANDS[NUMBERED[hand]][2] if how.slant is None else how.slant
+    setting["light"], setting["heavy"] = how.press
     samples, ends = np.zeros(MOST_SAMPLES, SAMPLE), np.zeros(MOST_STROKES, np.int32)
     missing = np.zeros(1 + MOST_LETTERS, np.int32)
     way, walked = np.zeros(MOST_PLACES, PLACE), np.zeros(16 * MOST_PLACES, PLACE)

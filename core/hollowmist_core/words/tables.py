@@ -55,7 +55,9 @@ def mark_of(character: str) -> int:
 @cache
 def tables() -> Tables:
     """The tables of all hands."""
-    glyphs, ways, places = [], [], []
+    glyphs: list[tuple] = []
+    ways: list[tuple] = []
+    places: list[tuple] = []
     for number, (hand, *_) in enumerate(HANDS):
         for character, glyph in sorted(letters_of(hand).items()):
             first = len(ways)

@@ -1,13 +1,14 @@
 """What a pack tells of itself: its manifest, and the bounds of what is in it."""
 
-from typing import Annotated, Any, Literal, TypeVar
+from typing import Annotated, Any, Final, Literal, TypeVar
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationError
 
 from .archive import PackError
 
-FORMAT, VERSION = "hollowmist-pack", 1
+FORMAT: Final = "hollowmist-pack"
+VERSION = 1
 MEDIA_TYPE = "application/vnd.hollowmist.pack+zip"
 SUFFIX = ".hollowmist"
 
@@ -26,7 +27,7 @@ MOST_DOCUMENTS = 48 * 2**20
 
 MOST_BRUSHES = 5000
 
-TOGETHER = "hollowmist-packs"
+TOGETHER: Final = "hollowmist-packs"
 """Format of an archive of packs that are read together."""
 
 MOST_TOGETHER = 2**36

@@ -6,7 +6,7 @@ import shutil
 import tempfile
 import zipfile
 from collections.abc import Callable, Iterable, Iterator, Mapping
-from typing import Any, BinaryIO
+from typing import Any, BinaryIO, cast
 
 from .archive import MANIFEST, Archive, PackError, as_json, parsed, put
 from .manifest import (
@@ -17,6 +17,7 @@ from .manifest import (
     TOGETHER,
     Maker,
     Manifest,
+    PackEntry,
     Together,
     sound,
 )
@@ -72,7 +73,7 @@ class _Part:
 
     def close(self, maker: Maker) -> None:
         """End it; it holds no more than its file from then on."""
-        self.file.close(Manifest(maker=maker, **self.entries))
+        self.file.close(Manifest.model_validate({"maker": maker, **self.entries}))
         self.entries, self.pictures = {}, set()
 
 
@@ -138,7 +139,7 @@ class PacksFile:
                 file.seek(0)
                 put(archive, path, file)
                 file.close()
-            put(archive, MANIFEST, as_json(Together(packs=told).model_dump(mode="json")))
+            put(archive, MANIFEST, as_json(Together.model_validate({"packs": told}).model_dump(mode="json")))
 
 
 class Packs:
@@ -166,13 +167,14 @@ class Packs:
         return len(self._told.packs) if self._told else 1
 
     def __iter__(self) -> Iterator[Pack]:
-        return self._each() if self._told else iter([Pack(self._file)])
+        return self._each(self._told.packs) if self._told else iter([Pack(self._file)])
 
-    def _each(self) -> Iterable[Pack]:
-        for one in self._told.packs:
-            with tempfile.SpooledTemporaryFile(IN_MEMORY) as file:
+    def _each(self, packs: list[PackEntry]) -> Iterator[Pack]:
+        for one in packs:
+            with tempfile.SpooledTemporaryFile(IN_MEMORY) as spooled:
+                file = cast(BinaryIO, spooled)
                 self._archive.copy(one.file, file, min(MOST_BYTES, one.bytes))
                 file.seek(0)
-                if hashlib.file_digest(file, "sha256").hexdigest() != one.sha256:
+                if hashlib.file_digest(spooled, "sha256").hexdigest() != one.sha256:
                     raise PackError(f"The file {one.file} in the pack is damaged. Write the pack once more.")
                 yield Pack(file)
