@@ -5,10 +5,12 @@ lowered once; its objects for the two homes are then made side by side, so that 
 longer than it must.
 """
 
+import ctypes
 import json
 import os
 import pickle
 import shutil
+import signal
 import time
 from concurrent.futures import FIRST_COMPLETED, ProcessPoolExecutor, wait
 from multiprocessing import get_context
@@ -23,10 +25,15 @@ USUAL_S = 120
 HOMES = ("server",) if CHECKED else ("tablet", "server")
 
 
+PR_SET_PDEATHSIG = 1
+"""`prctl(2)`: which signal a process gets when its parent dies."""
+
+
 def start_worker() -> None:
-    """Ready a process for lowering."""
+    """Ready a process for lowering; whoever stops the one that started it stops this one too."""
     from .lowering import only_lower
 
+    ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
     only_lower()
 
 
