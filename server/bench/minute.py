@@ -70,7 +70,8 @@ def add_word(account, sheet, number: int) -> None:
     """Write a word on a sheet, as from another device."""
     there = SheetStroke.objects.filter(account=account, sheet=sheet).order_by("-drawn_at").first()
     at = (60.0 + 90.0 * (number % 5), 200.0 + 150.0 * (number // 5))
-    strokes = write("Skerrow", "running", at, 60.0, 0.06, 14.0, 0.5, (0.2, 0.8), number).strokes
+    style = {"spacing": 0.06, "slant": 14.0, "alive": 0.5, "press": (0.2, 0.8), "seed": number}
+    strokes = write("Skerrow", "running", at, 60.0, **style).strokes
     told = {"kind": 0, "seed": number + 1, "size": 8.0, "look": there.look, "sheet_id": sheet.pk}
     rows = [
         (uuid.uuid4(), {**told, "samples": one.tobytes(), "drawn_at": there.drawn_at + k + 1})

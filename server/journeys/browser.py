@@ -1,8 +1,10 @@
 """The real interface in headless Chromium, and hands to use it with."""
 
+import atexit
 import base64
 import os
 import time
+from functools import cache
 
 import numpy as np
 from accounts.models import Account
@@ -114,6 +116,20 @@ def launch(playwright):
     return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
 
 
+@cache
+def one_playwright():
+    """What drives the browsers of this run."""
+    playwright = sync_playwright().start()
+    atexit.register(playwright.stop)
+    return playwright
+
+
+@cache
+def one_browser():
+    """The browser that all tests of this run share; each has profiles of its own in it."""
+    return launch(one_playwright())
+
+
 def note_problems(page, problems: list[str]) -> None:
     """Note errors of a page that nobody caught, each with where it came from."""
     page.on("pageerror", lambda error: problems.append(error.stack or str(error)))
@@ -189,18 +205,12 @@ class JourneyCase(StaticLiveServerTestCase):
 
     @classmethod
     def setUpClass(cls):
-        """Start the browser."""
+        """Have the browser at hand."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         super().setUpClass()
-        cls.playwright = sync_playwright().start()
-        cls.browser = launch(cls.playwright)
-
-    @classmethod
-    def tearDownClass(cls):
-        """Stop the browser."""
-        cls.browser.close()
-        cls.playwright.stop()
-        super().tearDownClass()
+        if not one_browser().is_connected():
+            one_browser.cache_clear()
+        cls.playwright, cls.browser = one_playwright(), one_browser()
 
     def setUp(self):
         """Make the account, its brushes and a page."""

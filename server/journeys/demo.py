@@ -17,12 +17,16 @@ MOMENT = datetime(2026, 11, 26, 10, 42, tzinfo=UTC)
 
 
 class DemoCase(JourneyCase):
-    """A browser on the demo data, and a lending shelf."""
+    """A browser on the demo data, and a lending shelf where it is asked for."""
+
+    with_shelf = False
 
     @classmethod
     def setUpClass(cls):
-        """Start the shelf."""
+        """Start the shelf, if need be."""
         super().setUpClass()
+        if not cls.with_shelf:
+            return
         shelf = cls.enterClassContext(ShelfProcess())
         cls.enterClassContext(override_settings(SHELF=shelf.address))
 

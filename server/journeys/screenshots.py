@@ -19,6 +19,8 @@ STILL = """
 class Screenshots(DemoCase):
     """Not a test: the test runner lends it a database and a server."""
 
+    with_shelf = True
+
     def test_take_them(self):
         """Take the pictures and remove those that no view has any more."""
         FOLDER.mkdir(parents=True, exist_ok=True)

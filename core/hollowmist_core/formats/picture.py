@@ -6,6 +6,7 @@ do no more than fail. `python -m hollowmist_core.formats.picture` is that proces
 
 import io
 import resource
+import signal
 import struct
 import subprocess
 import sys
@@ -26,7 +27,13 @@ DRAWN_SIDE = 1024
 """Longer side that a picture of lines (SVG) is drawn at, px."""
 
 SECONDS = 20
+"""Most that opening a file may take of a processor."""
+
+PATIENCE = 15 * SECONDS
+"""Most that it may take by the clock: on a busy machine a sound file takes longer."""
+
 MEMORY = 3 * 1024**3
+TOO_LONG = "The file takes too long to open. Save it as a PNG, then add it."
 FORMATS = ("PNG", "JPEG", "WEBP", "TIFF")
 HEADER = struct.Struct("<4sIIII")
 
@@ -91,14 +98,16 @@ def read_picture(data: bytes) -> Opened:
         )
     try:
         done = subprocess.run(
-            [sys.executable, "-m", "hollowmist_core.formats.picture"],
+            [sys.executable, "-m", "hollowmist_core.formats.picture", str(SECONDS)],
             input=data,
             capture_output=True,
-            timeout=SECONDS,
+            timeout=PATIENCE,
             check=False,
         )
     except subprocess.TimeoutExpired:
-        raise PictureError("The file takes too long to open. Save it as a PNG, then add it.") from None
+        raise PictureError(TOO_LONG) from None
+    if done.returncode == -signal.SIGXCPU:
+        raise PictureError(TOO_LONG)
     if done.returncode != 0:
         last = done.stderr.decode(errors="replace").strip().splitlines()[-1:]
         if last and last[0].startswith("refused: "):
@@ -195,10 +204,11 @@ def decode(data: bytes) -> tuple[bytes, tuple[int, int], tuple[int, int], list[s
     return image.tobytes(), image.size, real, notes
 
 
-def main() -> int:
-    """Decode standard input to standard output, in bounded memory and time."""
+def main(seconds: int) -> int:
+    """Decode standard input to standard output, in bounded memory and so many seconds of a processor."""
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
-    resource.setrlimit(resource.RLIMIT_CPU, (SECONDS, SECONDS))
+    # The kernel says so first, and ends what does not hear it.
+    resource.setrlimit(resource.RLIMIT_CPU, (seconds, seconds + 1))
     try:
         pixels, size, real, notes = decode(sys.stdin.buffer.read(MOST_BYTES + 1))
     except PictureError as error:
@@ -218,4 +228,4 @@ if __name__ == "__main__":
     # Run as a program this module is __main__; what it raises must be what others catch.
     from hollowmist_core.formats import picture
 
-    sys.exit(picture.main())
+    sys.exit(picture.main(int(sys.argv[1])))

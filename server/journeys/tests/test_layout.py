@@ -27,6 +27,8 @@ def darkest(shot: bytes) -> float:
 
 @tag("browser")
 class LayoutTests(DemoCase):
+    with_shelf = True
+
     def audited(self, stage, view, window):
         """What is wrong with a view in a window."""
         stage.page.set_viewport_size({"width": window[0], "height": window[1]})

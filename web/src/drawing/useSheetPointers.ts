@@ -41,6 +41,12 @@ interface Spot {
   y: number
 }
 
+/** Where a pointer is on an element, CSS px from its corner. */
+function spotOn(element: HTMLElement, { clientX, clientY }: PointerEvent): Spot {
+  const box = element.getBoundingClientRect()
+  return { x: clientX - box.left, y: clientY - box.top }
+}
+
 /** What a finger does to paper that another one holds, moving from one place to the next: as `pinch` takes it. */
 function pinchOf(other: Spot, old: Spot, now: Spot): [number, number, number, number, number, number] {
   const before = Math.hypot(old.x - other.x, old.y - other.y)
@@ -100,10 +106,7 @@ export function useSheetPointers(target: Ref<HTMLElement | null>, acts: PointerA
     if (fingers.size < 2) fingers.clear()
   }
 
-  const place = (event: PointerEvent) => {
-    const box = target.value!.getBoundingClientRect()
-    return { x: event.clientX - box.left, y: event.clientY - box.top }
-  }
+  const place = (event: PointerEvent) => spotOn(target.value!, event)
 
   function start(event: PointerEvent, kind: Kind): void {
     drawing = { id: event.pointerId, kind, at: event.timeStamp, x: event.clientX, y: event.clientY, far: 0 }

@@ -2,14 +2,16 @@
 
 import io
 import struct
+import subprocess
+import sys
 import zlib
-from unittest import TestCase
+from unittest import TestCase, mock
 from xml.sax.saxutils import quoteattr
 
 import numpy as np
 from PIL import Image
 
-from ...formats import PictureError
+from ...formats import PictureError, picture
 from ...formats.picture import WORKING_SIDE, check_size, read_picture
 from ...formats.svg import check_svg, looks_like_svg
 
@@ -69,6 +71,18 @@ class PictureTests(TestCase):
         for size, words in [((8000, 5001), "40"), ((7, 100), "8 px"), ((10, 500), "narrow")]:
             with self.assertRaisesRegex(PictureError, words):
                 check_size(*size)
+
+
+class TimeTests(TestCase):
+    def test_what_takes_a_processor_too_long_is_refused_and_a_busy_machine_is_no_reason(self):
+        slow = png(np.zeros((6300, 6300, 4), np.uint8))
+        with mock.patch.object(picture, "SECONDS", 1), self.assertRaisesRegex(PictureError, "too long"):
+            read_picture(slow)
+        # It rests, as one does that gets no turn, for longer than it may work.
+        program = "import time, sys; time.sleep(1.5); from hollowmist_core.formats import picture; picture.main(1)"
+        small = png(np.zeros((64, 64, 3), np.uint8))
+        done = subprocess.run([sys.executable, "-c", program], input=small, capture_output=True, check=False)
+        self.assertEqual(done.returncode, 0, done.stderr)
 
 
 class SvgTests(TestCase):

@@ -330,7 +330,8 @@ class BenchWordTests(SheetHands, JourneyCase):
         self.wait_for(lambda: Lane.objects.filter(name="Skerrow").exists())
         self.wait_for(lambda: ProofStroke.objects.exclude(lane=None).count() == 2)
         page.wait_for_selector(".lane:has-text('Skerrow')")
-        here = write("Skerrow", "running", (44.0, 105.6), 44.0, 0.06, 14.0, 0.5, (0.2, 0.8), 1).strokes
+        style = {"spacing": 0.06, "slant": 14.0, "alive": 0.5, "press": (0.2, 0.8), "seed": 1}
+        here = write("Skerrow", "running", (44.0, 105.6), 44.0, **style).strokes
         there = [np.frombuffer(bytes(one.samples), SAMPLE) for one in ProofStroke.objects.exclude(lane=None)]
         self.assertEqual([len(one) for one in here], [len(one) for one in there])
         for one, other in zip(here, there, strict=True):
