@@ -1,4 +1,5 @@
-"""Sizes that a newcomer can hold in mind: how long a file and a function are, what a function takes, what a folder has.
+"""Sizes that a newcomer can hold in mind: how long a file and a function are, what a function takes, what a folder has;
+and no test that waits for time.
 
 `python script/limits.py` names what goes beyond; ESLint holds the functions of the front end.
 """
@@ -27,7 +28,7 @@ def sources() -> list[Path]:
         cwd=ROOT, check=True, capture_output=True, text=True,
     ).stdout.split("\n")  # fmt: skip
     files = (Path(name) for name in listed if Path(name).suffix in CODE)
-    return [one for one in files if (ROOT / one).is_file() and not {"migrations", "released"} & set(one.parts)]
+    return [one for one in files if (ROOT / one).is_file() and "migrations" not in one.parts]
 
 
 def is_exported(function: ast.FunctionDef) -> bool:
@@ -54,6 +55,20 @@ def faults_of(path: Path) -> list[str]:
     return found
 
 
+def waits_of(path: Path) -> list[str]:
+    """Where a journey waits for time: for a condition one asks again and again, which is a loop."""
+    tree = ast.parse((ROOT / path).read_text())
+    loops = [one for one in ast.walk(tree) if isinstance(one, ast.While | ast.For)]
+    asked_again = {id(node) for loop in loops for node in ast.walk(loop)}
+    found = []
+    for node in ast.walk(tree):
+        name = getattr(getattr(node, "func", None), "attr", "")
+        fixed = name == "sleep" and id(node) not in asked_again
+        if fixed or (name == "wait_for_timeout" and path.name != "browser.py"):
+            found.append(f"{path}:{node.lineno} waits for time: wait for what is to come (`wait_for`, `frames`)")
+    return found
+
+
 def main() -> int:
     """Name all of it; 1 if there is any."""
     files = sources()
@@ -64,6 +79,8 @@ def main() -> int:
             found.append(f"{path} has {lines} lines; {MOST_LINES} at most: it tells of more than one thing")
         if path.suffix == ".py":
             found += faults_of(path)
+        if path.suffix == ".py" and "journeys" in path.parts:
+            found += waits_of(path)
     for folder, count in Counter(path.parent for path in files if path.name != "__init__.py").items():
         if count > MOST_FILES:
             found.append(f"{folder} has {count} files of its own; {MOST_FILES} at most: sort them into rooms")

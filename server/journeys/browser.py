@@ -91,14 +91,20 @@ WORKERS = """
 """
 """Has the engine's workers at hand: the latest "pen" or "second" one by its name."""
 
-_STROKES_HERE = """(account) => new Promise((tell) => {
+_ROWS_HERE = """([account, table, names]) => new Promise((tell) => {
   const asked = indexedDB.open(`hollowmist-${account}`)
   asked.onsuccess = () => {
-    const count = asked.result.transaction("strokes").objectStore("strokes").count()
-    count.onsuccess = () => { tell(count.result); asked.result.close() }
+    const rows = asked.result.transaction(table).objectStore(table).getAll()
+    rows.onsuccess = () => {
+      tell(rows.result.map((row) => Object.fromEntries(names.map((name) => [name, row[name]]))))
+      asked.result.close()
+    }
   }
 })"""
-"""How many strokes of an account's own have come to a page's device."""
+
+_FRAMES = """async (count) => {
+  for (let i = 0; i < count; i++) await new Promise((done) => (requestAnimationFrame(done), setTimeout(done, 100)))
+}"""
 
 
 def encoded(array: np.ndarray) -> str:
@@ -151,6 +157,16 @@ def settle(page) -> None:
                 raise
     if moves:
         raise AssertionError(f"the page does not come to rest: {moves}")
+
+
+def frames(page, count: int = 1) -> None:
+    """Let a page show so many frames: what a hand that moves gives it time for."""
+    page.evaluate(_FRAMES, count)
+
+
+def rows_here(page, account, table: str, *names: str) -> list[dict]:
+    """What lies in a table of an account's store on a page's device: of each row the named values."""
+    return page.evaluate(_ROWS_HERE, [account.pk, table, list(names)])
 
 
 def held(page) -> np.ndarray:
@@ -262,7 +278,7 @@ class JourneyCase(StaticLiveServerTestCase):
         page.goto(f"{self.live_server_url}/bench/{self.made[name].pk}")
         page.wait_for_selector(".standing:has-text('kept')")
         drawn = ProofStroke.objects.filter(account=self.account, deleted_at=None)
-        self.wait_for(lambda: page.evaluate(_STROKES_HERE, self.account.pk) >= drawn.count())
+        self.wait_for(lambda: len(rows_here(page, self.account, "strokes")) >= drawn.count())
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
         settle(page)
         return page
@@ -288,7 +304,7 @@ class JourneyCase(StaticLiveServerTestCase):
 
         def still():
             before, last[0] = last[0], read()
-            self.page.wait_for_timeout(150)
+            frames(self.page, STILL)
             return last[0] is not None and before == last[0]
 
         self.wait_for(still)

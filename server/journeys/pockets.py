@@ -1,17 +1,19 @@
 """Dragging pockets, for journeys on the rolls."""
 
-from .browser import Pen
+from .browser import Pen, frames
+
+_MOVES = "() => document.getAnimations().some((one) => one.playState === 'running')"
 
 
-def drag(page, name: str, onto: str, share: float = 0.5, hold: int = 0) -> None:
+def drag(page, name: str, onto: str, share: float = 0.5, copy: bool = False) -> None:
     """Drag the pocket of one brush onto another's, with a mouse.
 
     Parameters
     ----------
     share : float
         Where on the other pocket it is let go, of its width.
-    hold : int
-        How long it is held before it is moved, ms.
+    copy : bool
+        Whether it is held until its copy comes off.
     """
     start, end = (
         page.locator(".pocket").filter(has=page.get_by_text(one, exact=True)).first.bounding_box()
@@ -20,11 +22,14 @@ def drag(page, name: str, onto: str, share: float = 0.5, hold: int = 0) -> None:
     pen, x, y = Pen(page), start["x"] + start["width"] / 2, start["y"] + 90
     at_x, at_y = end["x"] + end["width"] * share, end["y"] + 90
     pen.event("mousePressed", x, y, pointer="mouse")
-    page.wait_for_timeout(hold)
+    if copy:
+        page.wait_for_selector(".pocket.copied")
     for i in range(1, 13):
         pen.event("mouseMoved", x + (at_x - x) * i / 12, y + (at_y - y) * i / 12, pointer="mouse")
-        page.wait_for_timeout(20)
-    page.wait_for_timeout(250)
+        frames(page)
+    # Pockets that make room are not asked again until they stand.
+    page.wait_for_function(f"!({_MOVES})()")
     pen.event("mouseMoved", at_x + 1, at_y, pointer="mouse")
-    page.wait_for_timeout(250)
+    frames(page, 2)
+    page.wait_for_function(f"!({_MOVES})()")
     pen.event("mouseReleased", at_x + 1, at_y, pointer="mouse")

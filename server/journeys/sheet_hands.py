@@ -42,7 +42,7 @@ class SheetHands:
         box = page.locator("[data-sheet] .over").bounding_box()
         return box, float(page.locator("[data-sheet]").get_attribute("data-zoom"))
 
-    def stroke(self, page, x0, y0, x1, y1, count=24, rest=0.0):
+    def stroke(self, page, x0, y0, x1, y1, count=24):
         """Draw straight between two places of the paper, as shares of its width and height."""
         box, _ = self.paper_box(page)
         us = [i / (count - 1) for i in range(count)]
@@ -54,11 +54,7 @@ class SheetHands:
             )
             for u in us
         ]
-        pen = Pen(page)
-        pen.draw(points, lift=rest == 0.0)
-        if rest:
-            page.wait_for_timeout(rest * 1000)
-            pen.event("mouseReleased", *points[-1])
+        Pen(page).draw(points)
         settle(page)
 
     def out_at_600(self, page):

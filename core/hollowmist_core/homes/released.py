@@ -6,13 +6,13 @@ has been installed by then.
 """
 
 import hashlib
-import shutil
 import sys
+import zipfile
 from pathlib import Path
 
 from .units import PACKAGE, UNITS, file_of, hangs_on
 
-RELEASED = PACKAGE.parent / "released"
+RELEASED = PACKAGE.parent / "released" / "engine.zip"
 """The tablet's module, its layout, the skeletons of letters, and `made_of`, the digest of what they were made of."""
 
 FILES = ("engine.wasm", "layout.ts", "skeletons.json")
@@ -32,26 +32,29 @@ def release_digest() -> str:
 
 def fits() -> bool:
     """Whether the released engine was made of the sources as they stand."""
-    made_of = RELEASED / "made_of"
-    return made_of.is_file() and made_of.read_text().strip() == release_digest()
+    if not RELEASED.is_file():
+        return False
+    with zipfile.ZipFile(RELEASED) as file:
+        return file.read("made_of").decode() == release_digest()
 
 
 def bring(folder: Path) -> bool:
-    """Copy the released engine to a folder, if it fits; whether it does."""
+    """Bring the released engine to a folder, if it fits; whether it does."""
     if not fits():
         return False
-    folder.mkdir(parents=True, exist_ok=True)
-    for name in FILES:
-        shutil.copyfile(RELEASED / name, folder / name)
+    with zipfile.ZipFile(RELEASED) as file:
+        for name in FILES:
+            file.extract(name, folder)
     return True
 
 
 def release(folder: Path) -> None:
-    """Make what was just compiled to a folder the released engine."""
-    RELEASED.mkdir(exist_ok=True)
-    for name in FILES:
-        shutil.copyfile(folder / name, RELEASED / name)
-    (RELEASED / "made_of").write_text(release_digest() + "\n")
+    """Make what was just compiled to a folder the released engine. The same files make the same archive."""
+    RELEASED.parent.mkdir(exist_ok=True)
+    with zipfile.ZipFile(RELEASED, "w") as out:
+        for name in FILES:
+            out.writestr(zipfile.ZipInfo(name), (folder / name).read_bytes(), zipfile.ZIP_DEFLATED)
+        out.writestr(zipfile.ZipInfo("made_of"), release_digest())
 
 
 if __name__ == "__main__":

@@ -9,6 +9,7 @@ from django.test import tag
 from PIL import Image
 from playwright.sync_api import Error as PlaywrightError
 
+from journeys.browser import frames
 from journeys.demo import DemoCase
 from journeys.views import VIEWS
 
@@ -43,7 +44,7 @@ class LayoutTests(DemoCase):
         for _ in range(40):
             if darkest(element.screenshot()) >= 60:
                 return True
-            stage.page.wait_for_timeout(250)
+            frames(stage.page, 15)
         return False
 
     def serious(self, stage, view, theme):

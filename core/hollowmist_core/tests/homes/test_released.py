@@ -4,6 +4,7 @@ import shutil
 import subprocess
 import sys
 import tempfile
+import zipfile
 from pathlib import Path
 from unittest import TestCase
 
@@ -28,22 +29,22 @@ class ReleasedTests(TestCase):
         with tempfile.TemporaryDirectory() as folder:
             module = Path(folder) / "engine.wasm"
             link_module(folders, module)
-            self.assertEqual(module.read_bytes(), (released.RELEASED / "engine.wasm").read_bytes())
-        self.assertEqual(typescript(), (released.RELEASED / "layout.ts").read_text())
+            with zipfile.ZipFile(released.RELEASED) as kept:
+                self.assertEqual(module.read_bytes(), kept.read("engine.wasm"))
+                self.assertEqual(typescript(), kept.read("layout.ts").decode())
 
     def test_a_checkout_whose_kernels_differ_is_told_from_it(self):
         with tempfile.TemporaryDirectory() as folder:
             root = Path(folder)
             shutil.copy(released.PACKAGE.parents[1] / "requirements.txt", root)
             shutil.copytree(released.PACKAGE, root / "core" / "hollowmist_core")
-            (root / "core" / "released").mkdir()
-            tell = "from hollowmist_core.homes.released import release_digest as told; print(told())"
-            digest = subprocess.run(
-                (sys.executable, "-S", "-c", tell),
-                cwd=root / "core", check=True, capture_output=True, text=True,
-            ).stdout  # fmt: skip
             self.assertFalse(fits(root / "core"), "nothing was released")
-            (root / "core" / "released" / "made_of").write_text(digest)
+            made = root / "made"
+            made.mkdir()
+            for name in released.FILES:
+                (made / name).write_text(name)
+            tell = f"from hollowmist_core.homes.released import *; release(Path({str(made)!r}))"
+            subprocess.run((sys.executable, "-S", "-c", tell), cwd=root / "core", check=True)
             self.assertTrue(fits(root / "core"))
             kernel = root / "core" / "hollowmist_core" / "kernels" / "touch" / "tip.py"
             kernel.write_text(kernel.read_text() + "\n")

@@ -7,7 +7,7 @@ from accounts.actions.prefer import prefer
 from django.test import tag
 from hollowmist_core.tables.records import SAMPLE
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import JourneyCase, Pen, frames, settle
 
 LOWER = 545
 """A height on the proof sheet, CSS px below its top, where no shipped lane lies."""
@@ -60,7 +60,9 @@ class PenTests(JourneyCase):
         pen.touch("touchStart", (box["x"] + 700, y - 10))
         pen.touch("touchMove", (box["x"] + 760, y - 40))
         pen.touch("touchEnd")
-        page.wait_for_timeout(200)
+        # The engine has heard of all of it.
+        self.wait_for(lambda: page.evaluate("window.hollowmist.sheetRests()"))
+        frames(page, 2)
         palm = np.abs(self.pixels().astype(int) - down)[:, 600:].max()
         self.assertEqual(palm, 0)
         pen.event("mouseReleased", box["x"] + 395, y)
@@ -234,7 +236,7 @@ class SliderTests(JourneyCase):
         page.mouse.move(node["x"] + 7, node["y"] + 7)
         page.mouse.down()
         page.mouse.move(node["x"] + 7, box["y"] - 200, steps=6)
-        page.wait_for_timeout(100)
+        frames(page, 3)
         page.mouse.up()
         self.wait_for(lambda: len(self.kept().document["responses"]["size"]["pressure"]["nodes"]) == 2)
 

@@ -16,7 +16,7 @@ from django.test import tag
 from hollowmist.settings import ROOT
 from proofs.models import ProofStroke
 
-from journeys.browser import CHROMIUM, FLAGS, PATIENCE, settle
+from journeys.browser import CHROMIUM, FLAGS, PATIENCE, rows_here, settle
 from journeys.tests.keeping.test_keeping import DATABASE
 from journeys.tests.keeping.test_offline import DeviceCase
 from journeys.way import Way
@@ -47,9 +47,10 @@ class KillTests(DeviceCase):
         settle(page)
         return STROKES
 
-    def all_arrive(self, count):
+    def all_arrive(self, page, count):
         self.wait_for(lambda: ProofStroke.objects.count() >= count)
-        self.page.wait_for_timeout(500)
+        # Nothing waits on the device that could still come, and come twice.
+        self.wait_for(lambda: not rows_here(page, self.account, "acts", "id"))
         self.assertEqual(ProofStroke.objects.count(), count)
 
     def test_the_database(self):
@@ -66,7 +67,7 @@ class KillTests(DeviceCase):
         finally:
             subprocess.run([ROOT / "script" / "db", "start", DATABASE], check=True)
             connection.close()
-        self.all_arrive(count)
+        self.all_arrive(page, count)
 
     def test_the_server(self):
         port = free_port()
@@ -94,7 +95,7 @@ class KillTests(DeviceCase):
         self.open_brush(page, "Rope Ribbon")
         count = self.draw_all(page, lambda: kill(server[0]))
         server[0] = served()
-        self.all_arrive(count)
+        self.all_arrive(page, count)
 
     def test_the_browser(self):
         cookie = self.page.context.cookies()[0] | {"url": self.way.url}
@@ -127,5 +128,5 @@ class KillTests(DeviceCase):
             self.way.away = False
             context, page = launched()
             page.goto(f"{self.way.url}/rolls")
-            self.all_arrive(5)
+            self.all_arrive(page, 5)
             context.close()

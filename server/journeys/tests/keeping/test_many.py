@@ -6,7 +6,7 @@ import numpy as np
 from bench.device import draw_many
 from django.test import tag
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import JourneyCase, Pen, frames, settle
 
 
 @tag("browser")
@@ -36,7 +36,7 @@ class ManyStrokesTests(JourneyCase):
         before = self.held(page)
         for i in range(12):
             page.mouse.move(slider["x"] + 100 + 12 * i, y)
-            page.wait_for_timeout(40)
+            frames(page, 3)
             now = self.held(page)
             changed += bool((now != before).any())
             before = now

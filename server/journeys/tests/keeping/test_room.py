@@ -3,7 +3,7 @@
 from accounts.models import Account
 from django.test import tag
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import JourneyCase, Pen, frames, settle
 
 LOWER = 560
 
@@ -68,7 +68,7 @@ class PracticePenTests(JourneyCase):
             page.mouse.move(box["x"] + 200 + 25 * (i % 20), box["y"] + 200 + 2 * i)
         quick = page.locator(".tray .figure").first.inner_text()
         for i in range(12):
-            page.wait_for_timeout(60)
+            frames(page, 4)
             page.mouse.move(box["x"] + 700 + 2 * i, box["y"] + 200)
         slow = page.locator(".tray .figure").first.inner_text()
         page.mouse.up()

@@ -9,7 +9,7 @@ from sources.actions.make_source import make_source
 from sources.actions.pictures import ink_of
 from sources.models import KeptRecipe, Source
 
-from journeys.browser import JourneyCase, Pen
+from journeys.browser import JourneyCase, Pen, frames, rows_here
 
 DOTS = {"start": {"kind": "dots", "side": 128, "per_side": 6.0}, "steps": []}
 
@@ -61,7 +61,8 @@ class PrepJourneyTests(JourneyCase):
             self.page.get_by_role("button", name="Undo").tap()
             self.wait_for(lambda want=want: self.kinds() == want)
         # After the page was closed, too.
-        self.page.wait_for_timeout(600)
+        steps = lambda: [one["undone"] for one in rows_here(self.page, self.account, "steps", "undone")]  # noqa: E731
+        self.wait_for(lambda: sum(steps()) == 2)
         self.page.reload()
         self.page.wait_for_selector(".step")
         self.page.get_by_role("button", name="Redo").tap()
@@ -75,7 +76,7 @@ class PrepJourneyTests(JourneyCase):
         mouse.down()
         for part in np.linspace(0, 1, 12):
             mouse.move(first["x"] + 20 + part * (second["x"] - first["x"] + 40), first["y"] + 14)
-            self.page.wait_for_timeout(30)
+            frames(self.page, 2)
         mouse.up()
         self.wait_for(lambda: self.kinds() == ["invert", "blur"])
         expect(self.page.locator(".step .hold").first).to_contain_text("Invert")

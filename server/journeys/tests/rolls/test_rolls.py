@@ -54,7 +54,7 @@ class RollsTests(JourneyCase):
         self.wait_for(lambda: self.kept(self.roll) == first and self.kept(self.second) == ["Gull Down"])
 
     def test_held_for_longer_a_copy_is_dragged(self):
-        drag(self.page, "Kelp Drybrush", "Gull Down", 0.8, hold=900)
+        drag(self.page, "Kelp Drybrush", "Gull Down", 0.8, copy=True)
         self.wait_for(lambda: self.shown(self.second) == ["Gull Down", "Kelp Drybrush"])
         self.assertEqual(self.shown(self.roll), list(NAMES))
         self.wait_for(lambda: self.kept(self.second) == ["Gull Down", "Kelp Drybrush"])

@@ -138,7 +138,7 @@ class DemoSheetTests(SheetHands, DemoCase):
         for name in ("Broad Nib", "Label Monoline"):
             page.get_by_role("button", name=f"Take {name} in hand").click()
         self.wait_for(lambda: held)
-        page.wait_for_timeout(500)
+        self.rested(lambda: len(held))
         free.append(True)
         for one in held:
             one.continue_()

@@ -16,7 +16,7 @@ from proofs.models import Lane, ProofStroke
 from sheets.actions.piece import piece_of
 from sheets.models import Look, Sheet, SheetStroke
 
-from journeys.browser import JourneyCase, Pen, settle
+from journeys.browser import JourneyCase, Pen, rows_here, settle
 from journeys.sheet_hands import BRUSHES, SheetHands
 from journeys.tests.keeping.test_offline import DeviceCase
 from journeys.way import Way
@@ -254,7 +254,7 @@ class SheetTests(SheetHands, JourneyCase):
         pen = Pen(page)
         points = [(box["x"] + 100 + 8 * i, box["y"] + 200 + 5 * math.sin(i / 3), 0.3 + i / 100) for i in range(60)]
         pen.draw(points, lift=False)
-        page.wait_for_timeout(700)
+        page.wait_for_selector("[data-sheet][data-still=true]")
         pen.event("mouseReleased", *points[-1])
         page.get_by_role("button", name="A line").click()
         self.wait_for(
@@ -280,7 +280,7 @@ class SheetTests(SheetHands, JourneyCase):
         before = self.shown(page)
         self.keep_elsewhere(size=80.0)
         page.evaluate("window.dispatchEvent(new Event('online'))")
-        page.wait_for_timeout(1500)
+        self.wait_for(lambda: rows_here(page, self.account, "brushes", "document")[0]["document"]["size"] == 80.0)
         np.testing.assert_array_equal(self.shown(page), before)
         self.assertEqual(Look.objects.get().document["size"], 24.0)
         self.tray(page, "Layers")

@@ -13,6 +13,7 @@ import GuideLines from "./GuideLines.vue"
 import ScreenMeasure from "./ScreenMeasure.vue"
 import StraightOffer from "./StraightOffer.vue"
 import { useSheet } from "../useSheet"
+import { useHeldStill } from "./useHeldStill"
 import { useSheetDrawing } from "./useSheetDrawing"
 import { usePaperView } from "./usePaperView"
 
@@ -36,7 +37,8 @@ async function heldStill(stroke: SheetStroke): Promise<void> {
   const ways = await api.straightened(stroke.samples)
   offered.value = ways && ways.length > 0 ? { stroke, ways } : undefined
 }
-const drawing = useSheetDrawing(sheet, room, paper, active, heldStill, underWay)
+const still = useHeldStill()
+const drawing = useSheetDrawing(sheet, room, paper, active, still, heldStill, underWay)
 /** What has the pointer that is down: it keeps it, whatever is opened meanwhile. */
 let grabbed: Grab | undefined
 
@@ -100,7 +102,14 @@ watch(screenDpi, trueSize)
 </script>
 
 <template>
-  <div ref="room" class="room" :data-zoom="view.zoom" :aria-busy="opening || moving" data-sheet>
+  <div
+    ref="room"
+    class="room"
+    data-sheet
+    :data-zoom="view.zoom"
+    :data-still="still.held.value"
+    :aria-busy="opening || moving"
+  >
     <div class="box" :style="style">
       <img v-if="opening && seenLast" class="last" :style="sheetStyle" :src="seenLast" alt="" />
       <canvas

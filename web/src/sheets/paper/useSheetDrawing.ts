@@ -8,7 +8,7 @@ import { isTurned, useStrokeInHand } from "@/drawing/useStrokeInHand"
 import type { Ref } from "vue"
 import type { PaperView } from "./usePaperView"
 import type { SheetOnEasel } from "../useSheet"
-import { useHeldStill } from "./useHeldStill"
+import type { HeldStill } from "./useHeldStill"
 
 type SheetPen = Pen & Inked & { sheet: string; drawnAt: number }
 
@@ -18,13 +18,13 @@ export function useSheetDrawing(
   { toSheet, held, view, pinch }: PaperView,
   /** The layer that is drawn on, by its `which`. */
   active: Ref<number>,
+  still: HeldStill,
   /** Hears of a stroke that was held still at its end: it may have been meant to be straight. */
   heldStill: (stroke: SheetStroke) => void,
   /** How many strokes are drawn and not kept yet: until they are, the paper lies still under them. */
   underWay: Ref<number>,
 ): PointerActs {
   const { hand } = sheet
-  const still = useHeldStill()
   /** Where the room lies on the page: it lies still under a stroke. */
   let box: DOMRect
   const stroke = useStrokeInHand<SheetPen>({
