@@ -280,12 +280,15 @@ class SheetTests(SheetHands, JourneyCase):
         before = self.shown(page)
         self.keep_elsewhere(size=80.0)
         page.evaluate("window.dispatchEvent(new Event('online'))")
-        self.wait_for(lambda: rows_here(page, self.account, "brushes", "document")[0]["document"]["size"] == 80.0)
+        here = lambda: {one["name"]: one for one in rows_here(page, self.account, "brushes", "name", "document")}  # noqa: E731
+        self.wait_for(lambda: here()["Rope Ribbon"]["document"]["size"] == 80.0)
         np.testing.assert_array_equal(self.shown(page), before)
         self.assertEqual(Look.objects.get().document["size"], 24.0)
         self.tray(page, "Layers")
         page.locator(".el-switch", has=page.get_by_label("Strokes follow their brushes")).click()
         self.wait_for(lambda: Sheet.objects.get().document["follows"])
+        self.tray(page, "Layers")
+        self.wait_for(lambda: (now := self.shown(page)).shape == before.shape and (now != before).any())
 
     def test_a_locked_layer_takes_nothing_and_a_pinch_turns_the_paper(self):
         page = self.page
