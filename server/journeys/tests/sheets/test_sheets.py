@@ -278,7 +278,8 @@ class SheetTests(SheetHands, JourneyCase):
         self.hold(page, "Rope Ribbon")
         self.stroke(page, 0.1, 0.4, 0.9, 0.4)
         before = self.shown(page)
-        self.keep_elsewhere(size=80.0)
+        # A stroke has a size of its own: what it is drawn with follows.
+        self.keep_elsewhere(size=80.0, roundness=0.2)
         page.evaluate("window.dispatchEvent(new Event('online'))")
         here = lambda: {one["name"]: one for one in rows_here(page, self.account, "brushes", "name", "document")}  # noqa: E731
         self.wait_for(lambda: here()["Rope Ribbon"]["document"]["size"] == 80.0)
