@@ -16,8 +16,8 @@ HOMES = {"core": ROOT / "core", "server": ROOT / "server"}
 
 def changed() -> set[str]:
     """Dotted names of the modules that changed, or that are new."""
-    told = ("git", "-C", str(ROOT), "status", "--porcelain", "--untracked-files=all", "--no-renames")
-    lines = subprocess.run(told, check=True, capture_output=True, text=True).stdout.splitlines()
+    command = ("git", "-C", str(ROOT), "status", "--porcelain", "--untracked-files=all", "--no-renames")
+    lines = subprocess.run(command, check=True, capture_output=True, text=True).stdout.splitlines()
     found = set()
     for file in (ROOT / line[3:] for line in lines):
         for home in HOMES.values():

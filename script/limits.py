@@ -42,8 +42,8 @@ def faults_of(path: Path) -> list[str]:
     for node in ast.walk(ast.parse((ROOT / path).read_text())):
         if not isinstance(node, ast.FunctionDef) or is_exported(node):
             continue
-        told = ast.get_docstring(node, clean=False)
-        lines = node.end_lineno - node.lineno + 1 - (told.count("\n") + 1 if told else 0)
+        docstring = ast.get_docstring(node, clean=False)
+        lines = node.end_lineno - node.lineno + 1 - (docstring.count("\n") + 1 if docstring else 0)
         takes = len(node.args.posonlyargs) + len(node.args.args) + len(node.args.kwonlyargs)
         where = f"{path}:{node.lineno} {node.name}"
         if lines > MOST_BODY:

@@ -13,8 +13,8 @@ STANDS_FOR_ANY = ("APP/", "NAME.")
 
 def main() -> int:
     """Name each that is not there, with its page; 1 if there is any."""
-    told = ("git", "ls-files", "--cached", "--others", "--exclude-standard")
-    files = subprocess.run(told, cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines()
+    command = ("git", "ls-files", "--cached", "--others", "--exclude-standard")
+    files = subprocess.run(command, cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines()
     missing = []
     for page in [*(ROOT / "docs").rglob("*.md"), ROOT / "README.md", ROOT / "CONTRIBUTING.md"]:
         for name in sorted(set(NAMED.findall(page.read_text()))):

@@ -44,7 +44,7 @@ def put_back(account, rows: models.QuerySet, pk) -> None:
     _mark(account, rows.filter(pk=pk).exclude(deleted_at=None).first(), None)
 
 
-def stands(row: Numbered, base: int, told: dict, as_told: Callable[[Numbered], dict]) -> bool:
+def stands(row: Numbered, base: int, fields: dict, as_told: Callable[[Numbered], dict]) -> bool:
     """Whether a kept document has the told state already; else it may be given that, made from the revision `base`.
 
     Raises
@@ -52,7 +52,7 @@ def stands(row: Numbered, base: int, told: dict, as_told: Callable[[Numbered], d
     hollowmist.refusal.Stale
         Another state was kept meanwhile.
     """
-    if all(getattr(row, field) == value for field, value in told.items()):
+    if all(getattr(row, field) == value for field, value in fields.items()):
         return True
     if row.revision != base:
         raise Stale(as_told(row))

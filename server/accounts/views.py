@@ -86,7 +86,7 @@ class Guarded(APIView):
     throttle_classes = [ScopedRateThrottle]
     throttle_scope = "doors"
 
-    def told(self, kind, request) -> dict:
+    def checked(self, kind, request) -> dict:
         """What was sent, checked."""
         given = kind(data=request.data)
         given.is_valid(raise_exception=True)
@@ -99,9 +99,9 @@ class PasswordView(Guarded):
     @extend_schema(request=PasswordSerializer, responses=SessionSerializer)
     def put(self, request):
         """Another one. This device stays signed in; all others are signed out."""
-        told = self.told(PasswordSerializer, request)
+        data = self.checked(PasswordSerializer, request)
         try:
-            change_password(request.user, **told)
+            change_password(request.user, **data)
         except ModelError as error:
             raise ValidationError(error.message_dict) from None
         update_session_auth_hash(request._request, request.user)
@@ -114,9 +114,9 @@ class ClosingView(Guarded):
     @extend_schema(request=ClosingSerializer, responses=SessionSerializer)
     def post(self, request):
         """Let go of the account that is signed in, with all its work, for good."""
-        told = self.told(ClosingSerializer, request)
+        data = self.checked(ClosingSerializer, request)
         try:
-            close_account(request.user, told["password"])
+            close_account(request.user, data["password"])
         except ModelError as error:
             raise ValidationError(error.message_dict) from None
         logout(request)

@@ -28,7 +28,7 @@ def _row(kind: Kind) -> str:
     shown = "yes" if kind.pictures is not Kind.pictures else "-"
     acts = ", ".join(f"`{name}`" for name in kind.acts)
     of = f"of a {above}" if kind.parent else "of an account"
-    packed = kind.packing.told
+    packed = kind.packing.summary
     return f"| {kind.table} | {above} | {Merge(kind.merge)} | {kind.most:,} {of} | {shown} | {acts} | {packed} |\n"
 
 

@@ -5,4 +5,4 @@ from accounts.serializers import WishSerializer
 
 from .registry import ACTS, Act
 
-ACTS["prefer"] = (None, Act(WishSerializer, lambda account, _, __, told: prefer(account, **told), "change"))
+ACTS["prefer"] = (None, Act(WishSerializer, lambda account, _, __, body: prefer(account, **body), "change"))

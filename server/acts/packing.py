@@ -14,7 +14,6 @@ from django.db.models import QuerySet
 
 from .actions.perform import Wish
 
-Row = TypeVar("Row")
 Entry = TypeVar("Entry")
 
 
@@ -40,7 +39,7 @@ class Writing(Protocol):
     def id(self, thing: uuid.UUID | None) -> uuid.UUID | None:
         """The id that a thing has in packs: of what came by one, that which it had there."""
 
-    def in_order(self, rows: QuerySet[Row], *fields: str) -> Iterator[Row]:
+    def in_order(self, rows: QuerySet, *fields: str) -> Iterator:
         """Rows by some fields, and then by their ids in packs: the same in every account. Some are held at a time."""
 
     def put(
@@ -95,7 +94,7 @@ class Reading(Protocol):
     def another_id(self, table: str, wanted: uuid.UUID) -> uuid.UUID:
         """A new id for a thing: what has its own here is another one by now, and stays."""
 
-    def standing(self, table: str, ids: Iterable[uuid.UUID]) -> dict[uuid.UUID, Any]:
+    def existing(self, table: str, ids: Iterable[uuid.UUID]) -> dict[uuid.UUID, Any]:
         """The account's rows of these ids, taken away or not."""
 
     def picture(self, digest: str, check: Callable | None = None) -> str:
@@ -110,11 +109,11 @@ class Reading(Protocol):
     def do(self, act: str, *wishes: Wish) -> None:
         """Perform acts of one kind, all or none; raises as `perform` does."""
 
-    def do_each(self, what: str, act: str, wished: Sequence[tuple[Entry, Wish]]) -> list[Entry]:
+    def do_each(self, what: str, act: str, pairs: Sequence[tuple[Entry, Wish]]) -> list[Entry]:
         """Perform an act for each entry; one that cannot be is told as left. Returns those that were."""
 
     def shown(self, entry: Any, document: dict) -> None:
         """Have a brush's document shown where the pack is only looked into."""
 
-    def told(self, what: str, entry: Any, outcome: str, detail: str = "") -> None:
-        """Tell what became of an entry."""
+    def note(self, what: str, entry: Any, outcome: str, detail: str = "") -> None:
+        """Note what became of an entry."""

@@ -24,7 +24,7 @@ class Merge(StrEnum):
 
 
 class Nothing(serializers.Serializer):
-    """The body of an act that is told nothing."""
+    """The body of an act that says nothing."""
 
 
 @dataclass(frozen=True)
@@ -33,10 +33,10 @@ class Act:
 
     Attributes
     ----------
-    told : type of serializer
+    serializer : type of serializer
         Reads the act's body.
     do : callable
-        Takes (account, thing, base, told) inside a transaction, `base` the revision that the act was made from;
+        Takes (account, thing, base, body) inside a transaction, `base` the revision that the act was made from;
         returns what is answered beside *done*, or nothing.
     does : {"keep", "change", "mark", "take", "back"}
         "keep" makes the thing where it is new, "change" alters one that is there, "mark" notes what is no work and is
@@ -47,10 +47,10 @@ class Act:
         Field of the body that names other things -> the table of these: they must be there. "inked.look" is the
         `look` of each of `inked`.
     together : bool
-        Whether `do` does many at once, as each by itself would take longer: it takes (account, [(thing, told), ...]).
+        Whether `do` does many at once, as each by itself would take longer: it takes (account, [(thing, body), ...]).
     """
 
-    told: type[serializers.Serializer]
+    serializer: type[serializers.Serializer]
     do: Callable[..., dict | None]
     does: str
     each: str = ""
@@ -64,7 +64,7 @@ class Packing:
 
     Attributes
     ----------
-    told : str
+    summary : str
         How a pack tells of it, for those who read about it.
     choose : callable
         Takes an `acts.packing.Writing`; notes what the things that go out need of other kinds, the last kind first.
@@ -74,7 +74,7 @@ class Packing:
         Takes an `acts.packing.Reading`; performs the acts by which they come in.
     """
 
-    told: str
+    summary: str
     choose: Callable[..., None] = lambda writing: None
     write: Callable[..., None] = lambda writing: None
     read: Callable[..., None] = lambda reading: None
@@ -182,12 +182,12 @@ def by_serializer(serializer: type[serializers.BaseSerializer]) -> Callable[...,
 def quiet(action: Callable) -> Callable[..., None]:
     """An action that is told by name, and whose act is answered with nothing more."""
 
-    def do(account, thing, _, told):
-        action(account, thing, **told)
+    def do(account, thing, _, body):
+        action(account, thing, **body)
 
     return do
 
 
 def of_many(action: Callable) -> Callable[..., None]:
     """An action on all that its body lists."""
-    return lambda account, _, __, told: action(account, **told)
+    return lambda account, _, __, body: action(account, **body)

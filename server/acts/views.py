@@ -60,7 +60,7 @@ class ChangesView(APIView):
         if not since.isdecimal() or len(since) > 18:
             raise ValidationError({"detail": f"since: {since:.40} is not a number; send the last one you have, or 0"})
         with one_epoch() as epoch:
-            told = changes_since(request.user, int(since))
-        head = {"epoch": epoch, "account": request.user.pk, **told._asdict()}
-        changes = ",".join(head.pop("changes"))
-        return HttpResponse(f'{json.dumps(head)[:-1]},"changes":[{changes}]}}', content_type="application/json")
+            changes = changes_since(request.user, int(since))
+        head = {"epoch": epoch, "account": request.user.pk, **changes._asdict()}
+        rows = ",".join(head.pop("changes"))
+        return HttpResponse(f'{json.dumps(head)[:-1]},"changes":[{rows}]}}', content_type="application/json")

@@ -42,8 +42,8 @@ def draw_many(account, brush, count=MANY) -> None:
         samples["x"] = rng.uniform(60, 1100) + 160 * u
         samples["y"] = rng.uniform(560, 900) + 30 * np.sin(6 * u + i)
         samples["t"], samples["pressure"], samples["altitude"] = 400 * u, 0.3 + 0.5 * u, 1.1
-        told = {"kind": 0, "erase": False, "seed": i + 1, "brush": brush.pk, "drawn_at": 1000 + i}
-        keep_strokes(account, [(uuid.UUID(int=i + 1), told | {"samples": samples.tobytes()})])
+        about = {"kind": 0, "erase": False, "seed": i + 1, "brush": brush.pk, "drawn_at": 1000 + i}
+        keep_strokes(account, [(uuid.UUID(int=i + 1), about | {"samples": samples.tobytes()})])
 
 
 def first_ink_offline_s(case, brush) -> float:
@@ -127,7 +127,7 @@ def sync_s(case, brush, count=200) -> float:
     way = Way(case.live_server_url)
     page = case.open_page(installed=True, url=way.url)
     page.goto(f"{way.url}/bench/{brush.pk}")
-    page.wait_for_selector(".standing:has-text('kept')")
+    page.wait_for_selector(".status:has-text('kept')")
     way.away = True
     box, pen = case.sheet_box(page), Pen(page)
     for i in range(count):

@@ -6,6 +6,7 @@ import tempfile
 import time
 import uuid
 from pathlib import Path
+from typing import BinaryIO, cast
 
 import numpy as np
 from accounts.models import Account
@@ -150,7 +151,7 @@ def waiting_stroke_ms(case, brush, rounds=7) -> float:
     way = Way(case.live_server_url)
     page = case.open_page(1280, 800, installed=True, url=way.url)
     page.goto(f"{way.url}/bench/{brush.pk}")
-    page.wait_for_selector(".standing:has-text('kept')")
+    page.wait_for_selector(".status:has-text('kept')")
     case.wait_for(lambda: page.evaluate(INSTALLED))
     way.away = True
     box, pen = case.sheet_box(page), Pen(page)
@@ -191,9 +192,9 @@ def _drawn(account, sheets: int, strokes: int) -> None:
             samples["x"] = rng.uniform(0, 2000) + 300 * u
             samples["y"] = rng.uniform(0, 1500) + 40 * np.sin(9 * u)
             samples["t"], samples["pressure"], samples["altitude"] = 1000 * u, 0.2 + 0.6 * u, 1.2
-            told = {"sheet": str(sheet), "look": str(look), "kind": 0, "erase": False, "seed": i + 1, "drawn_at": i}
-            told |= {"samples": Base64Field().to_representation(samples.tobytes())}
-            wishes.append(Wish(uuid.uuid4(), told))
+            body = {"sheet": str(sheet), "look": str(look), "kind": 0, "erase": False, "seed": i + 1, "drawn_at": i}
+            body |= {"samples": Base64Field().to_representation(samples.tobytes())}
+            wishes.append(Wish(uuid.uuid4(), body))
         perform_all(account, "keepSheetStroke", wishes)
 
 
@@ -210,7 +211,7 @@ def pack_everything(case) -> dict[str, float]:
     def written(of) -> tuple[bytes, float]:
         with tempfile.SpooledTemporaryFile(2**24) as out:
             start = time.perf_counter()
-            write_pack(of, out, everything=True)
+            write_pack(of, cast(BinaryIO, out), everything=True)
             took = time.perf_counter() - start
             out.seek(0)
             return out.read(), took

@@ -72,9 +72,9 @@ def add_word(account, sheet, number: int) -> None:
     at = (60.0 + 90.0 * (number % 5), 200.0 + 150.0 * (number // 5))
     style = {"spacing": 0.06, "slant": 14.0, "alive": 0.5, "press": (0.2, 0.8), "seed": number}
     strokes = write("Skerrow", "running", at, 60.0, **style).strokes
-    told = {"kind": 0, "seed": number + 1, "size": 8.0, "look": there.look, "sheet_id": sheet.pk}
+    about = {"kind": 0, "seed": number + 1, "size": 8.0, "look": there.look, "sheet_id": sheet.pk}
     rows = [
-        (uuid.uuid4(), {**told, "samples": one.tobytes(), "drawn_at": there.drawn_at + k + 1})
+        (uuid.uuid4(), {**about, "samples": one.tobytes(), "drawn_at": there.drawn_at + k + 1})
         for k, one in enumerate(strokes)
     ]
     keep_sheet_strokes(account, rows)

@@ -138,7 +138,7 @@ def variations_ms(case, brush) -> float:
     """Nine neighbours of a textured brush, from the tap until all are inked, ms."""
     page = case.open_page(1280, 800)
     page.goto(f"{case.live_server_url}/bench/{brush.pk}")
-    page.wait_for_selector(".standing:has-text('kept')")
+    page.wait_for_selector(".status:has-text('kept')")
     settle(page)
     page.get_by_role("button", name="Variations").click()
     settle(page)

@@ -91,8 +91,8 @@ def fill(account) -> None:
         samples["x"] = rng.uniform(100, 7700) + 260 * u
         samples["y"] = rng.uniform(100, 8000) + 40 * np.sin(6 * u + i)
         samples["t"], samples["pressure"], samples["altitude"] = 300 * u, 0.3 + 0.5 * u, 1.1
-        told = {"kind": 0, "seed": i + 1, "drawn_at": 1000 + i, "size": 24.0, "look": look}
-        rows.append(SheetStroke(pk=uuid.uuid4(), account=account, sheet_id=sheet, samples=samples.tobytes(), **told))
+        about = {"kind": 0, "seed": i + 1, "drawn_at": 1000 + i, "size": 24.0, "look": look}
+        rows.append(SheetStroke(pk=uuid.uuid4(), account=account, sheet_id=sheet, samples=samples.tobytes(), **about))
     # Each has a number of its own, as strokes that were drawn have: changes come in pages by them.
     count_on(account, rows)
     SheetStroke.objects.bulk_create(rows, batch_size=500)
@@ -102,11 +102,12 @@ def export() -> dict[str, float]:
     """A4 at 600 dpi by the native core: s, and the memory it took, MB."""
     piece = piece_of(Sheet.objects.get(name="Chart title"))
     wanted = {use["picture"] for look in piece.looks.values() for use in [*look["shapes"], look["grain"] or {}] if use}
+    assert piece.pictures is not None, "a piece of the server can find its pictures"
     pictures = {digest: piece.pictures(digest) for digest in wanted}
     context = multiprocessing.get_context("spawn")
     answer = context.Queue()
-    told = (piece.document, piece.strokes, piece.looks, pictures)
-    process = context.Process(target=written, args=(told, answer))
+    parts = (piece.document, piece.strokes, piece.looks, pictures)
+    process = context.Process(target=written, args=(parts, answer))
     process.start()
     took, mb = answer.get(timeout=300)
     process.join()

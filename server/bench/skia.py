@@ -30,7 +30,7 @@ SKIA_MODES = (
 
 def in_turn(*acts) -> list[float]:
     """Shortest time of each act, s; they take turns, so that a busy moment of the machine slows all alike."""
-    taken = [[] for _ in acts]
+    taken: list[list[float]] = [[] for _ in acts]
     for _ in range(ROUNDS):
         for act, times in zip(acts, taken, strict=True):
             start = time.perf_counter()

@@ -162,7 +162,7 @@ class SpeedCase(JourneyCase):
         for i in range(200):
             page.locator(".bar .crumb").first.click()
             page.locator(".pocket .slip").nth(i % len(self.made)).click()
-            page.wait_for_selector(".standing:has-text('kept')")
+            page.wait_for_selector(".status:has-text('kept')")
         page.locator(".bar .crumb").first.click()
         page.locator("nav .place", has_text="Sources").click()
         page.locator(".card .print").first.click()
@@ -283,7 +283,7 @@ class SpeedCase(JourneyCase):
         """How long re-inking takes for that brush, ms."""
         page = self.open_page(1280, 800)
         page.goto(f"{self.live_server_url}/bench/{self.drybrush.pk}")
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         settle(page)
         times = self.reinks(page, "Line", "Reach")
         page.mouse.up()
@@ -297,7 +297,7 @@ class SpeedCase(JourneyCase):
         page.goto(f"{self.live_server_url}/bench/{self.made['Rope Ribbon'].pk}", wait_until="commit")
         page.wait_for_function("window.hollowmist?.inked()", polling=10)
         first_ink = time.perf_counter() - start
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         self.open_bench(page, "Twelve")
         box, pen = self.sheet_box(page), Pen(page)
         for row in range(6):

@@ -32,15 +32,15 @@ def make_demo(account) -> None:
         file = keep_picture(account, data, media_type_of(data))
         source = take_in(account, _id("source", file_name), name=file_name, original=file.pk)
         recipe = recipe_for(source.recipe, kinds, levels)
-        told = {"name": source.name, "note": "Taken on the beach.", "makes": source.makes, "recipe": recipe}
-        keep_source(account, source.pk, 1, **told)
+        about = {"name": source.name, "note": "Taken on the beach.", "makes": source.makes, "recipe": recipe}
+        keep_source(account, source.pk, 1, **about)
     made = {}
     for name, brushes in ROLLS.items():
         roll = keep_roll(account, _id("roll", name), name=name)
         for brush, note, document in brushes:
-            told = {"roll": roll.pk, "name": brush, "note": note, "place": last_place(roll.brushes)}
+            about = {"roll": roll.pk, "name": brush, "note": note, "place": last_place(roll.brushes)}
             whole = with_sources(document, shipped.__getitem__)
-            made[brush] = keep_brush(account, _id("brush", name, brush), 0, document=whole, **told)
+            made[brush] = keep_brush(account, _id("brush", name, brush), 0, document=whole, **about)
     for brush, _, document in (one for brushes in ROLLS.values() for one in brushes):
         if "layers" in document:
             # Layers that are inked with another brush can say so once all are there.

@@ -43,7 +43,7 @@ def refusal(error) -> Response | None:
     said = said_of(error)
     if said is None:
         return None
-    body = {"detail": said}
+    body: dict[str, object] = {"detail": said}
     if problems := getattr(error, "problems", None):
         body["problems"] = [
             {"field": p.field, "value": json.loads(json.dumps(p.value, default=str)), "message": p.message}

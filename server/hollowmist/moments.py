@@ -11,6 +11,6 @@ def in_ms(moment: datetime | None) -> int:
     return int(moment.timestamp() * 1000) if moment else 0
 
 
-def from_ms(told: int) -> datetime:
+def from_ms(ms: int) -> datetime:
     """A moment with its time zone, of ms since 1970."""
-    return datetime.fromtimestamp(told / 1000, UTC)
+    return datetime.fromtimestamp(ms / 1000, UTC)

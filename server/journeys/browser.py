@@ -276,7 +276,7 @@ class JourneyCase(StaticLiveServerTestCase):
         """
         page = page or self.page
         page.goto(f"{self.live_server_url}/bench/{self.made[name].pk}")
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         drawn = ProofStroke.objects.filter(account=self.account, deleted_at=None)
         self.wait_for(lambda: len(rows_here(page, self.account, "strokes")) >= drawn.count())
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
@@ -334,5 +334,5 @@ class JourneyCase(StaticLiveServerTestCase):
     def keep_elsewhere(self, name="Rope Ribbon", **settings):
         """Another device keeps the brush with other settings."""
         brush = self.kept(name)
-        told = {"roll": brush.roll_id, "name": brush.name, "note": brush.note, "place": brush.place}
-        keep_brush(self.account, brush.pk, brush.revision, document=brush.document | settings, **told)
+        about = {"roll": brush.roll_id, "name": brush.name, "note": brush.note, "place": brush.place}
+        keep_brush(self.account, brush.pk, brush.revision, document=brush.document | settings, **about)

@@ -9,9 +9,9 @@ from hollowmist_core.formats.sheet_svg import png_of
 from hollowmist_core.native.pieces import Piece, bands
 
 
-def written(told, answer) -> None:
+def written(parts, answer) -> None:
     """Ink and write a sheet band by band; puts how long that took, s, and the memory it needed, MB, into `answer`."""
-    document, strokes, looks, pictures = told
+    document, strokes, looks, pictures = parts
     start = time.perf_counter()
     piece = Piece(read_sheet(document), strokes, {key: read(look) for key, look in looks.items()}, pictures.__getitem__)
     for band in bands(piece, 600 / document["dpi"]):

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 from .browser import settle
 
@@ -10,7 +11,7 @@ from .browser import settle
 class Stage:
     """A page that is signed in to the demo account, and where the server is."""
 
-    page: object
+    page: Any
     url: str
 
     def go(self, path: str, ready: str) -> None:

@@ -23,7 +23,7 @@ def brush_id(name: str):
 
 def bench(stage: Stage, brush: str = "Pointed Copper") -> None:
     """The bench, all ink and readings there."""
-    stage.go(f"/bench/{brush_id(brush)}", ".standing:has-text('kept')")
+    stage.go(f"/bench/{brush_id(brush)}", ".status:has-text('kept')")
     stage.page.wait_for_function("() => window.hollowmist.inked() && window.hollowmist.readings()")
 
 
@@ -222,7 +222,7 @@ def checkpoints(stage: Stage) -> None:
 
 def at_a_moment(stage: Stage) -> None:
     """Whatever was made just now, made when everything else of the demo was."""
-    stage.page.wait_for_selector(".standing:has-text('kept')")
+    stage.page.wait_for_selector(".status:has-text('kept')")
     stage.page.evaluate(
         """() => {
           const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)

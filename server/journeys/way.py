@@ -53,9 +53,9 @@ class Way:
                 headers = {name: value for name, value in self.headers.items() if name.lower() not in HOP}
                 asked.request(self.command, self.path, body or None, headers)
                 answer = asked.getresponse()
-                told = answer.status, answer.getheaders(), answer.read()
+                answered = answer.status, answer.getheaders(), answer.read()
                 asked.close()
-                return told
+                return answered
 
             def lose(self):
                 self.close_connection = True

@@ -32,8 +32,8 @@ class WebKit:
             stderr=subprocess.DEVNULL,
         )
         os.close(writes)
-        with os.fdopen(reads) as told:
-            display = told.readline().strip()
+        with os.fdopen(reads) as reader:
+            display = reader.readline().strip()
         around = os.environ | {
             "DISPLAY": f":{display}",
             "HOME": self.home.name,

@@ -71,7 +71,7 @@ def write_front(folder: Path, doors: list[Door]) -> Path:
     folder.mkdir(parents=True, exist_ok=True)
     # Started by root it would work as somebody who may not come to the folder.
     user = f"user {getpass.getuser()};" if os.geteuid() == 0 else ""
-    told = {"user": user, "folder": folder, "most_bytes": MOST_BYTES + 2**20, "servers": "".join(map(str, doors))}
+    values = {"user": user, "folder": folder, "most_bytes": MOST_BYTES + 2**20, "servers": "".join(map(str, doors))}
     path = folder / "nginx.conf"
-    path.write_text(_Front((ROOT / "deploy" / "nginx.conf").read_text()).substitute(told))
+    path.write_text(_Front((ROOT / "deploy" / "nginx.conf").read_text()).substitute(values))
     return path

@@ -57,24 +57,25 @@ class OtherPack(APIException):
     default_detail = "This roll was changed on the shelf since you looked at it. Look again, then borrow it."
 
 
-def _text(most: int):
-    return Annotated[str, StringConstraints(max_length=most)]
+Name = Annotated[str, StringConstraints(max_length=80)]
+Note = Annotated[str, StringConstraints(max_length=2000)]
+Tint = Annotated[str, StringConstraints(max_length=12)]
 
 
 class Maker(BaseModel):
     """Who lends a lot."""
 
-    name: _text(80) = ""
-    note: _text(2000) = ""
-    licence: _text(80) = ""
+    name: Name = ""
+    note: Note = ""
+    licence: Name = ""
 
 
 class Preview(BaseModel):
     """A brush of a lot."""
 
     position: Annotated[int, Field(ge=0, le=1000)]
-    name: _text(80)
-    note: _text(2000) = ""
+    name: Name
+    note: Note = ""
 
 
 class Lot(BaseModel):
@@ -82,8 +83,8 @@ class Lot(BaseModel):
 
     id: UUID
     name: Annotated[str, StringConstraints(min_length=1, max_length=80)]
-    note: _text(2000) = ""
-    tint: _text(12) = ""
+    note: Note = ""
+    tint: Tint = ""
     maker: Maker
     marked: bool
     sha256: Annotated[str, StringConstraints(pattern="^[0-9a-f]{64}$")]
@@ -138,10 +139,10 @@ def _ask(method: str, path: str, most: int, seconds: float, **how) -> bytes:
 def _said(body: bytes) -> str:
     """The sentence with which it refuses, if it has one."""
     try:
-        told = json.loads(body).get("detail")
+        detail = json.loads(body).get("detail")
     except (ValueError, AttributeError, RecursionError):
-        told = None
-    return told[:300] if isinstance(told, str) else "The lending shelf did not take it, and does not say why."
+        detail = None
+    return detail[:300] if isinstance(detail, str) else "The lending shelf did not take it, and does not say why."
 
 
 def _read(adapter, body: bytes):

@@ -23,17 +23,17 @@ A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
 A_DAY = {"Cache-Control": "private, max-age=86400"}
 
 
-def checked(serializer: type, data) -> dict:
+def checked(kind: type, data) -> dict:
     """What was asked, checked."""
-    told = serializer(data=data)
-    told.is_valid(raise_exception=True)
-    return told.validated_data
+    serializer = kind(data=data)
+    serializer.is_valid(raise_exception=True)
+    return serializer.validated_data
 
 
 def _borrowed(request, lot, look: bool) -> Response:
     """Have a lot borrowed, or looked into."""
-    told = checked(BorrowSerializer, request.data)
-    return asked(request.user, "borrow", {"lot": str(lot), "look": look, **told})
+    body = checked(BorrowSerializer, request.data)
+    return asked(request.user, "borrow", {"lot": str(lot), "look": look, **body})
 
 
 class ShelfView(APIView):
@@ -59,8 +59,8 @@ class LotPackView(Counted):
     @extend_schema(parameters=[ShownSerializer], responses=A_PACK)
     def get(self, request, lot):
         """Its bytes, if it is the one that was shown."""
-        told = checked(ShownSerializer, request.query_params)
-        return HttpResponse(shelf.pack(lot, told["sha256"]), content_type=MEDIA_TYPE)
+        query = checked(ShownSerializer, request.query_params)
+        return HttpResponse(shelf.pack(lot, query["sha256"]), content_type=MEDIA_TYPE)
 
 
 class LookView(Counted):

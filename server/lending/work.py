@@ -7,9 +7,10 @@ from tasks.registry import Made, Tell, register
 from .actions.borrow import borrow
 
 
-def take(account, told: dict, given, tell: Tell) -> Made:
+def take(account, arguments: dict, given, tell: Tell) -> Made:
     """Borrow a lot, or look into it; what is told of it is the report."""
-    report = borrow(account, told["lot"], told["sha256"], told["brush"], look=told["look"], tell=tell)
+    lot, digest, brush = arguments["lot"], arguments["sha256"], arguments["brush"]
+    report = borrow(account, lot, digest, brush, look=arguments["look"], tell=tell)
     return Made(about=ReportSerializer(report).data)
 
 

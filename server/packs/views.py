@@ -35,9 +35,9 @@ class PacksView(BoundedUpload, APIView):
 
         Stopped, nothing of it comes in.
         """
-        told = _told(ReadQuerySerializer, request)
+        arguments = _checked(ReadQuerySerializer, request)
         with file_of(request) as file:
-            return asked(request.user, "read pack", told, file)
+            return asked(request.user, "read pack", arguments, file)
 
 
 class WrittenPacksView(APIView):
@@ -49,10 +49,10 @@ class WrittenPacksView(APIView):
     @extend_schema(parameters=[PackQuerySerializer], request=None, responses=ASKED)
     def post(self, request):
         """Have a pack written of rolls, of single brushes, or of everything of one's own."""
-        return asked(request.user, "write pack", _told(PackQuerySerializer, request))
+        return asked(request.user, "write pack", _checked(PackQuerySerializer, request))
 
 
-def _told(kind: type[serializers.Serializer], request) -> dict:
+def _checked(kind: type[serializers.Serializer], request) -> dict:
     """What a query asks for, as JSON."""
     query = kind(data=_lists(request.query_params))
     query.is_valid(raise_exception=True)

@@ -27,7 +27,8 @@ MOST_LAID = 500
 
 def portions(strokes: Iterable[RecordedStroke]) -> Iterator[list[RecordedStroke]]:
     """Strokes as entries have them: an empty list where there are none."""
-    part, size = [], 0
+    part: list[RecordedStroke] = []
+    size = 0
     for one in strokes:
         if part and (size + len(one.samples) > MOST_SAMPLES or len(part) == MOST_STROKES):
             yield part
@@ -42,29 +43,29 @@ def packed_strokes(writing: Writing, strokes: list, path: str, name: str, beside
     drawn = [
         Stroke(read_samples(bytes(one.samples)), one.kind, one.erase, one.seed) for one in strokes if not one.dries
     ]
-    told = [
-        {field: _told(writing, getattr(one, field)) for field in ("id", "drawn_at", *beside, "dries")}
+    rows = [
+        {field: _plain(writing, getattr(one, field)) for field in ("id", "drawn_at", *beside, "dries")}
         for one in strokes
     ]
-    entry = {"strokes": told, "file": path if drawn else None}
+    entry = {"strokes": rows, "file": path if drawn else None}
     return entry, {path: inkml.write(drawn, name)} if drawn else {}
 
 
-def _told(writing: Writing, value):
+def _plain(writing: Writing, value):
     return writing.id(value) if isinstance(value, uuid.UUID) else value
 
 
 def traces(reading: Reading, entry: Any) -> Iterator[tuple[Any, dict]]:
     """Strokes of an entry: how it tells each, and the part of an act's body that its trace is."""
     drawn = iter(inkml.read(reading.pack.read(entry.file), as_written=True).strokes if entry.file else [])
-    for told in entry.strokes:
-        stroke = None if told.dries else next(drawn, None)
-        if stroke is None and not told.dries:
+    for row in entry.strokes:
+        stroke = None if row.dries else next(drawn, None)
+        if stroke is None and not row.dries:
             raise PackError("Its strokes are not all in the pack.")
-        body = {"drawn_at": told.drawn_at, "size": told.size, "dries": told.dries, "layer": told.layer}
+        body = {"drawn_at": row.drawn_at, "size": row.size, "dries": row.dries, "layer": row.layer}
         made = (stroke.kind, stroke.erase, stroke.seed, stroke.samples.tobytes()) if stroke else (0, False, 1, b"")
         body |= dict(zip(("kind", "erase", "seed"), made, strict=False))
-        yield told, body | {"samples": base64.b64encode(made[-1]).decode("ascii")}
+        yield row, body | {"samples": base64.b64encode(made[-1]).decode("ascii")}
 
 
 def keep_traces(
@@ -74,11 +75,11 @@ def keep_traces(
     ids: list[uuid.UUID] = []
     bodies = iter(bodies)
     while part := list(islice(bodies, AT_A_TIME)):
-        own = reading.own_ids(table, [told.id for told, _ in part])
-        standing = reading.standing(table, own)
-        new = [Wish(pk, body) for pk, (_, body) in zip(own, part, strict=True) if pk not in standing]
+        own = reading.own_ids(table, [row.id for row, _ in part])
+        existing = reading.existing(table, own)
+        new = [Wish(pk, body) for pk, (_, body) in zip(own, part, strict=True) if pk not in existing]
         reading.do(keep, *new)
-        off = [str(pk) for pk in own if pk in standing and standing[pk].deleted_at]
+        off = [str(pk) for pk in own if pk in existing and existing[pk].deleted_at]
         if off:
             reading.do(back, Wish(uuid.uuid4(), {"strokes": off}))
         ids += own
@@ -96,12 +97,12 @@ def write_lanes(writing: Writing) -> None:
         return
     for lane in writing.in_order(Lane.objects.filter(account=writing.account, deleted_at=None), "position"):
         key = str(writing.id(lane.pk))
-        told = {"id": key, "name": lane.name, "set": lane.set_name, "hidden": lane.hidden}
-        _write(writing, lane.strokes, told, key, lane.name)
+        entry = {"id": key, "name": lane.name, "set": lane.set_name, "hidden": lane.hidden}
+        _write(writing, lane.strokes, entry, key, lane.name)
     _write(writing, ProofStroke.objects.filter(account=writing.account, lane=None), {}, "loose", "")
 
 
-def _write(writing: Writing, strokes, told: dict, key: str, name: str) -> None:
+def _write(writing: Writing, strokes, about: dict, key: str, name: str) -> None:
     """Write strokes that lie together, where there are any: a lane that has lost all of its own is none."""
     there = writing.in_order(strokes.filter(deleted_at=None), "drawn_at")
     for number, part in enumerate(portions(there), 1):
@@ -110,7 +111,7 @@ def _write(writing: Writing, strokes, told: dict, key: str, name: str) -> None:
             entry, files = packed_strokes(writing, part, path, name, BESIDE)
             for one in entry["strokes"]:
                 one["over"] = _lane_id(one["over"], writing.id)
-            writing.put("lanes", told | entry, files)
+            writing.put("lanes", about | entry, files)
 
 
 def _lane_id(over: str, id_of) -> str:
@@ -141,23 +142,23 @@ def _read_lane(reading: Reading, one: LaneEntry) -> None:
     if not further:
         # Where its first strokes cannot come in, no others do.
         reading.stays.add(one.id)
-        there = reading.standing("lanes", [lane]).get(lane)
+        there = reading.existing("lanes", [lane]).get(lane)
         if there and there.deleted_at is None:
-            return reading.told("lane", one, "there")
+            return reading.note("lane", one, "there")
         if there:
             reading.do("putLaneBack", Wish(lane, {}))
     strokes = keep_traces(reading, "strokes", "keepStroke", "putStrokesBack", _bodies(reading, one))
-    told = {"name": one.name or "Strokes", "set_name": one.set, "hidden": one.hidden}
+    body = {"name": one.name or "Strokes", "set_name": one.set, "hidden": one.hidden}
     for first in range(0, len(strokes), MOST_LAID):
         laid = [str(pk) for pk in strokes[first : first + MOST_LAID]]
-        reading.do("keepLane", Wish(lane, told | {"strokes": laid}))
+        reading.do("keepLane", Wish(lane, body | {"strokes": laid}))
     reading.here["lanes"][one.id] = lane
     reading.stays.discard(one.id)
-    return None if further else reading.told("lane", one, "in")
+    return None if further else reading.note("lane", one, "in")
 
 
 def _bodies(reading: Reading, one: LaneEntry) -> Iterator[tuple[Any, dict]]:
-    for told, body in traces(reading, one):
-        brush = told.brush and str(*reading.own_ids("brushes", [told.brush]))
-        over = _lane_id(told.over, lambda lane: reading.own_ids("lanes", [lane])[0])
-        yield told, body | {"brush": brush, "over": over}
+    for row, body in traces(reading, one):
+        brush = row.brush and str(*reading.own_ids("brushes", [row.brush]))
+        over = _lane_id(row.over, lambda lane: reading.own_ids("lanes", [lane])[0])
+        yield row, body | {"brush": brush, "over": over}

@@ -22,8 +22,8 @@ from .serializers import (
 )
 
 
-def _keep_brush(account, thing, base, told) -> dict:
-    return {"revision": keep_brush(account, thing, base, **told).revision}
+def _keep_brush(account, thing, base, body) -> dict:
+    return {"revision": keep_brush(account, thing, base, **body).revision}
 
 
 def _pictures_of_brushes(rows):

@@ -78,7 +78,9 @@ class Brush(Placed):
     used_at = models.DateTimeField(null=True, blank=True, help_text="When it was last on the bench.")
     cover = models.ForeignKey(Picture, models.PROTECT, related_name="covers", null=True, blank=True)
     maker = models.JSONField(null=True, blank=True, help_text="Whose it was, where it came from elsewhere.")
-    beyond = models.JSONField(default=dict, help_text="What a newer version told of it, to be written again.")
+    unknown_fields = models.JSONField(
+        default=dict, db_column="beyond", help_text="What a newer version told of it, to be written again."
+    )
     picture = models.BinaryField(default=b"")
     tip_print = models.BinaryField(default=b"")
     created_at = models.DateTimeField(auto_now_add=True)

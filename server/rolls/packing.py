@@ -28,30 +28,30 @@ def needs_of(writing: Writing, documents) -> None:
         writing.chosen["sources"] |= {uuid.UUID(use["source"]) for use in source_uses(document) if use.get("source")}
 
 
-def packed_document(writing: Writing, document: dict, beyond: dict | None = None) -> tuple[bytes, set[str]]:
+def packed_document(writing: Writing, document: dict, unknown_fields: dict | None = None) -> tuple[bytes, set[str]]:
     """A brush document as packs have it, with their ids, and the digests of its pictures."""
     whole = read(document)
     for use in source_uses(whole):
         use["source"] = use["source"] and str(writing.id(uuid.UUID(use["source"])))
     for layer in whole["layers"]:
         layer["brush"] = layer["brush"] and str(writing.id(uuid.UUID(layer["brush"])))
-    return as_json(whole | (beyond or {})), {digest for _, digest in pictures_of(whole)}
+    return as_json(whole | (unknown_fields or {})), {digest for _, digest in pictures_of(whole)}
 
 
 def document_here(reading: Reading, path: str) -> tuple[dict, dict]:
     """A brush document of a pack with ids and pictures as they are here, and what of it is not understood."""
-    whole, beyond = read_as_far(reading.pack.json(path))
-    standing = set(reading.alike.values())
+    whole, unknown_fields = read_as_far(reading.pack.json(path))
+    existing = set(reading.alike.values())
     for use in source_uses(whole):
         use["picture"] = reading.alike.get(use["picture"], use["picture"])
-        if use["picture"] not in standing:
+        if use["picture"] not in existing:
             reading.picture(use["picture"], ink_of)
         source = use["source"] and reading.here["sources"].get(uuid.UUID(str(use["source"])))
         use["source"] = source and str(source)
     for layer in whole["layers"]:
         if layer["brush"]:
             layer["brush"] = str(*reading.own_ids("brushes", [uuid.UUID(str(layer["brush"]))]))
-    return read(whole), beyond
+    return read(whole), unknown_fields
 
 
 # Rolls
@@ -82,28 +82,28 @@ def read_rolls(reading: Reading) -> None:
     if reading.wanted is not None:
         lie = {one.roll for one in reading.pack.manifest.brushes if str(one.id) in reading.wanted}
         # A brush that is wanted may lie in a later pack than its roll.
-        told = [*reading.passed.pop("rolls", ()), *entries]
-        entries = [one for one in told if one.id in lie]
-        reading.passed["rolls"] = [one for one in told if one.id not in lie]
+        listed = [*reading.passed.pop("rolls", ()), *entries]
+        entries = [one for one in listed if one.id in lie]
+        reading.passed["rolls"] = [one for one in listed if one.id not in lie]
     own = reading.own_ids("rolls", [one.id for one in entries])
-    standing = reading.standing("rolls", own)
+    existing = reading.existing("rolls", own)
     last = reading.account.rolls.order_by("place").values_list("place", flat=True).last()
     for one, pk in zip(reading.each(entries), own, strict=True):
-        there = standing.get(pk)
+        there = existing.get(pk)
         with reading.attempt("roll", one):
             if there and there.deleted_at is None:
-                reading.told("roll", one, "there")
+                reading.note("roll", one, "there")
             elif there:
                 reading.do("putRollBack", Wish(pk, {}))
                 # It brings what the pack has in it, and not what was deleted with it.
                 gone = Brush.objects.filter(roll=pk, deleted_at=None).values_list("pk", flat=True)
                 reading.do("takeBrush", *(Wish(brush, {}) for brush in gone))
-                reading.told("roll", one, "in")
+                reading.note("roll", one, "in")
             else:
                 last = generate_key_between(last, None)
                 tint = one.tint if one.tint in Tint.values else ""
                 reading.do("keepRoll", Wish(pk, {"name": one.name, "note": one.note, "tint": tint, "place": last}))
-                reading.told("roll", one, "in")
+                reading.note("roll", one, "in")
             reading.here["rolls"][one.id] = pk
 
 
@@ -120,13 +120,13 @@ def write_brushes(writing: Writing) -> None:
     order = ("roll__place", "roll", "place")
     for one in writing.in_order(packed_brushes(writing).select_related("account"), *order):
         key = writing.id(one.pk)
-        document, pictures = packed_document(writing, one.document, one.beyond)
+        document, pictures = packed_document(writing, one.document, one.unknown_fields)
         path, preview = f"brushes/{key}.json", f"previews/{key}.png"
-        told = {"id": key, "roll": writing.id(one.roll_id), "name": one.name, "note": one.note, "document": path}
-        told |= {"preview": preview, "cover": one.cover_id, "favourite": one.favourite and writing.history}
+        entry = {"id": key, "roll": writing.id(one.roll_id), "name": one.name, "note": one.note, "document": path}
+        entry |= {"preview": preview, "cover": one.cover_id, "favourite": one.favourite and writing.history}
         files = {path: document, preview: picture_of(one, "picture")}
         beside = [one.cover_id, (one.maker or {}).get("mark")]
-        writing.put("brushes", told | {"maker": one.maker}, files, [*pictures, *beside])
+        writing.put("brushes", entry | {"maker": one.maker}, files, [*pictures, *beside])
 
 
 @dataclass
@@ -147,9 +147,9 @@ class _Pockets:
         self.last = generate_key_between(self.last, None)
         return self.last
 
-    def name(self, wished: str) -> str:
+    def name(self, wanted: str) -> str:
         """What one more is called."""
-        name = copy_name(wished, self.names) if wished in self.names else wished
+        name = copy_name(wanted, self.names) if wanted in self.names else wanted
         self.names.add(name)
         return name
 
@@ -160,7 +160,9 @@ class _Brushes:
     def __init__(self, reading: Reading):
         self.reading = reading
         self.pockets: dict[uuid.UUID, _Pockets] = {}
-        self.keep, self.back, self.points = [], [], []
+        self.keep: list[tuple[BrushEntry, Wish]] = []
+        self.back: list[tuple[BrushEntry, Wish]] = []
+        self.points: list[tuple[BrushEntry, Wish]] = []
         self.previews: dict[uuid.UUID, bytes] = {}
         self.seen: set[uuid.UUID] = set()
 
@@ -173,16 +175,16 @@ class _Brushes:
         roll = reading.here["rolls"].get(one.roll)
         if roll is None:
             raise PackError("The roll that it lies in is not in the pack.")
-        document, beyond = document_here(reading, one.document)
+        document, unknown_fields = document_here(reading, one.document)
         reading.shown(one, document)
         same = there and (there.name, there.note, there.document) == (one.name, one.note, document)
         lies = there and there.roll.deleted_at is None
-        if lies and there.deleted_at is None:
+        if there and lies and there.deleted_at is None:
             if same or not reading.copies:
                 reading.here["brushes"][one.id] = pk
                 if not same:
                     self.point(one, pk, document)
-                return reading.told("brush", one, *(("there",) if same else ("changed", CHANGED)))
+                return reading.note("brush", one, *(("there",) if same else ("changed", CHANGED)))
             there, pk = None, uuid.uuid4()
         elif there and not (lies and same):
             # What was deleted can still be put back as it was.
@@ -195,7 +197,7 @@ class _Brushes:
             pockets.names.add(one.name)
             return None
         name = pockets.name(one.name)
-        told = {"roll": str(roll), "name": name, "note": one.note, "document": document, "place": pockets.next()}
+        body = {"roll": str(roll), "name": name, "note": one.note, "document": document, "place": pockets.next()}
         maker = one.maker.model_dump(mode="json") if one.maker else reading.maker
         if maker and maker.get("mark"):
             reading.picture(maker["mark"], pixels_of)
@@ -203,14 +205,14 @@ class _Brushes:
             reading.picture(one.cover, pixels_of)
         if one.preview:
             self.previews[pk] = reading.pack.read(one.preview, MOST_PREVIEW)
-        self.keep.append((one, Wish(pk, told | {"maker": maker, "beyond": beyond})))
+        self.keep.append((one, Wish(pk, body | {"maker": maker, "beyond": unknown_fields})))
         return None
 
     def point(self, one: BrushEntry, brush: uuid.UUID, document: dict) -> None:
         """What a pack has of a brush that is another one by now is a state of it to return to."""
         if not Checkpoint.objects.filter(brush=brush, document=document, deleted_at=None).exists():
-            told = {"brush": str(brush), "label": "From a pack", "why": Checkpoint.Why.ELSEWHERE, "document": document}
-            self.points.append((one, Wish(uuid.uuid4(), told | {"made_at": in_ms(self.reading.now)})))
+            body = {"brush": str(brush), "label": "From a pack", "why": Checkpoint.Why.ELSEWHERE, "document": document}
+            self.points.append((one, Wish(uuid.uuid4(), body | {"made_at": in_ms(self.reading.now)})))
 
     def do(self) -> None:
         """Do what was noted."""
@@ -224,7 +226,7 @@ class _Brushes:
             wish = wishes[one.id]
             reading.here["brushes"][one.id] = wish.thing
             renamed = wish.body.get("name", one.name) != one.name
-            reading.told("brush", one, *(("renamed", f"It is called {wish.body['name']}.") if renamed else ("in",)))
+            reading.note("brush", one, *(("renamed", f"It is called {wish.body['name']}.") if renamed else ("in",)))
         marks = [(wishes[one.id].thing, one) for one in kept if one.favourite or one.cover]
         reading.do("markBrush", *(Wish(pk, {"favourite": one.favourite, "cover": one.cover}) for pk, one in marks))
         reading.do_each("checkpoint", "keepCheckpoint", self.points)
@@ -244,10 +246,10 @@ def read_brushes(reading: Reading) -> None:
     own = reading.own_ids("brushes", [one.id for one in entries])
     for first in range(0, len(entries), AT_A_TIME):
         part = list(zip(entries, own, strict=True))[first : first + AT_A_TIME]
-        standing, brushes = reading.standing("brushes", [pk for _, pk in part]), _Brushes(reading)
+        existing, brushes = reading.existing("brushes", [pk for _, pk in part]), _Brushes(reading)
         for one, pk in zip(reading.each(one for one, _ in part), (pk for _, pk in part), strict=True):
             with reading.attempt("brush", one):
-                brushes.plan(one, pk, standing.get(pk))
+                brushes.plan(one, pk, existing.get(pk))
         brushes.do()
 
 
@@ -270,26 +272,26 @@ def write_checkpoints(writing: Writing) -> None:
         key = writing.id(one.pk)
         document, pictures = packed_document(writing, one.document)
         path = f"checkpoints/{key}.json"
-        told = {"id": key, "brush": writing.id(one.brush_id), "label": one.label, "why": one.why, "document": path}
-        writing.put("checkpoints", told | {"made_at": in_ms(one.made_at)}, {path: document}, pictures)
+        entry = {"id": key, "brush": writing.id(one.brush_id), "label": one.label, "why": one.why, "document": path}
+        writing.put("checkpoints", entry | {"made_at": in_ms(one.made_at)}, {path: document}, pictures)
 
 
 def read_checkpoints(reading: Reading) -> None:
     """Take in the checkpoints of brushes that came in or are there."""
     entries = [one for one in reading.pack.manifest.checkpoints if one.brush in reading.here["brushes"]]
     own = reading.own_ids("checkpoints", [one.id for one in entries])
-    standing = reading.standing("checkpoints", own)
+    existing = reading.existing("checkpoints", own)
     keep, back = [], []
     for one, pk in zip(reading.each(entries), own, strict=True):
-        there = standing.get(pk)
+        there = existing.get(pk)
         with reading.attempt("checkpoint", one):
             if there:
                 back += [(one, Wish(pk, {}))] if there.deleted_at else []
                 continue
             why = one.why if one.why in Checkpoint.Why.values else Checkpoint.Why.HAND
-            told = {"brush": str(reading.here["brushes"][one.brush]), "label": one.label, "why": why}
+            body = {"brush": str(reading.here["brushes"][one.brush]), "label": one.label, "why": why}
             document, _ = document_here(reading, one.document)
-            keep.append((one, Wish(pk, told | {"document": document, "made_at": one.made_at})))
+            keep.append((one, Wish(pk, body | {"document": document, "made_at": one.made_at})))
         if len(keep) >= AT_A_TIME:
             reading.do_each("checkpoint", "keepCheckpoint", keep)
             keep = []

@@ -23,8 +23,8 @@ from .serializers import (
 )
 
 
-def _keep_sheet(account, thing, base, told) -> dict:
-    return {"revision": keep_sheet(account, thing, base, **told).revision}
+def _keep_sheet(account, thing, base, body) -> dict:
+    return {"revision": keep_sheet(account, thing, base, **body).revision}
 
 
 register(

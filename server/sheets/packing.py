@@ -35,8 +35,8 @@ def write_looks(writing: Writing) -> None:
         key = writing.id(one.pk)
         document, pictures = packed_document(writing, one.document)
         path = f"looks/{key}.json"
-        told = {"id": key, "brush": writing.id(one.brush), "name": one.name, "document": path}
-        writing.put("looks", told, {path: document}, pictures)
+        entry = {"id": key, "brush": writing.id(one.brush), "name": one.name, "document": path}
+        writing.put("looks", entry, {path: document}, pictures)
 
 
 def read_looks(reading: Reading) -> None:
@@ -45,7 +45,7 @@ def read_looks(reading: Reading) -> None:
     own = reading.own_ids("looks", [one.id for one in entries])
     for first in range(0, len(entries), AT_A_TIME):
         part = list(zip(entries, own, strict=True))[first : first + AT_A_TIME]
-        there, new = reading.standing("looks", [pk for _, pk in part]), []
+        there, new = reading.existing("looks", [pk for _, pk in part]), []
         for one, pk in zip(reading.each(one for one, _ in part), (pk for _, pk in part), strict=True):
             if pk in there:
                 reading.here["looks"][one.id] = pk
@@ -78,14 +78,14 @@ def write_sheets(writing: Writing) -> None:
     for sheet in writing.in_order(_packed_sheets(writing), "name"):
         key = str(writing.id(sheet.pk))
         path = f"sheets/{key}.json"
-        told = {"id": key, "name": sheet.name, "note": sheet.note, "used_at": sheet.used_at, "document": path}
+        row = {"id": key, "name": sheet.name, "note": sheet.note, "used_at": sheet.used_at, "document": path}
         document = as_json(read_sheet(sheet.document))
         pictures = [under["picture"] for under in sheet.document["underlays"]]
         there = writing.in_order(sheet.strokes.filter(deleted_at=None), "drawn_at")
         for number, part in enumerate(portions(there), 1):
             file = f"sheets/{key}{'' if number == 1 else f'-{number}'}.inkml"
             entry, files = packed_strokes(writing, part, file, sheet.name, BESIDE)
-            writing.put("sheets", told | entry, {path: document, **files}, pictures)
+            writing.put("sheets", row | entry, {path: document, **files}, pictures)
 
 
 def read_sheets(reading: Reading) -> None:
@@ -106,10 +106,10 @@ def _read_sheet(reading: Reading, one: SheetEntry) -> None:
         # Where its first strokes cannot come in, no others do.
         reading.stays.add(one.id)
         document = read_sheet(reading.pack.json(one.document))
-        there = reading.standing("sheets", [pk]).get(pk)
+        there = reading.existing("sheets", [pk]).get(pk)
         same = there and there.document == document
         if there and there.deleted_at is None and (same or not reading.copies):
-            return reading.told("sheet", one, "there" if same else "changed", "" if same else CHANGED)
+            return reading.note("sheet", one, "there" if same else "changed", "" if same else CHANGED)
         for under in document["underlays"]:
             reading.picture(under["picture"], pixels_of)
         if there and there.deleted_at and same:
@@ -117,25 +117,25 @@ def _read_sheet(reading: Reading, one: SheetEntry) -> None:
         else:
             # What is there, or was deleted and can still be put back, stays as it is.
             pk = reading.another_id("sheets", one.id) if there else pk
-            told = {"name": one.name, "note": one.note, "document": document, "used_at": one.used_at}
-            reading.do("keepSheet", Wish(pk, told))
+            body = {"name": one.name, "note": one.note, "document": document, "used_at": one.used_at}
+            reading.do("keepSheet", Wish(pk, body))
             if there:
                 reading.beside.add(one.id)
     if one.id in reading.beside:
-        for told in one.strokes:
-            reading.another_id("sheetStrokes", told.id)
+        for row in one.strokes:
+            reading.another_id("sheetStrokes", row.id)
     keep_traces(reading, "sheetStrokes", "keepSheetStroke", "putSheetStrokesBack", _bodies(reading, one, pk))
     reading.here["sheets"][one.id] = pk
     reading.stays.discard(one.id)
-    return None if further else reading.told("sheet", one, "in")
+    return None if further else reading.note("sheet", one, "in")
 
 
 CHANGED = "It stays as it is; have copies brought in to see both."
 
 
 def _bodies(reading: Reading, one: SheetEntry, sheet: uuid.UUID):
-    for told, body in traces(reading, one):
-        look = reading.here["looks"].get(told.look)
+    for row, body in traces(reading, one):
+        look = reading.here["looks"].get(row.look)
         if look is None:
             raise PackError("A brush that it was drawn with is not in the pack, or is not sound.")
-        yield told, body | {"sheet": str(sheet), "look": str(look), "ink": told.ink, "opacity": told.opacity}
+        yield row, body | {"sheet": str(sheet), "look": str(look), "ink": row.ink, "opacity": row.opacity}

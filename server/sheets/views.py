@@ -89,11 +89,11 @@ class SheetInkMLView(BoundedUpload, APIView):
         """Lay the strokes of an InkML file on the sheet; tells what was assumed where the file says nothing."""
         given = InkMLOnSheetSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        told = given.validated_data
+        arguments = given.validated_data
         sheet = own_sheet(request.user, sheet_id)
-        data = told["file"].read(MOST_INKML + 1)
+        data = arguments["file"].read(MOST_INKML + 1)
         try:
-            count, assumed = read_strokes(sheet, data, told["look"], told["size"], told["layer"])
+            count, assumed = read_strokes(sheet, data, arguments["look"], arguments["size"], arguments["layer"])
         except ValueError as error:
             raise ValidationError({"detail": f"Nothing was laid on the sheet: {error}."}) from None
         return Response(ReadStrokesSerializer({"count": count, "assumed": assumed}).data)

@@ -9,11 +9,11 @@ from .forms import FORMS
 from .models import Sheet
 
 
-def write_file(account, told: dict, given, tell: Tell) -> Made:
+def write_file(account, arguments: dict, given, tell: Tell) -> Made:
     """Write a sheet as a file; what is told of it is what was left out, as a sentence."""
-    sheet = Sheet.objects.get(account=account, deleted_at=None, pk=told["sheet"])
-    form = told["form"]
-    data, missing = write_sheet(sheet, form, told["dpi"], FileWish(**told["wish"]), tell)
+    sheet = Sheet.objects.get(account=account, deleted_at=None, pk=arguments["sheet"])
+    form = arguments["form"]
+    data, missing = write_sheet(sheet, form, arguments["dpi"], FileWish(**arguments["wish"]), tell)
     about = {"left_out": "; ".join(missing[:5])}
     return Made(data, f"{slugify(sheet.name) or 'sheet'}.{form}", FORMS[form].media_type, about)
 

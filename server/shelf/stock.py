@@ -3,6 +3,7 @@
 import hashlib
 import io
 import uuid
+from functools import partial
 
 from django.utils.crypto import salted_hmac
 from hollowmist_core.documents import recipe
@@ -48,9 +49,9 @@ def pack_of(one: Stocked) -> tuple[uuid.UUID, bytes]:
 
     sources, used = [], {}
     for name, (makes, start, steps) in one.sources.items():
-        told, ink = _ink(makes, start, steps)
+        recipe, ink = _ink(makes, start, steps)
         used[name] = {"source": str(_id(one.name, name)), "picture": picture(ink)}
-        entry = {"id": used[name]["source"], "name": name, "makes": makes, "recipe": told}
+        entry = {"id": used[name]["source"], "name": name, "makes": makes, "recipe": recipe}
         sources.append(entry | {"picture": used[name]["picture"]})
     roll = _id(one.name)
     brushes = []
@@ -67,9 +68,9 @@ def pack_of(one: Stocked) -> tuple[uuid.UUID, bytes]:
         beside = {"document": f"brushes/{pk}.json", "preview": f"previews/{pk}.png"}
         brushes.append({"id": pk, "roll": roll, "name": name, "note": note} | beside)
     mark = picture(_ink(SHAPE, {"side": 128, **one.mark}, [])[1])
-    told = {"name": one.maker, "note": one.about, "licence": one.licence, "mark": mark}
+    maker = {"name": one.maker, "note": one.about, "licence": one.licence, "mark": mark}
     rolls = [{"id": roll, "name": one.name, "note": one.note, "tint": one.tint}]
-    manifest = pack.Manifest(maker=told, rolls=rolls, brushes=brushes, sources=sources)
+    manifest = pack.Manifest.model_validate({"maker": maker, "rolls": rolls, "brushes": brushes, "sources": sources})
     out = io.BytesIO()
-    pack.write(out, manifest, [(path, lambda data=data: data) for path, data in files.items()])
+    pack.write(out, manifest, [(path, partial(bytes, data)) for path, data in files.items()])
     return _id("lot", one.name), out.getvalue()

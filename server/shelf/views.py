@@ -22,7 +22,7 @@ A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
 MOST_FOUND = 200
 
 
-def told():
+def with_previews():
     """Lots as they are told: neither packs nor pictures are read for it."""
     marked = Case(When(mark=b"", then=Value(False)), default=Value(True), output_field=BooleanField())
     without = Lot.objects.defer("pack", "mark").annotate(has_mark=marked)
@@ -31,7 +31,7 @@ def told():
 
 def found(pk) -> dict:
     """One lot as it is told."""
-    return LotSerializer(told().get(pk=pk)).data
+    return LotSerializer(with_previews().get(pk=pk)).data
 
 
 def lent(pk) -> Lot:
@@ -55,7 +55,7 @@ class LotsView(APIView):
         """Lots, the last changed first."""
         query = SearchSerializer(data=request.query_params)
         query.is_valid(raise_exception=True)
-        lots = told()
+        lots = with_previews()
         for word in query.validated_data["search"].split():
             within = Q(name__icontains=word) | Q(note__icontains=word) | Q(maker__name__icontains=word)
             lots = lots.filter(within | Q(pk__in=Preview.objects.filter(name__icontains=word).values("lot")))

@@ -13,8 +13,8 @@ from .models import KeptRecipe, Source
 from .serializers import KeptRecipeSerializer, WishedFileSerializer, WishedSourceSerializer
 
 
-def _keep_source(account, thing, base, told) -> dict:
-    source = keep_source(account, thing, base, **told)
+def _keep_source(account, thing, base, body) -> dict:
+    source = keep_source(account, thing, base, **body)
     return {"revision": source.revision, "picture": source.picture_id}
 
 

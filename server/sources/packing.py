@@ -2,6 +2,7 @@
 
 import uuid
 from contextlib import suppress
+from typing import Any
 
 from acts.actions.perform import Wish
 from acts.packing import Reading, Writing
@@ -19,9 +20,9 @@ def write_sources(writing: Writing) -> None:
     wanted = Source.objects.seen_by(writing.account).filter(own | Q(pk__in=writing.chosen["sources"]), deleted_at=None)
     for one in writing.in_order(wanted.defer("note"), "name"):
         began = {"original": one.original_id, "working": one.working_id} if writing.originals else {}
-        told = {"id": writing.id(one.pk), "name": one.name, "note": one.note, "makes": one.makes, "recipe": one.recipe}
-        told |= {"picture": one.picture_id, "shipped": one.account_id is None, **began}
-        writing.put("sources", told, {}, [one.picture_id, *began.values(), *pictures_of(one.recipe)])
+        entry = {"id": writing.id(one.pk), "name": one.name, "note": one.note, "makes": one.makes, "recipe": one.recipe}
+        entry |= {"picture": one.picture_id, "shipped": one.account_id is None, **began}
+        writing.put("sources", entry, {}, [one.picture_id, *began.values(), *pictures_of(one.recipe)])
 
 
 def read_sources(reading: Reading) -> None:
@@ -32,11 +33,11 @@ def read_sources(reading: Reading) -> None:
         reading.here["sources"][one.id] = here.pk
         reading.alike[one.picture] = here.picture_id
     others = [one for one in entries if one.id not in shipped]
-    standing = reading.standing("sources", reading.own_ids("sources", [one.id for one in others]))
+    existing = reading.existing("sources", reading.own_ids("sources", [one.id for one in others]))
     for one in reading.each(entries):
         if one.id not in shipped:
             with reading.attempt("source", one):
-                _read_source(reading, one, standing)
+                _read_source(reading, one, existing)
 
 
 def _shipped_here(entries: list[SourceEntry]) -> dict[uuid.UUID, tuple[SourceEntry, Source]]:
@@ -57,9 +58,9 @@ def _shipped_here(entries: list[SourceEntry]) -> dict[uuid.UUID, tuple[SourceEnt
     return found
 
 
-def _read_source(reading: Reading, one: SourceEntry, standing: dict) -> None:
+def _read_source(reading: Reading, one: SourceEntry, existing: dict) -> None:
     (pk,) = reading.own_ids("sources", [one.id])
-    recipe, there = read(one.recipe), standing.get(pk)
+    recipe, there = read(one.recipe), existing.get(pk)
     same = there and (there.name, there.makes, there.recipe) == (one.name, one.makes, recipe)
     if there and there.deleted_at and not same:
         pk, there = reading.another_id("sources", one.id), None
@@ -68,21 +69,21 @@ def _read_source(reading: Reading, one: SourceEntry, standing: dict) -> None:
     elif there:
         reading.picture(one.picture, ink_of)
         reading.here["sources"][one.id] = pk
-        return reading.told("source", one, "there" if same else "changed")
+        return reading.note("source", one, "there" if same else "changed")
     else:
-        told = {"name": one.name, "note": one.note, "makes": one.makes, "recipe": recipe}
-        told |= {"picture": reading.picture(one.picture, ink_of)}
+        body: dict[str, Any] = {"name": one.name, "note": one.note, "makes": one.makes, "recipe": recipe}
+        body |= {"picture": reading.picture(one.picture, ink_of)}
         if one.original:
-            told |= {"original": reading.picture(one.original)}
+            body |= {"original": reading.picture(one.original)}
         if one.working:
-            told |= {"working": reading.picture(one.working, pixels_of)}
+            body |= {"working": reading.picture(one.working, pixels_of)}
         elif recipe["start"]["kind"] == "picture":
             # Without what it began with it stays as it is: its picture is the beginning.
-            told |= {"recipe": {**recipe, "steps": []}, "working": one.picture}
-        _pictures(reading, told["recipe"])
-        reading.do("keepSource", Wish(pk, told))
+            body |= {"recipe": {**recipe, "steps": []}, "working": one.picture}
+        _pictures(reading, body["recipe"])
+        reading.do("keepSource", Wish(pk, body))
     reading.here["sources"][one.id] = pk
-    return reading.told("source", one, "in")
+    return reading.note("source", one, "in")
 
 
 def _pictures(reading: Reading, recipe: dict) -> None:
@@ -96,20 +97,20 @@ def write_recipes(writing: Writing) -> None:
     """Write an account's kept recipes, where everything goes out."""
     if writing.everything:
         for one in writing.in_order(KeptRecipe.objects.filter(account=writing.account, deleted_at=None), "name"):
-            told = {"id": writing.id(one.pk), "name": one.name, "steps": one.steps}
-            writing.put("recipes", told, {}, pictures_of({"steps": one.steps}))
+            entry = {"id": writing.id(one.pk), "name": one.name, "steps": one.steps}
+            writing.put("recipes", entry, {}, pictures_of({"steps": one.steps}))
 
 
 def read_recipes(reading: Reading) -> None:
     """Take in recipes that are not there, where all of a pack is read."""
     entries = reading.pack.manifest.recipes if reading.wanted is None and not reading.into else []
     own = reading.own_ids("recipes", [one.id for one in entries])
-    standing = reading.standing("recipes", own)
+    existing = reading.existing("recipes", own)
     for one, pk in zip(reading.each(entries), own, strict=True):
-        there = standing.get(pk)
+        there = existing.get(pk)
         with reading.attempt("recipe", one):
             if there and there.deleted_at is None:
-                reading.told("recipe", one, "there")
+                reading.note("recipe", one, "there")
                 continue
             steps = read_steps(one.steps)
             _pictures(reading, {"steps": steps})
@@ -118,4 +119,4 @@ def read_recipes(reading: Reading) -> None:
             else:
                 pk = reading.another_id("recipes", one.id) if there else pk
                 reading.do("keepRecipe", Wish(pk, {"name": one.name, "steps": steps}))
-            reading.told("recipe", one, "in")
+            reading.note("recipe", one, "in")

@@ -26,7 +26,7 @@ class Task(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4)
     account = models.ForeignKey(Account, models.CASCADE, related_name="tasks")
     kind = models.CharField(max_length=30)
-    told = models.JSONField(help_text="What was asked, as the kind of work reads it.")
+    arguments = models.JSONField(db_column="told", help_text="What was asked, as the kind of work reads it.")
     state = models.CharField(max_length=8, choices=State.choices, default=State.WAITING)
     share = models.FloatField(default=0.0, help_text="How much of it is done, 0..1.")
     stop = models.BooleanField(default=False, help_text="Whether it is not wanted any more.")

@@ -20,5 +20,5 @@ class TaskSerializer(serializers.ModelSerializer):
 
     def to_representation(self, task):
         """One whose worker has ended has failed."""
-        told = super().to_representation(task)
-        return told | {"state": Task.State.FAILED, "detail": ENDED} if task.abandoned else told
+        data = super().to_representation(task)
+        return data | {"state": Task.State.FAILED, "detail": ENDED} if task.abandoned else data

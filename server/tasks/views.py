@@ -16,9 +16,9 @@ from .serializers import TaskSerializer
 ASKED = {202: TaskSerializer}
 
 
-def asked(account, kind: str, told: dict, given=None) -> Response:
+def asked(account, kind: str, arguments: dict, given=None) -> Response:
     """Ask for work, and answer where it is told of."""
-    task = ask(account, kind, told, given)
+    task = ask(account, kind, arguments, given)
     # Where nothing waits in a queue it is over already.
     task.refresh_from_db()
     headers = {"Location": f"/api/tasks/{task.pk}"}

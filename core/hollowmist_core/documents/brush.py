@@ -141,13 +141,13 @@ class LayerUse(_Strict):
     brush: Annotated[str, Field(pattern=r"^[0-9a-f-]{36}$")] | None = None
 
 
-def _told_apart(layers):
+def _distinct(layers):
     if len({layer.which for layer in layers}) < len(layers):
         raise ValueError("two layers are known by the same number; give each its own `which`")
     return layers
 
 
-_Layers = Annotated[list[LayerUse], Field(min_length=1, max_length=MOST_LAYERS), AfterValidator(_told_apart)]
+_Layers = Annotated[list[LayerUse], Field(min_length=1, max_length=MOST_LAYERS), AfterValidator(_distinct)]
 _Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 
 
@@ -283,17 +283,17 @@ def read_as_far(document: Any) -> tuple[dict, dict]:
     if not (isinstance(version, int) and version > VERSION):
         return read(document), {}
     known = {name: value for name, value in document.items() if name in BrushDocument.model_fields}
-    beyond = {name: value for name, value in document.items() if name not in known} | {"version": version}
+    unknown_fields = {name: value for name, value in document.items() if name not in known} | {"version": version}
     known["version"] = VERSION
     for _ in range(len(known)):
         try:
-            return read(known), beyond
+            return read(known), unknown_fields
         except BrushError as error:
             fields = {one.field.split(".")[0] for one in error.problems} & set(known)
             if not fields:
                 raise
-            beyond |= {name: known.pop(name) for name in fields}
-    return read(known), beyond
+            unknown_fields |= {name: known.pop(name) for name in fields}
+    return read(known), unknown_fields
 
 
 def _problem(error) -> Problem:

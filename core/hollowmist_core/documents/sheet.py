@@ -62,13 +62,13 @@ class Underlay(_Strict):
     tint: _Colour | None = Field(None, description="Colour its dark is shown in; its own colours without one.")
 
 
-def _told_apart(layers):
+def _distinct(layers):
     if len({layer.which for layer in layers}) < len(layers):
         raise ValueError("two layers are known by the same number; give each its own `which`")
     return layers
 
 
-_Layers = Annotated[list[SheetLayer], Field(min_length=1, max_length=INK_LAYERS), AfterValidator(_told_apart)]
+_Layers = Annotated[list[SheetLayer], Field(min_length=1, max_length=INK_LAYERS), AfterValidator(_distinct)]
 _Side = Annotated[int, Field(ge=LEAST_SIDE, le=MOST_SIDE, description="px.")]
 
 Guides = create_model("Guides", __base__=_Strict, **{one.name: field_for(one) for one in GUIDES})

@@ -153,9 +153,9 @@ def read(data: bytes, as_written: bool = False) -> Reading:
     return found
 
 
-def _seed(told: str, number: int) -> int:
+def _seed(text: str, number: int) -> int:
     """The seed of a trace; one that says none, or none that can be, gets the trace's number."""
-    return int(told) if told.isdecimal() and int(told) < 2**31 else number
+    return int(text) if text.isdecimal() and int(text) < 2**31 else number
 
 
 def _parsed(data: bytes):

@@ -124,10 +124,10 @@ class OraLayer:
 def _number(element, name: str, otherwise: float, most: float = MOST_PX) -> float:
     """A number of an element's, from -`most` to `most`; what is none counts as not told."""
     try:
-        told = float(element.get(name, otherwise))
+        value = float(element.get(name, otherwise))
     except ValueError:
         return otherwise
-    return max(-most, min(most, told)) if math.isfinite(told) else otherwise
+    return max(-most, min(most, value)) if math.isfinite(value) else otherwise
 
 
 def _opened(stack, x: int, y: int, opacity: float, shown: bool) -> Iterator[tuple]:

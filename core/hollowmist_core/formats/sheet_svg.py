@@ -19,8 +19,8 @@ MM_PER_INCH = 25.4
 def png_of(pixels: np.ndarray, dpi: float | None = None) -> bytes:
     """A PNG of straight RGBA pixels."""
     out = io.BytesIO()
-    told = {"dpi": (dpi, dpi)} if dpi else {}
-    Image.fromarray(pixels).save(out, "PNG", compress_level=6, **told)
+    options = {"dpi": (dpi, dpi)} if dpi else {}
+    Image.fromarray(pixels).save(out, "PNG", compress_level=6, **options)
     return out.getvalue()
 
 

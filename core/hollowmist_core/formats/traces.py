@@ -36,8 +36,8 @@ class Channel:
 def column_as_text(values: np.ndarray) -> list[str]:
     """Numbers, float32, as they are written. A pen that does not tell how it leans tells the same one all along."""
     # By their bits: 0 and -0 are two.
-    told, which = np.unique(np.ascontiguousarray(values).view(np.uint32), return_inverse=True)
-    written = [_written(value) for value in told.view(np.float32)]
+    distinct, which = np.unique(np.ascontiguousarray(values).view(np.uint32), return_inverse=True)
+    written = [_written(value) for value in distinct.view(np.float32)]
     return [written[i] for i in which.tolist()]
 
 

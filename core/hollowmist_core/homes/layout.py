@@ -31,6 +31,7 @@ from ..native import pockets, readings
 from ..native import words as writing
 from ..native.recognise import SIGNS
 from ..native.ruling import GUIDE_INKS, GUIDE_MM
+from ..proofs import pictured
 from ..tables import brush_record, kinds, paper_sizes, papers, records, responses, settings
 from ..tables.generators import GENERATORS
 from ..tables.guides import GUIDES
@@ -156,6 +157,8 @@ NUMBERS = {
     "LEVELS": records.LEVELS,
     "PROOF_SHEET": list(proofs.SHEET),
     "LANES_AREA": list(proofs.LANES_AREA),
+    "PICTURED_ROOM": list(pictured.ROOM),
+    "PICTURED_PAPER": list(pictured.PAPER_ROOM),
     "MOST_SAMPLES": proofs.MOST_SAMPLES,
     "TABLE": responses.TABLE,
     "OPEN": OPEN,
@@ -248,6 +251,7 @@ def typed() -> dict[str, object]:
         "GENERATORS: Kind[]": [kind_metadata(one) for one in GENERATORS],
         "ADVICE: Advice[]": rows(ADVICE),
         "SIGNS: Sign[]": rows(SIGNS),
+        "PICTURED: Record<string, number[][]>": pictured.as_rows(),
         "UPRIGHT: number[][]": [[round(float(part), 4) for part in sample] for sample in upright],
     }
 

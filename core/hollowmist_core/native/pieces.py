@@ -165,9 +165,9 @@ def layers_of(document: dict, only: int | None = None, under: bool = True) -> np
 
     With `only` one layer, by its `which`, plain and shown; `under` tells whether the underlays are there.
     """
-    told = [(one["which"], MODES.index(one["mode"]), one["opacity"], one["shown"]) for one in document["layers"]]
-    stack = np.zeros(len(told) + 1, LAYER)
-    return stack[: order.stack_layers(np.array(told, LAYER), int(under), -1 if only is None else only, stack)]
+    rows = [(one["which"], MODES.index(one["mode"]), one["opacity"], one["shown"]) for one in document["layers"]]
+    stack = np.zeros(len(rows) + 1, LAYER)
+    return stack[: order.stack_layers(np.array(rows, LAYER), int(under), -1 if only is None else only, stack)]
 
 
 def ink_jobs(piece: Piece, sheet: Sheet, jobs: np.ndarray) -> Iterator[int]:

@@ -363,8 +363,8 @@ class Sheet:
             Straight RGBA.
         """
         out = np.zeros(self.width * self.height, np.uint32)
-        told = (self.margin, int(paper is not None), paper or 0)
-        flatten.flatten_sheet(self.state, self.layers, self.maps, self.cells, *told, out)
+        page = (self.margin, int(paper is not None), paper or 0)
+        flatten.flatten_sheet(self.state, self.layers, self.maps, self.cells, *page, out)
         return out.view(np.uint8).reshape(self.height, self.width, 4)
 
     def inked(self) -> np.ndarray:

@@ -112,8 +112,8 @@ class Table:
         sheet.feed(stroke.samples, watched=False)
         sheet.lift()
         x0, y0, x1, y1 = (int(sheet.state[f"all_{side}"][0]) for side in ("left", "top", "right", "bottom"))
-        beyond = x0 <= 0 or y0 <= 0 or x1 >= right - left or y1 >= bottom - top
-        found = None if beyond and part != self.whole else self._words((x0, y0, x1, y1))
+        crosses = x0 <= 0 or y0 <= 0 or x1 >= right - left or y1 >= bottom - top
+        found = None if crosses and part != self.whole else self._words((x0, y0, x1, y1))
         sheet.clear()
         return found and (found[0], found[1] + left, found[2] + top)
 

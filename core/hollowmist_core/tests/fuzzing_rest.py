@@ -50,11 +50,11 @@ def _samples(rng) -> np.ndarray:
 
 def _kind(kind, rng) -> dict:
     """A step or a generator with settings at the ends of their ranges."""
-    told = {"kind": kind.name}
+    step = {"kind": kind.name}
     for setting in kind.settings:
         if rng.random() < 0.7:
-            told[setting.name] = _value(setting, rng)
-    return told
+            step[setting.name] = _value(setting, rng)
+    return step
 
 
 def source(rng) -> None:
@@ -101,9 +101,9 @@ def source(rng) -> None:
 def words(rng) -> None:
     """A line of letters, marks and what no hand has."""
     text = "".join(rng.choice(list(LETTERS), int(rng.choice([1, 2, 9, 60]))))
-    told = {one.name: _value(one, rng) for one in WORDS if one.name in ("spacing", "alive", "slant")}
+    settings = {one.name: _value(one, rng) for one in WORDS if one.name in ("spacing", "alive", "slant")}
     written = write(
-        text, str(rng.choice([one[0] for one in HANDS])), (10.0, 50.0), float(rng.choice([1, 40, 900])), **told
+        text, str(rng.choice([one[0] for one in HANDS])), (10.0, 50.0), float(rng.choice([1, 40, 900])), **settings
     )
     for stroke in written.strokes:
         assert len(stroke) and np.isfinite(stroke["x"]).all() and (np.diff(stroke["t"]) >= 0).all(), text

@@ -107,8 +107,8 @@ def _other_manifest(rng, content: bytes) -> bytes:
     """A manifest in which one value, somewhere, is another one."""
     import json
 
-    told = json.loads(content)
-    at = told
+    manifest = json.loads(content)
+    at = manifest
     while True:
         keys = list(at) if isinstance(at, dict) else range(len(at))
         if not keys:
@@ -119,4 +119,4 @@ def _other_manifest(rng, content: bytes) -> bytes:
             continue
         at[key] = WRONG[int(rng.integers(len(WRONG)))]
         break
-    return json.dumps(told).encode()
+    return json.dumps(manifest).encode()

@@ -64,15 +64,15 @@ def tables() -> Tables:
             for stroke in glyph.strokes:
                 ways.append((len(places), len(stroke)))
                 places += stroke
-            told = (glyph.advance, glyph.top, glyph.joined, mark_of(character), first, len(glyph.strokes))
-            glyphs.append((number, ord(character), *told))
+            about = (glyph.advance, glyph.top, glyph.joined, mark_of(character), first, len(glyph.strokes))
+            glyphs.append((number, ord(character), *about))
     return Tables(np.array(glyphs, GLYPH), np.array(ways, WAY), np.array(places, PLACE))
 
 
 def as_json() -> str:
     """The tables for the tablet: the bytes of each as base64, and how many there are."""
-    told = {
+    packed = {
         name: {"count": len(table), "bytes": base64.b64encode(table.tobytes()).decode("ascii")}
         for name, table in tables()._asdict().items()
     }
-    return json.dumps(told)
+    return json.dumps(packed)

@@ -37,11 +37,11 @@ class DoorTests(TestCase):
             self.assertNotIn("Access-Control-Allow-Origin", answer, path)
 
     def test_every_answer_tells_the_build_and_a_page_is_always_asked_for_anew(self):
-        told = self.client.get("/api/session")["Hollowmist-Build"]
-        self.assertRegex(told, "^[0-9a-f]{16}$")
+        build = self.client.get("/api/session")["Hollowmist-Build"]
+        self.assertRegex(build, "^[0-9a-f]{16}$")
         with TemporaryDirectory() as folder, override_settings(WEB=Path(folder)):
             (Path(folder) / "index.html").write_text("<p>another</p>")
-            self.assertNotEqual(self.client.get("/api/session")["Hollowmist-Build"], told)
+            self.assertNotEqual(self.client.get("/api/session")["Hollowmist-Build"], build)
         page = self.client.get("/")
         self.assertIn("max-age=0", page["Cache-Control"])
         script = re.search(r'src="(/assets/[^"]+)"', b"".join(page).decode())[1]

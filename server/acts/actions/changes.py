@@ -2,8 +2,8 @@
 
 import heapq
 import json
-from itertools import chain, islice
-from typing import NamedTuple
+from itertools import islice
+from typing import Any, NamedTuple
 
 from django.core.serializers.json import DjangoJSONEncoder
 
@@ -48,13 +48,14 @@ def _numbers(account, since: int, until: int) -> list[tuple[int, str, object]]:
     return list(islice(heapq.merge(*found, of("", Purged.objects)), PAGE + 1))
 
 
-def _told(wanted: list[tuple[int, str, object]]):
+def _read(wanted: list[tuple[int, str, object]]):
     """Changes with their rows; read a few at a time, since what does not fit is not told."""
+    models: list[tuple[str, Any]] = [("", Purged), *((kind.table, kind.model) for kind in KINDS.values())]
     for first in range(0, len(wanted), 50):
         part = wanted[first : first + 50]
         rows = {
             table: model.objects.in_bulk([pk for _, of, pk in part if of == table])
-            for table, model in chain([("", Purged)], ((kind.table, kind.model) for kind in KINDS.values()))
+            for table, model in models
             if any(of == table for _, of, _ in part)
         }
         for number, table, pk in part:
@@ -80,11 +81,12 @@ def changes_since(account, number: int) -> Changes:
         # As mostly: no table need be looked at.
         return Changes([], False, until, False)
     wanted = _numbers(account, number, until)
-    page, size = [], 0
-    for change in _told(wanted[:PAGE]):
-        told = json.dumps(change, cls=DjangoJSONEncoder, ensure_ascii=False, separators=(",", ":"))
-        size += len(told)
+    page: list[str] = []
+    size = 0
+    for change in _read(wanted[:PAGE]):
+        row = json.dumps(change, cls=DjangoJSONEncoder, ensure_ascii=False, separators=(",", ":"))
+        size += len(row)
         if page and size > MOST_BYTES:
             return Changes(page, True, until, False)
-        page.append(told)
+        page.append(row)
     return Changes(page, len(wanted) > PAGE, until, False)

@@ -71,19 +71,19 @@ def perform_all(account, name: str, wishes: Sequence[Wish]) -> list[dict]:
         raise unknown(name)
     kind, act = ACTS[name]
     with transaction.atomic():
-        told = _read(act, wishes)
+        bodies = _read(act, wishes)
         if kind is None:
-            return [act.do(account, wish.thing, wish.base, one) or {} for wish, one in zip(wishes, told, strict=True)]
+            return [act.do(account, wish.thing, wish.base, one) or {} for wish, one in zip(wishes, bodies, strict=True)]
         things = [wish.thing for wish in wishes]
         if act.each:
-            things = [_id(one) for each in told for one in each[act.each]]
+            things = [_id(one) for each in bodies for one in each[act.each]]
         rows = own_rows(account, kind, things)
         purged = _purged_of(account, kind, act, things, rows)
         # What was let go of for good stays so: nothing is noted on it, and taking away wins over adding.
         stays = act.does == "mark" or (act.does == "keep" and kind.merge is Merge.SET)
         going = [
             (wish, one)
-            for wish, one in zip(wishes, told, strict=True)
+            for wish, one in zip(wishes, bodies, strict=True)
             if act.each or not stays or wish.thing not in purged
         ]
         if going:
@@ -109,34 +109,34 @@ def _purged_of(account, kind: Kind, act: Act, things: list, rows: list[Numbered]
     return set(found.values_list("thing", flat=True))
 
 
-def _refuse(account, kind: Kind, act: Act, things: list, rows: list, told: list[dict], purged: set) -> None:
+def _refuse(account, kind: Kind, act: Act, things: list, rows: list, bodies: list[dict], purged: set) -> None:
     """Refused, or Gone, where the rule of a kind does not let an act be done."""
     if act.does not in ("take", "mark"):
-        _refuse_lost(account, kind, act, things, rows, told, purged)
+        _refuse_lost(account, kind, act, things, rows, bodies, purged)
     if act.does in ("change", "mark") and not act.each and len(rows) < len(set(things)):
         raise Refused(f"this {kind.name} is not among yours; {kind.anew}")
     if act.does == "keep":
-        _refuse_full(account, kind, things, rows, told)
+        _refuse_full(account, kind, things, rows, bodies)
 
 
 def _read(act: Act, wishes: Sequence[Wish]) -> list[dict]:
     """Bodies as the act's serializer reads them."""
-    serializer = act.told()
+    serializer = act.serializer()
     return [serializer.run_validation(wish.body) for wish in wishes]
 
 
-def _done(account, act: Act, wishes: Sequence[Wish], told: list[dict]) -> list[dict]:
+def _done(account, act: Act, wishes: Sequence[Wish], bodies: list[dict]) -> list[dict]:
     """Have an act's action do them: together where it knows how."""
     if act.together:
-        act.do(account, [(wish.thing, one) for wish, one in zip(wishes, told, strict=True)])
+        act.do(account, [(wish.thing, one) for wish, one in zip(wishes, bodies, strict=True)])
         return [{} for _ in wishes]
-    return [act.do(account, wish.thing, wish.base, one) or {} for wish, one in zip(wishes, told, strict=True)]
+    return [act.do(account, wish.thing, wish.base, one) or {} for wish, one in zip(wishes, bodies, strict=True)]
 
 
-def _refuse_full(account, kind: Kind, things: list, rows: list[Numbered], told: list[dict]) -> None:
+def _refuse_full(account, kind: Kind, things: list, rows: list[Numbered], bodies: list[dict]) -> None:
     """Refused where an account, or a parent, would have more new ones than it may."""
     there = {row.pk for row in rows}
-    above = [one.get(kind.parent) or one.get(f"{kind.parent}_id") for one in told]
+    above = [one.get(kind.parent) or one.get(f"{kind.parent}_id") for one in bodies]
     new = Counter(parent for thing, parent in zip(things, above, strict=True) if thing not in there)
     for parent, count in new.items():
         kind.refuse_full(account, parent, count)
@@ -172,10 +172,10 @@ def _lost_above(kind: Kind, row) -> list[Lost]:
     return _lost_above(parent, above) + own
 
 
-def _needed(told: dict, path: str) -> set:
+def _needed(bodies: dict, path: str) -> set:
     """The ids that a field of a body names."""
     field, _, inner = path.partition(".")
-    value = told.get(field)
+    value = bodies.get(field)
     values = [one[inner] for one in value or ()] if inner else [value]
     return {one for one in values if one is not None}
 
@@ -198,15 +198,15 @@ def _purged(account, kind: Kind, things) -> list[Purged]:
     return list(Purged.objects.filter(account=account, table=kind.table, thing__in=things))
 
 
-def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list, told: list[dict], purged: set) -> None:
+def _refuse_lost(account, kind: Kind, act: Act, things: list, rows: list, bodies: list[dict], purged: set) -> None:
     """Gone where what the act needs, what its things lie in, or the thing itself was taken away meanwhile."""
     if act.does == "keep" and rows:
         # One that is there needs nothing more.
         there = {row.pk for row in rows}
-        told = [one for thing, one in zip(things, told, strict=True) if thing not in there]
+        bodies = [one for thing, one in zip(things, bodies, strict=True) if thing not in there]
     lost = []
     for field, table in act.needs.items():
-        wanted = {need for one in told for need in _needed(one, field)}
+        wanted = {need for one in bodies for need in _needed(one, field)}
         lost += _lost_need(account, KINDS[table], wanted)
     # Thousands of strokes lie in one sheet: what they lie in is looked at once.
     inside = {getattr(row, f"{kind.parent}_id"): row for row in rows} if kind.parent else {}

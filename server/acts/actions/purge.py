@@ -41,9 +41,9 @@ def _let_go(kind: Kind, rows: QuerySet) -> int:
             locked = lock(Account(pk=account))
             # Looked for once its acts wait: what was just put back is not let go of.
             things = list(rows.filter(account=account).values_list("pk", flat=True))
-            told = [Purged(account=locked, table=kind.table, thing=pk) for pk in things]
-            count_on(locked, told)
-            Purged.objects.bulk_create(told, batch_size=500, ignore_conflicts=True)
+            purged = [Purged(account=locked, table=kind.table, thing=pk) for pk in things]
+            count_on(locked, purged)
+            Purged.objects.bulk_create(purged, batch_size=500, ignore_conflicts=True)
             kind.model.objects.filter(pk__in=things).delete()
         count += len(things)
     return count

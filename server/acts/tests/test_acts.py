@@ -52,8 +52,8 @@ class OnceTests(ActsCase):
         sent = {"id": str(uuid.uuid4()), "kind": "keepLane", "thing": str(uuid.uuid4()), "body": strokes}
         for wanted in ("refused", "done"):
             given = {"account": self.account.pk, "acts": [sent]}
-            told = self.client.post("/api/acts", given, content_type="application/json").json()
-            self.assertEqual(told["answers"][0]["answer"], wanted)
+            answers = self.client.post("/api/acts", given, content_type="application/json").json()
+            self.assertEqual(answers["answers"][0]["answer"], wanted)
             send(self.client, self.account, ("keepStroke", strokes["strokes"][0], stroke()))
 
     def test_a_refused_act_leaves_nothing_and_what_stands_behind_it_is_done(self):
@@ -125,11 +125,11 @@ class ChangesTests(ActsCase):
         first, second = uuid.uuid4(), uuid.uuid4()
         for one in (first, second):
             act(self.client, self.account, "keepStroke", one, stroke(seed=7))
-        told = self.changes()
-        self.assertEqual([one["id"] for one in told["changes"]], [str(first), str(second)])
-        self.assertEqual(told["changes"][0]["row"]["seed"], 7)
-        seen = told["changes"][-1]["number"]
-        self.assertEqual((self.changes(seen)["changes"], told["number"]), ([], seen))
+        page = self.changes()
+        self.assertEqual([one["id"] for one in page["changes"]], [str(first), str(second)])
+        self.assertEqual(page["changes"][0]["row"]["seed"], 7)
+        seen = page["changes"][-1]["number"]
+        self.assertEqual((self.changes(seen)["changes"], page["number"]), ([], seen))
         act(self.client, self.account, "takeStrokes", first, {"strokes": [str(first)]})
         (gone,) = self.changes(seen)["changes"]
         self.assertEqual((gone["id"], gone["row"]), (str(first), None))
@@ -138,8 +138,8 @@ class ChangesTests(ActsCase):
         lane, late = uuid.uuid4(), uuid.uuid4()
         first = uuid.uuid4()
         act(self.client, self.account, "keepStroke", first, stroke())
-        told = {"name": "Tide numerals", "strokes": [str(first)]}
-        act(self.client, self.account, "keepLane", lane, told)
+        body = {"name": "Tide numerals", "strokes": [str(first)]}
+        act(self.client, self.account, "keepLane", lane, body)
         since = self.changes()["changes"][-1]["number"]
         # Something is new: else no table is read at all.
         act(self.client, self.account, "keepStroke", uuid.uuid4(), stroke())
@@ -149,7 +149,7 @@ class ChangesTests(ActsCase):
             # Strokes have been read. Another device draws one, and then renames a lane.
             if not ProofStroke.objects.filter(pk=late).exists():
                 act(self.client, self.account, "keepStroke", late, stroke())
-                act(self.client, self.account, "keepLane", lane, told | {"name": "Numerals"})
+                act(self.client, self.account, "keepLane", lane, body | {"name": "Numerals"})
             return lanes(*args, **kwargs)
 
         with mock.patch.object(Lane.objects, "filter", interrupted):
@@ -176,9 +176,9 @@ class ChangesTests(ActsCase):
         Account.objects.filter(pk=self.account.pk).update(number=len(strokes))
         seen, since, more = [], 0, True
         while more:
-            told = self.changes(since)
-            seen += [one["number"] for one in told["changes"]]
-            since, more = seen[-1], told["more"]
+            page = self.changes(since)
+            seen += [one["number"] for one in page["changes"]]
+            since, more = seen[-1], page["more"]
         self.assertEqual(seen, list(range(1, 2 * PAGE)))
 
     def test_another_accounts_changes_are_not_told(self):
@@ -193,9 +193,9 @@ class ChangesTests(ActsCase):
         """What was done before that is lost, and must not be told as done in the database that there is now."""
         key = uuid.uuid4()
 
-        def meanwhile(account, told):
+        def meanwhile(account, page):
             Epoch.objects.all().delete()
-            return {"answer": "done"} if told else Changes([], False, 0, False)
+            return {"answer": "done"} if page else Changes([], False, 0, False)
 
         with mock.patch("acts.views.do_act", side_effect=meanwhile):
             self.assertEqual(send(self.client, self.account, ("keepStroke", key, stroke())).status_code, 503)

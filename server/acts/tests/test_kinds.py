@@ -44,7 +44,7 @@ class KindsCase(TestCase):
 
 class BothSidesTests(TestCase):
     def test_device_and_server_tell_the_same_of_each_kind(self):
-        told = {}
+        found = {}
         for file in TABLES.glob("*.ts"):
             text = file.read_text()
             table = re.search(r'^  table: "(\w+)"', text, re.M)
@@ -52,7 +52,7 @@ class BothSidesTests(TestCase):
                 continue
             parent = re.search(r'parent: \{ table: "(\w+)", field: "(\w+)"', text)
             names = re.search(r"^  acts: \{(.*?)\n?  ?\},", text, re.S | re.M)[1]
-            told[table[1]] = (
+            found[table[1]] = (
                 re.search(r'^  merge: "(\w+)"', text, re.M)[1],
                 parent.groups() if parent else None,
                 set(re.findall(r'"(\w+)"', names)),
@@ -67,7 +67,7 @@ class BothSidesTests(TestCase):
             )
             for table, kind in KINDS.items()
         }
-        self.assertEqual(told, known)
+        self.assertEqual(found, known)
 
     def test_the_page_about_them_is_what_they_are(self):
         self.assertEqual(PAGE.read_text(), described(), "run manage.py write_kinds")
@@ -82,11 +82,11 @@ class BothSidesTests(TestCase):
 
 class PromiseTests(KindsCase):
     def test_everything_kept_is_told_and_what_is_kept_again_is_told_once(self):
-        told = self.world.told()
+        changes = self.world.changes()
         for table in KINDS:
             with self.subTest(table):
-                self.assertEqual(told[str(self.world.things[table])]["table"], table)
-                self.assertIsNotNone(told[str(self.world.things[table])]["row"])
+                self.assertEqual(changes[str(self.world.things[table])]["table"], table)
+                self.assertIsNotNone(changes[str(self.world.things[table])]["row"])
 
     def test_deleted_elsewhere_and_changed_here(self):
         for table in TAKEN:
@@ -98,7 +98,7 @@ class PromiseTests(KindsCase):
                 # Nothing is answered *done* that the device would then not be told of.
                 if kind.merge is Merge.SET:
                     self.assertEqual(answer["answer"], "done")
-                    self.assertIsNone(self.world.told(since)[str(self.world.things[table])]["row"])
+                    self.assertIsNone(self.world.changes(since)[str(self.world.things[table])]["row"])
                 else:
                     self.assertEqual(answer["answer"], "gone")
                     (lost,) = answer["lost"]
@@ -149,9 +149,9 @@ class PromiseTests(KindsCase):
                 self.age(table, 31)
                 since = Account.objects.get(pk=self.account.pk).number
                 self.assertEqual(purge()[table], 1)
-                told = self.world.told(since)[str(self.world.things[table])]
-                self.assertEqual((told["table"], told["row"], told["purged"]), (table, None, True))
-                since = told["number"]
+                change = self.world.changes(since)[str(self.world.things[table])]
+                self.assertEqual((change["table"], change["row"], change["purged"]), (table, None, True))
+                since = change["number"]
                 # The strokes of a lane went with it: it is recorded of another one.
                 self.world.laned = uuid.uuid4()
                 self.world.keep("strokes", thing=self.world.laned)
@@ -159,7 +159,7 @@ class PromiseTests(KindsCase):
                 if KINDS[table].merge is Merge.SET:
                     # Taking away wins: it is told so again, and nothing stands beside that.
                     self.assertEqual(answer["answer"], "done")
-                    self.assertTrue(self.world.told(since)[str(self.world.things[table])]["purged"])
+                    self.assertTrue(self.world.changes(since)[str(self.world.things[table])]["purged"])
                     self.assertFalse(KINDS[table].model.objects.filter(pk=self.world.things[table]).exists())
                 else:
                     self.assertEqual((answer["answer"], answer["lost"][0]["row"]), ("gone", None))
@@ -173,9 +173,9 @@ class PromiseTests(KindsCase):
         self.world.do("brushes", "take")
         self.age("brushes", 31)
         purge()
-        told = {"roll": str(self.world.things["rolls"]), "place": "a5"}
+        body = {"roll": str(self.world.things["rolls"]), "place": "a5"}
         for _ in range(2):
-            answer = act(self.client, self.account, "placeBrush", self.world.things["brushes"], told)
+            answer = act(self.client, self.account, "placeBrush", self.world.things["brushes"], body)
             self.assertEqual((answer["answer"], answer["lost"][0]["row"]), ("gone", None))
             self.world.do("brushes", "back")
 
@@ -192,23 +192,23 @@ class PromiseTests(KindsCase):
             self.assertTrue(KINDS[table].model.objects.filter(pk=stroke).exists(), table)
 
     def test_what_is_noted_on_a_thing_that_was_let_go_of_is_lost_with_it(self):
-        for table, told in (("brushes", {"favourite": True}), ("sheets", {"used_at": 5})):
+        for table, body in (("brushes", {"favourite": True}), ("sheets", {"used_at": 5})):
             self.world.do(table, "take")
             self.age(table, 31)
             purge()
             since = Account.objects.get(pk=self.account.pk).number
             (mark,) = [name for name, one in KINDS[table].acts.items() if one.does == "mark"]
-            answer = act(self.client, self.account, mark, self.world.things[table], told)
+            answer = act(self.client, self.account, mark, self.world.things[table], body)
             self.assertEqual(answer["answer"], "done", answer)
-            self.assertTrue(self.world.told(since)[str(self.world.things[table])]["purged"])
+            self.assertTrue(self.world.changes(since)[str(self.world.things[table])]["purged"])
 
     def test_the_strokes_of_a_lane_go_with_it_and_devices_are_told(self):
         self.world.do("lanes", "take")
         self.age("lanes", 31)
         since = Account.objects.get(pk=self.account.pk).number
         purge()
-        told = {one["table"]: one for one in self.world.told(since).values()}
-        self.assertEqual({table for table, one in told.items() if one["purged"]}, {"lanes", "strokes"})
+        changes = {one["table"]: one for one in self.world.changes(since).values()}
+        self.assertEqual({table for table, one in changes.items() if one["purged"]}, {"lanes", "strokes"})
 
     def test_drawn_on_what_was_let_go_of_for_good(self):
         self.world.do("sheets", "take")
@@ -223,7 +223,7 @@ class PromiseTests(KindsCase):
         self.world.do("recipes", "take")
         self.age("recipes", 31)
         purge()
-        seen = max(one["number"] for one in self.world.told().values())
+        seen = max(one["number"] for one in self.world.changes().values())
         Purged.objects.update(at=timezone.now() - TOLD_FOR - timedelta(days=1))
         self.assertEqual(forget_purged(), 1)
         self.assertTrue(self.client.get(f"/api/changes?since={seen - 1}").json()["anew"])

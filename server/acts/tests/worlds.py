@@ -82,9 +82,10 @@ class World:
             assert answer["answer"] == "done", (table, answer)
         return self
 
-    def told(self, since: int = 0) -> dict[str, dict]:
+    def changes(self, since: int = 0) -> dict[str, dict]:
         """What devices are told since a number, by id."""
-        found, more = {}, True
+        found: dict[str, dict] = {}
+        more = True
         while more:
             page = self.client.get(f"/api/changes?since={since}").json()
             found |= {one["id"]: one for one in page["changes"]}

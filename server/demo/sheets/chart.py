@@ -1,5 +1,7 @@
 """A chart title with its cartouche and a compass rose: A4 at 300 dpi."""
 
+from typing import Any
+
 import numpy as np
 
 from .drawing import Drawing, arc, rounded, smooth, straight
@@ -78,7 +80,7 @@ def _cartouche(sheet: Drawing) -> None:
         for one in mirrored.strokes:
             one.samples["y"] *= -1
         sheet.strokes += mirrored.strokes
-    on = {"layer": INK, "centred": True}
+    on: dict[str, Any] = {"layer": INK, "centred": True}
     sheet.word("The Waters", "running", (1240, 710), 128, "Pointed Copper", size=24.0, press=(0.14, 0.95), **on)
     sheet.word("ABOUT SKERROW", "capitals", (1240, 880), 76, "Broad Nib", size=21.0, spacing=0.3, **on)
     rule = smooth([(760, 950), (1000, 938), (1240, 962), (1480, 938), (1720, 950)])

@@ -61,12 +61,12 @@ class Drawing:
     def word(self, text: str, hand: str, at, x_height: float, brush: str, centred: bool = False, **own) -> float:
         """Write a line of text; returns where it ends. `centred` puts its middle at `at`."""
         set_by = ("spacing", "slant", "alive", "press")
-        told = {key: own.pop(key) for key in set_by if key in own}
+        settings = {key: own.pop(key) for key in set_by if key in own}
         seed = int(self.rng.integers(1, 2**31 - 1))
         if centred:
-            wide = write(text, hand, (0.0, 0.0), x_height, seed=seed, **told).ends_at
+            wide = write(text, hand, (0.0, 0.0), x_height, seed=seed, **settings).ends_at
             at = (at[0] - wide / 2, at[1])
-        written = write(text, hand, at, x_height, seed=seed, **told)
+        written = write(text, hand, at, x_height, seed=seed, **settings)
         self.strokes += [Drawn(one, brush, **own) for one in written.strokes]
         return written.ends_at
 

@@ -1,5 +1,7 @@
 """A harbour label over its pencil layout: 100 by 60 mm at 600 dpi."""
 
+from typing import Any
+
 import numpy as np
 from hollowmist_core.native.words import write
 
@@ -26,7 +28,7 @@ def draw_label() -> Drawing:
 
 
 def _words(sheet: Drawing) -> None:
-    on = {"layer": 1, "centred": True}
+    on: dict[str, Any] = {"layer": 1, "centred": True}
     sheet.word("Harbour", "running", (MIDDLE - 40, 540), 186, "Pointed Copper", size=32.0, press=(0.14, 0.95), **on)
     sheet.word("Lamp", "running", (MIDDLE + 70, 868), 186, "Pointed Copper", size=32.0, press=(0.14, 0.95), **on)
     flourish = smooth(
@@ -45,7 +47,7 @@ def _words(sheet: Drawing) -> None:
 def _lantern(sheet: Drawing) -> None:
     """A lantern on its ring, lit from inside."""
     x, top, bottom = 500.0, 420.0, 1010.0
-    line = {"brush": "Rope Liner", "layer": 0}
+    line: dict[str, Any] = {"brush": "Rope Liner", "layer": 0}
     sheet.draw(arc(x, 300, 82, 82, 100, 440), press=(0.3, 0.8, 0.3), size=20.0, **line)
     sheet.draw(smooth([(x - 60, 386), (x, 366), (x + 60, 386)]), press=(0.5, 0.9), size=22.0, **line)
     sheet.draw(smooth([(x - 62, 390), (x - 110, 430), (x - 190, 458)]), press=(0.4, 0.9), size=20.0, **line)

@@ -46,16 +46,16 @@ def _underlay(account, drawing: Drawing) -> dict:
     picture = keep_picture(account, data, "image/png")
     width, height = Image.open(io.BytesIO(data)).size
     placed = {"x": drawing.document["width"] / 2, "y": drawing.document["height"] / 2, "scale": 1 / PENCIL}
-    told = {"picture": picture.digest, "name": "Pencil layout", "width": width, "height": height, "tint": "#5aa7d6"}
-    return {**told, **placed, "opacity": 0.55}
+    about = {"picture": picture.digest, "name": "Pencil layout", "width": width, "height": height, "tint": "#5aa7d6"}
+    return {**about, **placed, "opacity": 0.55}
 
 
 def as_a_pen_tells(samples: np.ndarray) -> np.ndarray:
     """Samples as finely as a pen's digitiser tells them: hundredths of a px, thousandths of a press and of a radian."""
-    told = samples.copy()
+    rounded = samples.copy()
     for name, digits in (("x", 2), ("y", 2), ("pressure", 3), ("altitude", 3), ("azimuth", 3)):
-        told[name] = np.round(told[name].astype(float), digits)
-    return told
+        rounded[name] = np.round(rounded[name].astype(float), digits)
+    return rounded
 
 
 @transaction.atomic
@@ -82,12 +82,12 @@ def lay_drawing(account, drawing: Drawing, id_of, at: int, looks: dict[str, uuid
         if one.brush not in looks:
             looks[one.brush] = id_of("look", one.brush)
             keep_look(account, looks[one.brush], brush.name, brush.document, brush.pk)
-        told = {"kind": 0, "erase": False, "seed": 1 + index * 7919 % (2**31 - 2), "layer": one.layer}
+        about = {"kind": 0, "erase": False, "seed": 1 + index * 7919 % (2**31 - 2), "layer": one.layer}
         own = {"size": one.size, "ink": one.ink, "opacity": one.opacity, "drawn_at": at + index}
         stroke = id_of("sheet stroke", drawing.name, str(index))
         samples = as_a_pen_tells(one.samples)
         beside = {"sheet_id": sheet_id, "look": looks[one.brush], "samples": samples.tobytes()}
-        keep_sheet_strokes(account, [(stroke, told | own | beside)])
+        keep_sheet_strokes(account, [(stroke, about | own | beside)])
 
 
 def make_sheets(account, id_of) -> None:

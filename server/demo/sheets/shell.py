@@ -58,7 +58,8 @@ def _screens(sheet: Drawing) -> None:
     Each is one stroke that goes to and fro across the whorl: a stroke never darkens itself, as two that overlap would.
     """
     for brush, layer, low, high in (("Screen A", SEA, 0.0, 0.5), ("Screen B", RUST, 0.5, 0.96)):
-        places, angle = [], LAST - 9.6
+        places: list[tuple[float, float]] = []
+        angle = LAST - 9.6
         while angle < LAST - 0.06:
             whorl = _radius(angle) - _radius(angle - 2 * np.pi)
             edge = SCREEN / 2 / whorl

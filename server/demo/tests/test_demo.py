@@ -19,7 +19,7 @@ from demo import PACK
 from demo.pack import make_demo
 
 
-def told(account) -> dict:
+def contents(account) -> dict:
     """Rolls with their brushes in order, and sources, without what hangs on where they were made."""
     shipped = {str(one.pk): one.name for one in Source.objects.all()}
 
@@ -49,13 +49,13 @@ class DemoTests(TestCase):
 
     def test_it_is_what_the_code_tells(self):
         call_command("seed_demo")
-        read = told(Account.objects.get(username="skerrow"))
+        read = contents(Account.objects.get(username="skerrow"))
         self.assertGreater(len(read["brushes"]), 30)
         with transaction.atomic():
             Account.objects.all().delete()
             made = Account.objects.create_user("made")
             make_demo(made)
-            self.assertEqual(read, told(made))
+            self.assertEqual(read, contents(made))
 
     def test_nothing_is_inked_at_a_first_start_and_the_previews_are_the_engines(self):
         call_command("seed_demo")

@@ -93,7 +93,7 @@ class LayoutTests(DemoCase):
         finally:
             (stage.page.context if own else stage.page).close()
 
-    def told(self, name, style, window=(1280, 800)):
+    def faults(self, name, style, window=(1280, 800)):
         """What the audit says of a view in which a fault was planted as a style."""
         view = next(view for view in VIEWS if view.name == name)
         stage = self.stage(window, view.signed_in)
@@ -106,19 +106,21 @@ class LayoutTests(DemoCase):
 
     def test_faults_that_were_there_once_are_told(self):
         # The sign-in page: a global class gave its form the height of a line to write on.
-        door = self.told("sign-in", "form { height: 44px !important; flex: 1; justify-content: flex-end !important; }")
+        door = self.faults(
+            "sign-in", "form { height: 44px !important; flex: 1; justify-content: flex-end !important; }"
+        )
         self.assertRegex(door, "outside the window|covered by|texts overlap")
         # The upright bench: the menu at the end of its header was cut off.
-        header = self.told("bench", ".bar { width: 980px !important; overflow: hidden; }", (800, 1280))
+        header = self.faults("bench", ".bar { width: 980px !important; overflow: hidden; }", (800, 1280))
         self.assertIn("Settings", header)
         # The readings' strip: figures past its right edge.
-        strip = self.told("bench", ".strip { flex-wrap: nowrap !important; overflow: hidden; }", (800, 1280))
+        strip = self.faults("bench", ".strip { flex-wrap: nowrap !important; overflow: hidden; }", (800, 1280))
         self.assertRegex(strip, 'cut off: "|outside the window: <button reading')
         # The response grid: lanes that lie above the sheet's edge.
-        lanes = self.told("responses", ".lane { margin-top: -40px; }")
+        lanes = self.faults("responses", ".lane { margin-top: -40px; }")
         self.assertRegex(lanes, "(covered by|outside the window).*lane")
         # And what is too small for a thumb, or written over something else.
-        small = self.told("rolls", ".pocket .more { width: 20px !important; min-width: 0 !important; height: 20px; }")
+        small = self.faults("rolls", ".pocket .more { width: 20px !important; min-width: 0 !important; height: 20px; }")
         self.assertIn("20 x 20 px to hit", small)
-        over = self.told("bench", ".standing { margin-left: -90px !important; }")
-        self.assertRegex(over, "texts overlap|covered by <span standing")
+        over = self.faults("bench", ".status { margin-left: -90px !important; }")
+        self.assertRegex(over, "texts overlap|covered by <span status")

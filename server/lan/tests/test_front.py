@@ -41,10 +41,10 @@ class FrontTests(TransactionTestCase):
         self.answered(tries=600)
 
     def serve(self, name, *command):
-        told = connection.settings_dict
+        database = connection.settings_dict
         environment = os.environ | {
-            "HOLLOWMIST_DB_NAME": told["NAME"],
-            "HOLLOWMIST_DB_PORT": str(told["PORT"]),
+            "HOLLOWMIST_DB_NAME": database["NAME"],
+            "HOLLOWMIST_DB_PORT": str(database["PORT"]),
             "HOLLOWMIST_PROXIES": "1",
             "GUNICORN_CMD_ARGS": "--threads 4 --worker-class gthread --log-level error",
             "PATH": os.environ["PATH"] + ":/usr/sbin",

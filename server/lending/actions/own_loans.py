@@ -10,6 +10,6 @@ def loans_of(account) -> list[dict]:
     found = []
     for loan in Loan.objects.filter(account=account).exclude(lent_at=None).select_related("roll"):
         later = loan.roll.number > loan.number or Brush.objects.filter(roll=loan.roll, number__gt=loan.number).exists()
-        told = {"roll": loan.roll_id, "lot": loan.lot, "name": loan.roll.name, "lent_at": loan.lent_at}
-        found.append(told | {"changed": later, "gone": loan.roll.deleted_at is not None})
+        row = {"roll": loan.roll_id, "lot": loan.lot, "name": loan.roll.name, "lent_at": loan.lent_at}
+        found.append(row | {"changed": later, "gone": loan.roll.deleted_at is not None})
     return found

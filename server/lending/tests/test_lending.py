@@ -36,10 +36,10 @@ def lot(data: bytes, **other) -> dict:
     """A lot as a shelf tells it."""
     maker = {"name": "Tide walkers", "note": "", "licence": "CC-BY-4.0"}
     moment = "2026-11-27T10:00:00Z"
-    told = {"id": str(LOT), "name": "Chart inking", "note": "", "tint": "", "maker": maker, "marked": False}
-    told |= {"sha256": hashlib.sha256(data).hexdigest(), "bytes": len(data), "sources": 1}
-    told |= {"put_at": moment, "changed_at": moment, "previews": [{"position": 0, "name": "Rope 0", "note": ""}]}
-    return told | other
+    lot = {"id": str(LOT), "name": "Chart inking", "note": "", "tint": "", "maker": maker, "marked": False}
+    lot |= {"sha256": hashlib.sha256(data).hexdigest(), "bytes": len(data), "sources": 1}
+    lot |= {"put_at": moment, "changed_at": moment, "previews": [{"position": 0, "name": "Rope 0", "note": ""}]}
+    return lot | other
 
 
 @contextlib.contextmanager
@@ -85,13 +85,13 @@ class LendingCase(TestCase):
         self.client.force_login(self.account)
         self.roll = keep_roll(self.account, name="Labels")
 
-    def borrow(self, data, **told):
-        whole = {"sha256": hashlib.sha256(data).hexdigest(), **told}
+    def borrow(self, data, **body):
+        whole = {"sha256": hashlib.sha256(data).hexdigest(), **body}
         return self.take("borrow", whole)
 
-    def take(self, what, told):
+    def take(self, what, body):
         """Have a lot borrowed, or looked into; how that stands in the end."""
-        return work_off(self.client, self.client.post(f"/api/shelf/{LOT}/{what}", told, "application/json"))[0]
+        return work_off(self.client, self.client.post(f"/api/shelf/{LOT}/{what}", body, "application/json"))[0]
 
     def failed(self, task):
         self.assertEqual(task["state"], "failed", task)
@@ -203,8 +203,8 @@ class LendTests(LendingCase):
     def setUp(self):
         super().setUp()
         self.brush = add_brush(self.roll, "Label Monoline")
-        told = {"brush": str(self.brush.pk), "why": "hand", "label": "before", "made_at": 5000}
-        act(self.client, self.account, "keepCheckpoint", uuid.uuid4(), {**told, "document": default_document()})
+        body = {"brush": str(self.brush.pk), "why": "hand", "label": "before", "made_at": 5000}
+        act(self.client, self.account, "keepCheckpoint", uuid.uuid4(), {**body, "document": default_document()})
         self.lots: dict[str, tuple[str, bytes]] = {}
         self.asked: list[str] = []
 
@@ -224,10 +224,10 @@ class LendTests(LendingCase):
             (loan,) = self.lend().json()
             self.assertEqual((loan["roll"], loan["changed"]), (str(self.roll.pk), False))
             (data,) = (data for _, data in self.lots.values())
-            told = pack.Pack(io.BytesIO(data)).manifest
-            self.assertEqual([one.name for one in told.brushes], ["Label Monoline"])
+            manifest = pack.Pack(io.BytesIO(data)).manifest
+            self.assertEqual([one.name for one in manifest.brushes], ["Label Monoline"])
             # What one tried on the way is nobody's business.
-            self.assertEqual(told.checkpoints, [])
+            self.assertEqual(manifest.checkpoints, [])
             add_brush(self.roll, "Broad Nib")
             self.assertTrue(self.client.get("/api/loans").json()[0]["changed"])
             (loan,) = self.lend().json()

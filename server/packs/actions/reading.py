@@ -94,12 +94,12 @@ class Reading:
 
     def begin(self, pack: Pack, number: int, of: int) -> None:
         """Go on with a pack, so many of which are read."""
-        self.pack, told = pack, pack.manifest
+        self.pack, manifest = pack, pack.manifest
         self._before, self._of, self._done = number, of, 0
-        lists = (told.rolls, told.brushes, told.sources, told.checkpoints, told.lanes, told.recipes, told.looks)
-        self._all = sum(map(len, lists)) + len(told.sheets)
+        names = ("rolls", "brushes", "sources", "checkpoints", "lanes", "recipes", "looks", "sheets")
+        self._all = sum(len(getattr(manifest, name)) for name in names)
         self._order: dict[int, int] = {}
-        maker = told.maker.model_dump(mode="json")
+        maker = manifest.maker.model_dump(mode="json")
         self.report.maker = maker
         self.report.spare += len(pack.spare)
         # What one wrote oneself is no stranger's.
@@ -139,7 +139,7 @@ class Reading:
             Brought.objects.filter(account=self.account, outside__in=outside[first : first + 1000]).delete()
         Brought.objects.bulk_create(rows, batch_size=500)
 
-    def standing(self, table: str, ids: Iterable[uuid.UUID]) -> dict[uuid.UUID, object]:
+    def existing(self, table: str, ids: Iterable[uuid.UUID]) -> dict[uuid.UUID, object]:
         """The account's rows of these ids."""
         kind = KINDS[table]
         rows = kind.of(self.account)
@@ -161,16 +161,16 @@ class Reading:
         if wishes:
             perform_all(self.account, act, wishes)
 
-    def do_each(self, what: str, act: str, wished: Sequence[tuple[Entry, Wish]]) -> list[Entry]:
+    def do_each(self, what: str, act: str, pairs: Sequence[tuple[Entry, Wish]]) -> list[Entry]:
         """Perform an act for each entry, together where nothing is wrong with any."""
         try:
             with transaction.atomic():
-                self.do(act, *(wish for _, wish in wished))
-                return [entry for entry, _ in wished]
+                self.do(act, *(wish for _, wish in pairs))
+                return [entry for entry, _ in pairs]
         except Exception as error:
             _why(error)
         done = []
-        for entry, wish in wished:
+        for entry, wish in pairs:
             with self.attempt(what, entry):
                 self.do(act, wish)
                 done.append(entry)
@@ -187,7 +187,7 @@ class Reading:
             # A picture that came with what failed went with it again.
             for digest in list(self.kept)[before:]:
                 del self.kept[digest]
-            self.told(what, entry, "left", _why(error))
+            self.note(what, entry, "left", _why(error))
 
     # What is told
 
@@ -204,8 +204,8 @@ class Reading:
         if self._looks and len(self.report.documents) < MOST_SHOWN:
             self.report.documents[str(entry.id)] = document
 
-    def told(self, what: str, entry, outcome: str, detail: str = "") -> None:
-        """Tell what became of an entry."""
+    def note(self, what: str, entry, outcome: str, detail: str = "") -> None:
+        """Note what became of an entry."""
         name = getattr(entry, "name", "") or getattr(entry, "label", "") or getattr(entry, "why", "")
         line = Line(what, str(entry.id or ""), name or "Loose strokes", outcome, detail)
         self._lines.append((self._order.get(id(entry), self._met), line))

@@ -10,6 +10,7 @@ import time
 import uuid
 import zipfile
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 from accounts.models import Account
@@ -42,7 +43,7 @@ from packs.work import read as read_in
 
 def rows() -> dict[str, int]:
     """How many rows there are of all that a pack can bring."""
-    models = [*(kind.model for kind in KINDS.values()), PictureUse, Picture]
+    models: list[Any] = [*(kind.model for kind in KINDS.values()), PictureUse, Picture]
     return {model.__name__: model.objects.count() for model in models}
 
 
@@ -71,8 +72,8 @@ class PackCase(TestCase):
         ]
         add_brush(second, "Label Monoline")
         self.client.force_login(self.account)
-        told = {"brush": str(self.brushes[0].pk), "why": "hand", "label": "before", "made_at": 5000}
-        self.act("keepCheckpoint", uuid.uuid4(), **told, document={**default_document(), "size": 3.0})
+        why = {"brush": str(self.brushes[0].pk), "why": "hand", "label": "before", "made_at": 5000}
+        self.act("keepCheckpoint", uuid.uuid4(), **why, document={**default_document(), "size": 3.0})
         samples = np.zeros(12, SAMPLE)
         samples["x"] = samples["t"] = np.arange(12) / 3
         first, second = uuid.uuid4(), uuid.uuid4()
@@ -80,8 +81,8 @@ class PackCase(TestCase):
             self.act("keepStroke", one, **body(samples, brush=str(self.brushes[0].pk)))
         self.act("keepLane", uuid.uuid4(), name="Ropes", strokes=[str(first)])
 
-    def act(self, name, thing, /, **told):
-        answer = act(self.client, self.account, name, thing, told)
+    def act(self, name, thing, /, **body):
+        answer = act(self.client, self.account, name, thing, body)
         self.assertEqual(answer["answer"], "done", answer)
 
     def written(self, account=None, **what) -> bytes:
@@ -267,18 +268,18 @@ def rewritten(data: bytes, change) -> bytes:
         for name in before.namelist():
             content = before.read(name)
             if name == pack.MANIFEST:
-                told = json.loads(content)
-                change(told)
-                content = json.dumps(told)
+                manifest = json.loads(content)
+                change(manifest)
+                content = json.dumps(manifest).encode()
             after.writestr(name, content)
     return out.getvalue()
 
 
 class UnsoundTests(PackCase):
     def test_what_is_wrong_with_one_brush_leaves_that_one(self):
-        def change(told):
-            told["brushes"][1]["id"] = told["brushes"][0]["id"]
-            told["brushes"][2]["roll"] = str(uuid.uuid4())
+        def change(manifest):
+            manifest["brushes"][1]["id"] = manifest["brushes"][0]["id"]
+            manifest["brushes"][2]["roll"] = str(uuid.uuid4())
 
         report = self.take(rewritten(sound_pack(), change))
         self.assertEqual(self.outcomes(report), ["in", "left", "left"])
@@ -287,15 +288,17 @@ class UnsoundTests(PackCase):
         self.assertIn("roll", details[1])
 
     def test_a_picture_that_came_with_a_brush_that_is_left_comes_with_the_next(self):
-        def change(told):
-            told["sources"] = []
-            told["brushes"][0]["cover"] = "0" * 64
+        def change(manifest):
+            manifest["sources"] = []
+            manifest["brushes"][0]["cover"] = "0" * 64
 
         self.assertEqual(self.outcomes(self.take(rewritten(sound_pack(), change))), ["left", "in", "in"])
 
     def test_a_brush_whose_source_is_missing_is_left_and_says_so(self):
-        def change(told):
-            told["files"] = {path: one for path, one in told["files"].items() if not path.startswith("pictures/")}
+        def change(manifest):
+            manifest["files"] = {
+                path: one for path, one in manifest["files"].items() if not path.startswith("pictures/")
+            }
 
         report = self.take(rewritten(sound_pack(), change))
         self.assertEqual(self.outcomes(report), ["left"] * 3)
@@ -310,14 +313,16 @@ class UnsoundTests(PackCase):
         data = self.written(rolls=[self.roll.pk])
         out = io.BytesIO()
         with zipfile.ZipFile(io.BytesIO(data)) as archive:
-            told = json.loads(archive.read(pack.MANIFEST))
-            files = {name: archive.read(name) for name in told["files"]}
+            whole = json.loads(archive.read(pack.MANIFEST))
+            files = {name: archive.read(name) for name in whole["files"]}
         files[path] = pack.as_json(newer)
-        manifest = pack.Manifest.model_validate(told)
+        manifest = pack.Manifest.model_validate(whole)
         pack.write(out, manifest, [(name, lambda content=content: content) for name, content in files.items()])
         self.take(out.getvalue(), self.other)
         mine = Brush.objects.of(self.other).get()
-        self.assertEqual((mine.beyond, mine.document["version"]), ({"version": VERSION + 3, "sheen": 0.5}, VERSION))
+        self.assertEqual(
+            (mine.unknown_fields, mine.document["version"]), ({"version": VERSION + 3, "sheen": 0.5}, VERSION)
+        )
         again = pack.Pack(io.BytesIO(self.written(self.other, brushes=[mine.pk])))
         self.assertEqual(again.json(path)["sheen"], 0.5)
 
@@ -343,7 +348,7 @@ class ApiTests(PackCase):
         return work_off(self.client, self.client.post(f"/api/packs/written?{query}"))
 
     def test_it_tells_how_far_it_is_and_stops_when_it_is_told_to(self):
-        told = {"look": False, "copies": False, "brush": None}
+        arguments = {"look": False, "copies": False, "brush": None}
         there, shares = rows(), []
 
         def tell(share):
@@ -352,29 +357,29 @@ class ApiTests(PackCase):
                 raise Stopped
 
         with self.assertRaises(Stopped):
-            read_in(self.account, told, io.BytesIO(sound_pack(40)), tell)
+            read_in(self.account, arguments, io.BytesIO(sound_pack(40)), tell)
         self.assertEqual(rows(), there)
         # 40 brushes, their roll, a source, a checkpoint, a lane.
         self.assertEqual(shares, [number / 44 for number in range(20)])
 
     def test_it_goes_out_and_in_by_the_api(self):
         self.fill()
-        told, data = self.write(f"roll={self.roll.pk}")
-        self.assertEqual((told["media_type"], told["name"]), (pack.MEDIA_TYPE, "chart-inking.hollowmist"))
+        task, data = self.write(f"roll={self.roll.pk}")
+        self.assertEqual((task["media_type"], task["name"]), (pack.MEDIA_TYPE, "chart-inking.hollowmist"))
         self.client.force_login(self.other)
         look = self.read(data, "?look=true")["about"]
         self.assertEqual([one["outcome"] for one in look["lines"] if one["what"] == "brush"], ["in"] * 3)
         self.assertFalse(Brush.objects.of(self.other).exists())
         self.assertEqual((self.read(data)["state"], Brush.objects.of(self.other).count()), ("done", 3))
-        told = self.client.get("/api/changes?since=0").json()["changes"]
-        self.assertEqual(sum(one["table"] == "brushes" for one in told), 3)
+        changes = self.client.get("/api/changes?since=0").json()["changes"]
+        self.assertEqual(sum(one["table"] == "brushes" for one in changes), 3)
 
     def test_what_is_no_pack_is_refused_with_a_sentence(self):
         self.client.force_login(self.account)
         for data, words in ((b"", "empty"), (b"x" * 999, "no pack"), (sound_pack()[:500], "did not come whole")):
-            told = self.read(data)
-            self.assertEqual(told["state"], "failed")
-            self.assertIn(words, told["detail"])
+            task = self.read(data)
+            self.assertEqual(task["state"], "failed")
+            self.assertIn(words, task["detail"])
         self.assertEqual(self.client.post("/api/packs/written?roll=what").status_code, 400)
 
     def test_nothing_of_another_account_goes_out(self):

@@ -28,8 +28,8 @@ def read_lane(account, data: bytes, name: str, set_name: str) -> tuple[Lane, lis
     for i, stroke in enumerate(found.strokes):
         samples = stroke.samples.tobytes()
         read_samples(samples)
-        told = {"kind": stroke.kind, "erase": stroke.erase, "seed": stroke.seed, "drawn_at": now + i}
-        strokes.append(ProofStroke(account=account, lane=lane, samples=samples, **told))
+        fields = {"kind": stroke.kind, "erase": stroke.erase, "seed": stroke.seed, "drawn_at": now + i}
+        strokes.append(ProofStroke(account=account, lane=lane, samples=samples, **fields))
     count_on(account, strokes)
     ProofStroke.objects.bulk_create(strokes)
     return lane, found.assumed

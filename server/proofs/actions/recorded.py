@@ -37,8 +37,8 @@ def keep_recorded(account, strokes: Iterable[RecordedStroke]) -> None:
     for one in strokes.values():
         _refuse_unsound(one)
     model = type(next(iter(strokes.values())))
-    for standing in model.objects.filter(pk__in=strokes).values_list("pk", flat=True):
-        del strokes[standing]
+    for existing in model.objects.filter(pk__in=strokes).values_list("pk", flat=True):
+        del strokes[existing]
     new = list(strokes.values())
     count_on(account, new)
     model.objects.bulk_create(new, batch_size=AT_ONCE)

@@ -19,5 +19,5 @@ def add_brush(roll: Roll, name: str, document: dict | None = None, note: str = "
     hollowmist_core.brush.BrushError
         The document is not a sound brush.
     """
-    told = {"name": name, "note": note, "document": document or default_document()}
-    return keep_brush(roll.account, uuid.uuid4(), 0, roll=roll.pk, place=last_place(roll.brushes), **told)
+    fields = {"name": name, "note": note, "document": document or default_document()}
+    return keep_brush(roll.account, uuid.uuid4(), 0, roll=roll.pk, place=last_place(roll.brushes), **fields)

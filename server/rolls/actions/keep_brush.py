@@ -83,14 +83,14 @@ def keep_brush(account, brush_id, base: int, *, name: str, note: str = "", docum
     """
     document = sound(document, account)
     brush = Brush.objects.filter(pk=brush_id).first()
-    told = {"name": name, "note": note, "document": document}
+    fields = {"name": name, "note": note, "document": document}
     if brush is None:
         pocket = {"roll_id": new["roll"], "place": new["place"]}
         brush = Brush(pk=brush_id, account=account, revision=0, **pocket, maker=new.get("maker"))
-        brush.beyond = new.get("beyond") or {}
-    elif stands(brush, base, told, brush_row):
+        brush.unknown_fields = new.get("beyond") or {}
+    elif stands(brush, base, fields, brush_row):
         return brush
-    for field, value in told.items():
+    for field, value in fields.items():
         setattr(brush, field, value)
     brush.revision += 1
     brush.kept_at = timezone.now()

@@ -8,7 +8,7 @@ from .places import last_place
 
 
 @transaction.atomic
-def keep_roll(account, roll_id=None, **wished) -> Roll:
+def keep_roll(account, roll_id=None, **fields) -> Roll:
     """Keep a roll as it is wished: its `name`, `note`, `tint`, and its `place` among the others.
 
     What is not wished stays as it is; a new roll without a place comes last.
@@ -16,7 +16,7 @@ def keep_roll(account, roll_id=None, **wished) -> Roll:
     roll = Roll.objects.filter(pk=roll_id).first() if roll_id else None
     if roll is None:
         roll = Roll(account=account, place=last_place(account.rolls), **({"pk": roll_id} if roll_id else {}))
-    for field, value in wished.items():
+    for field, value in fields.items():
         setattr(roll, field, value)
     count_on(account, [roll])
     roll.save()

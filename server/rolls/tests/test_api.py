@@ -99,10 +99,10 @@ class BrushTests(TestCase):
         theirs = add_brush(Roll.objects.create(account=self.other, name="Others"), "Theirs")
         for path in ["", "/picture.png", "/tip.png", "/tip-shape.svg", "/tip-shape.png", "/readings"]:
             self.assertEqual(self.client.get(f"/api/brushes/{theirs.pk}{path}").status_code, 404)
-        told = {"roll": str(self.roll.pk), "name": "Mine", "document": {}, "place": "a0"}
-        self.assertIn("not yours", self.act("keepBrush", theirs.pk, told, 1)["detail"])
+        body = {"roll": str(self.roll.pk), "name": "Mine", "document": {}, "place": "a0"}
+        self.assertIn("not yours", self.act("keepBrush", theirs.pk, body, 1)["detail"])
         self.assertIn("not yours", self.act("keepRoll", theirs.roll_id, {"name": "x", "place": "a0"})["detail"])
-        into = told | {"roll": str(theirs.roll_id)}
+        into = body | {"roll": str(theirs.roll_id)}
         self.assertIn("not among yours", self.act("keepBrush", uuid.uuid4(), into)["detail"])
         self.act("takeBrush", theirs.pk)
         theirs.refresh_from_db()
@@ -111,17 +111,17 @@ class BrushTests(TestCase):
     def test_a_brush_and_its_roll_are_made_on_the_device_and_stand_where_it_put_them(self):
         last = add_brush(self.roll, "Kelp Liner")
         place = generate_key_between(self.brush.place, last.place)
-        told = {"roll": str(self.roll.pk), "name": "Rope 2", "document": self.brush.document, "place": place}
+        body = {"roll": str(self.roll.pk), "name": "Rope 2", "document": self.brush.document, "place": place}
         copy = uuid.uuid4()
-        self.assertEqual(self.act("keepBrush", copy, told), {"id": mock.ANY, "answer": "done", "revision": 1})
+        self.assertEqual(self.act("keepBrush", copy, body), {"id": mock.ANY, "answer": "done", "revision": 1})
         self.assertEqual(self.names(), ["Rope Ribbon", "Rope 2", "Kelp Liner"])
         roll = uuid.uuid4()
         self.act("keepRoll", roll, {"name": "Before", "place": generate_key_between(None, self.roll.place)})
         self.act("placeBrush", copy, {"roll": str(roll), "place": "a0"})
         self.assertEqual(self.names(), ["Rope 2", "Rope Ribbon", "Kelp Liner"])
-        told = {one["id"]: one for one in self.client.get("/api/changes?since=0").json()["changes"]}
-        self.assertEqual(told[str(copy)]["row"]["roll"], str(roll))
-        self.assertEqual(told[str(roll)]["row"]["name"], "Before")
+        changes = {one["id"]: one for one in self.client.get("/api/changes?since=0").json()["changes"]}
+        self.assertEqual(changes[str(copy)]["row"]["roll"], str(roll))
+        self.assertEqual(changes[str(roll)]["row"]["name"], "Before")
 
     def test_delete_and_put_back(self):
         self.act("takeBrush")

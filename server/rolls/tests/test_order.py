@@ -125,8 +125,8 @@ class RollTests(OrderCase):
 
 
 class CheckpointTests(OrderCase):
-    def keep(self, thing=None, **told):
-        body = {"brush": str(self.brush.pk), "why": "hand", "document": default_document(), "made_at": 1000, **told}
+    def keep(self, thing=None, **fields):
+        body = {"brush": str(self.brush.pk), "why": "hand", "document": default_document(), "made_at": 1000, **fields}
         return self.act("keepCheckpoint", thing or uuid.uuid4(), **body)
 
     def test_a_state_is_kept_told_labelled_taken_and_put_back(self):
@@ -152,8 +152,8 @@ class CheckpointTests(OrderCase):
 
     def test_unsound_ones_and_those_of_others_are_refused(self):
         hers = add_brush(keep_roll(self.other, name="Theirs"), "Hers")
-        for told in ({"document": {"size": 0}}, {"brush": str(hers.pk)}, {"why": "whim"}, {"made_at": -1}):
-            self.assertEqual(self.keep(**told)["answer"], "refused", told)
+        for fields in ({"document": {"size": 0}}, {"brush": str(hers.pk)}, {"why": "whim"}, {"made_at": -1}):
+            self.assertEqual(self.keep(**fields)["answer"], "refused", fields)
         self.assertFalse(Checkpoint.objects.exists())
         one = uuid.uuid4()
         self.keep(one)
@@ -176,7 +176,7 @@ class ShippedTests(OrderCase):
         rolls = self.client.get("/api/shipped-rolls").json()
         self.assertEqual([one["name"] for one in rolls], list(ROLLS))
         for brush in (one for roll in rolls for one in roll["brushes"]):
-            told = {"roll": str(self.roll.pk), "place": "a9", **brush}
-            self.assertEqual(self.act("keepBrush", uuid.uuid4(), **told)["answer"], "done", brush["name"])
+            fields = {"roll": str(self.roll.pk), "place": "a9", **brush}
+            self.assertEqual(self.act("keepBrush", uuid.uuid4(), **fields)["answer"], "done", brush["name"])
         self.client.logout()
         self.assertEqual(self.client.get("/api/shipped-rolls").status_code, 401)

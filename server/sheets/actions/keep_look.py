@@ -18,9 +18,9 @@ def keep_look(account, look_id, name: str, document: dict, brush=None) -> Look:
     hollowmist_core.documents.brush.BrushError
         The document is no brush.
     """
-    standing = Look.objects.filter(pk=look_id).first()
-    if standing is not None:
-        return standing
+    existing = Look.objects.filter(pk=look_id).first()
+    if existing is not None:
+        return existing
     whole = read(document)
     digests = {digest for _, digest in pictures_of(whole)}
     pictures = list(own_pictures(account).filter(pk__in=digests))

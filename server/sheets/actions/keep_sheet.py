@@ -23,7 +23,7 @@ def _held(account, document: dict) -> list:
 
 
 @transaction.atomic
-def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **wished) -> Sheet:
+def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **more) -> Sheet:
     """Keep a sheet as it is wished: its `name` and `note`, and a state of its document, made from the revision `base`.
 
     What is not wished stays as it is. Of names and notes the later act has its way; sending the state that already
@@ -42,12 +42,12 @@ def keep_sheet(account, sheet_id, base: int, document: dict | None = None, **wis
     if sheet is None:
         sheet = Sheet(pk=sheet_id, account=account, name="Sheet", used_at=0, document={}, revision=0)
         document = document or {}
-    told = {} if document is None else {"document": read_sheet({**sheet.document, **document})}
-    changed = bool(told) and (sheet.revision == 0 or not stands(sheet, base, told, sheet_row))
+    fields = {} if document is None else {"document": read_sheet({**sheet.document, **document})}
+    changed = bool(fields) and (sheet.revision == 0 or not stands(sheet, base, fields, sheet_row))
     if changed:
-        sheet.document, sheet.kept_at = told["document"], timezone.now()
+        sheet.document, sheet.kept_at = fields["document"], timezone.now()
         sheet.revision += 1
-    for field, value in wished.items():
+    for field, value in more.items():
         setattr(sheet, field, value)
     count_on(account, [sheet])
     sheet.save()

@@ -5,9 +5,9 @@ from proofs.actions.recorded import keep_recorded
 from ..models import SheetStroke
 
 
-def keep_sheet_strokes(account, wished: list) -> None:
+def keep_sheet_strokes(account, strokes: list) -> None:
     """Keep strokes, (id, told) each, under the ids that their device gave them; `told` are fields of `SheetStroke`.
 
     Raises as `keep_recorded` does.
     """
-    keep_recorded(account, [SheetStroke(pk=pk, account=account, **told) for pk, told in wished])
+    keep_recorded(account, [SheetStroke(pk=pk, account=account, **fields) for pk, fields in strokes])

@@ -40,10 +40,10 @@ def read_strokes(sheet: Sheet, data: bytes, look_id, size: float | None, layer: 
     for i, stroke in enumerate(found.strokes):
         samples = stroke.samples.tobytes()
         read_samples(samples)
-        told = {"kind": stroke.kind, "erase": stroke.erase, "seed": stroke.seed, "drawn_at": now + i, "layer": layer}
+        fields = {"kind": stroke.kind, "erase": stroke.erase, "seed": stroke.seed, "drawn_at": now + i, "layer": layer}
         strokes.append(
             SheetStroke(
-                pk=uuid.uuid4(), account=sheet.account, sheet=sheet, look=look_id, size=size, samples=samples, **told
+                pk=uuid.uuid4(), account=sheet.account, sheet=sheet, look=look_id, size=size, samples=samples, **fields
             )
         )
     count_on(sheet.account, strokes)
@@ -90,5 +90,5 @@ def read_underlays(account, data: bytes, name: str) -> list[dict]:
 def _kept(account, opened: Opened, name: str) -> dict:
     picture = keep_pixels(account, opened.pixels)
     height, width = opened.pixels.shape[:2]
-    told = {"picture": picture.digest, "name": name[:80], "width": width, "height": height, "wide": opened.width}
-    return {**told, "x": 0, "y": 0, "opacity": 1.0, "shown": True}
+    fields = {"picture": picture.digest, "name": name[:80], "width": width, "height": height, "wide": opened.width}
+    return {**fields, "x": 0, "y": 0, "opacity": 1.0, "shown": True}

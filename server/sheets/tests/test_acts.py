@@ -24,7 +24,7 @@ def line(count=12) -> np.ndarray:
     return samples
 
 
-def told(samples) -> str:
+def encoded(samples) -> str:
     """Samples as an act tells them."""
     return Base64Field().to_representation(samples.tobytes())
 
@@ -55,7 +55,7 @@ class WithSheet:
         """Keep a stroke; returns its id."""
         pk = uuid.uuid4()
         body = {"sheet": str(self.sheet), "look": str(self.look), "kind": 0, "seed": 7, "drawn_at": 5}
-        self.act("keepSheetStroke", pk, answer, **{**body, "samples": told(line()), **other})
+        self.act("keepSheetStroke", pk, answer, **{**body, "samples": encoded(line()), **other})
         return pk
 
     def changes(self, since=0):
@@ -73,7 +73,7 @@ class ActTests(SheetCase):
         self.assertEqual(rows[str(self.sheet)]["row"]["document"], default_sheet())
         self.assertEqual(rows[str(self.look)]["row"]["name"], "Pointed")
         row = rows[str(pk)]["row"]
-        self.assertEqual(row["samples"], told(line()))
+        self.assertEqual(row["samples"], encoded(line()))
         self.assertEqual((row["size"], row["ink"], row["opacity"], row["layer"]), (12.5, "#b4532a", 0.5, 3))
 
     def test_of_layers_made_on_two_devices_none_is_lost(self):
@@ -173,7 +173,7 @@ class ActTests(SheetCase):
             "kind": 0,
             "seed": 7,
             "drawn_at": 5,
-            "samples": told(line()),
+            "samples": encoded(line()),
         }
         for _ in range(2):
             send(self.client, self.account, ("keepSheetStroke", pk, body))

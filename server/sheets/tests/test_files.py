@@ -53,8 +53,8 @@ class FileCase(SheetCase):
         return work_off(self.client, self.client.post(f"/api/sheets/{self.sheet}.{form}?{urlencode(query)}"))
 
     def file(self, form, **query):
-        told, data = self.asked(form, **query)
-        self.assertEqual((told["state"], told["name"]), ("done", f"label.{form}"), told)
+        task, data = self.asked(form, **query)
+        self.assertEqual((task["state"], task["name"]), ("done", f"label.{form}"), task)
         return data
 
 
@@ -72,9 +72,9 @@ class OutTests(FileCase):
         samples["x"][1] = np.nan
         SheetStroke.objects.filter(pk=broken.pk).update(samples=samples.tobytes())
         made, data = self.asked("png")
-        told = made["about"]["left_out"]
-        self.assertIn(f"the picture {picture.digest[:8]} is damaged", told)
-        self.assertIn("a stroke was left out: samples: x of sample 1 is nan", told)
+        left_out = made["about"]["left_out"]
+        self.assertIn(f"the picture {picture.digest[:8]} is damaged", left_out)
+        self.assertIn("a stroke was left out: samples: x of sample 1 is nan", left_out)
         ink = np.asarray(Image.open(io.BytesIO(data)))
         self.assertGreater((ink[..., 0] < 100).sum(), 500)
         # Sound sheets say nothing.
@@ -205,9 +205,9 @@ class BoundTests(SheetCase):
     def test_no_file_is_begun_that_would_need_more_than_there_is(self):
         self.keep(1, document={"width": 8192, "height": 8192, "dpi": 150.0})
         for form in ("png", "ora"):
-            told, data = work_off(self.client, self.client.post(f"/api/sheets/{self.sheet}.{form}?dpi=1200"))
-            self.assertEqual((told["state"], data), ("failed", None))
-            self.assertIn("choose fewer dpi", told["detail"])
+            task, data = work_off(self.client, self.client.post(f"/api/sheets/{self.sheet}.{form}?dpi=1200"))
+            self.assertEqual((task["state"], data), ("failed", None))
+            self.assertIn("choose fewer dpi", task["detail"])
 
 
 class ToldTests(FileCase):
@@ -223,9 +223,9 @@ class ToldTests(FileCase):
 
     def test_what_cannot_be_written_is_told_with_what_to_do(self):
         with mock.patch("hollowmist_core.native.tracing.MOST_STROKES", 0):
-            told, data = self.asked("svg")
-        self.assertEqual((told["state"], data), ("failed", None))
-        self.assertIn("write it as PNG or OpenRaster", told["detail"])
+            task, data = self.asked("svg")
+        self.assertEqual((task["state"], data), ("failed", None))
+        self.assertIn("write it as PNG or OpenRaster", task["detail"])
 
     def test_a_sheet_that_was_deleted_meanwhile_is_told(self):
         answer = self.client.post(f"/api/sheets/{self.sheet}.png")

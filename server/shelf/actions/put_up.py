@@ -49,30 +49,30 @@ def _filled(lot: Lot, data: bytes) -> list[Preview]:
     if len(data) > MOST_BYTES:
         raise PackError(f"Up to {MOST_BYTES >> 20} MB are lent at once. Lend a smaller roll.")
     pack = Pack(io.BytesIO(data))
-    told = pack.manifest
-    if len(told.rolls) != 1:
+    manifest = pack.manifest
+    if len(manifest.rolls) != 1:
         raise PackError("A lot is one roll. Write a pack of one roll, and lend that.")
-    if not told.brushes:
+    if not manifest.brushes:
         raise PackError("There is no brush in this roll. Put one in, and lend it then.")
-    if len(told.brushes) > MOST_BRUSHES:
+    if len(manifest.brushes) > MOST_BRUSHES:
         raise PackError(f"Up to {MOST_BRUSHES} brushes are lent at once. Lend a smaller roll.")
     previews = []
-    for position, one in enumerate(told.brushes):
+    for position, one in enumerate(manifest.brushes):
         try:
             read_as_far(pack.json(one.document))
         except BrushError as error:
             raise PackError(f"The brush {one.name} cannot be read: {error}") from None
         picture = _picture(pack.read(one.preview, MOST_PICTURE), f"The preview of {one.name}") if one.preview else b""
         previews.append(Preview(position=position, name=one.name, note=one.note, picture=picture))
-    for path in told.files:
+    for path in manifest.files:
         # Whoever borrows it finds every file sound.
         pack.read(path)
-    (roll,) = told.rolls
+    (roll,) = manifest.rolls
     lot.name, lot.note, lot.tint = roll.name, roll.note, roll.tint
-    lot.maker = told.maker.model_dump(include={"name", "note", "licence"})
-    lot.mark = _picture(pack.picture(told.maker.mark), "The maker's mark") if told.maker.mark else b""
+    lot.maker = manifest.maker.model_dump(include={"name", "note", "licence"})
+    lot.mark = _picture(pack.picture(manifest.maker.mark), "The maker's mark") if manifest.maker.mark else b""
     lot.pack, lot.bytes, lot.sha256 = data, len(data), hashlib.sha256(data).hexdigest()
-    lot.sources = len(told.sources)
+    lot.sources = len(manifest.sources)
     return previews
 
 
@@ -104,17 +104,17 @@ def put_up(pk, key: str, data: bytes) -> bool:
         raise WrongKey(f"A key has {LEAST_KEY} to {MOST_KEY} characters.")
     with transaction.atomic():
         # Of two at once the second waits.
-        standing = Lot.objects.select_for_update().defer("pack").filter(pk=pk).first()
-        lot = opened(standing, key) if standing else Lot(pk=pk, key_digest=_digest(key))
+        existing = Lot.objects.select_for_update().defer("pack").filter(pk=pk).first()
+        lot = opened(existing, key) if existing else Lot(pk=pk, key_digest=_digest(key))
         previews = _filled(lot, data)
-        if not standing and Lot.objects.count() >= MOST_LOTS:
+        if not existing and Lot.objects.count() >= MOST_LOTS:
             raise PackError("The shelf is full. Wait until somebody takes a roll back.")
         lot.save()
         lot.previews.all().delete()
         for one in previews:
             one.lot = lot
         Preview.objects.bulk_create(previews)
-    return standing is None
+    return existing is None
 
 
 def opened(lot: Lot, key: str) -> Lot:

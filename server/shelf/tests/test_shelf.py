@@ -22,9 +22,9 @@ def with_manifest(change) -> bytes:
     """A sound pack whose manifest was changed."""
     with zipfile.ZipFile(io.BytesIO(sound_pack())) as archive:
         files = {name: archive.read(name) for name in archive.namelist()}
-    told = json.loads(files[pack.MANIFEST])
-    change(told)
-    files[pack.MANIFEST] = json.dumps(told).encode()
+    manifest = json.loads(files[pack.MANIFEST])
+    change(manifest)
+    files[pack.MANIFEST] = json.dumps(manifest).encode()
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w") as archive:
         for name, data in files.items():
@@ -76,9 +76,9 @@ class ShelfTests(TestCase):
             b"",
             b"no pack at all",
             sound_pack()[:-40],
-            with_manifest(lambda told: told.update(rolls=[])),
-            with_manifest(lambda told: told.update(brushes=[])),
-            with_manifest(lambda told: told["brushes"][0].update(document="brushes/nowhere.json")),
+            with_manifest(lambda manifest: manifest.update(rolls=[])),
+            with_manifest(lambda manifest: manifest.update(brushes=[])),
+            with_manifest(lambda manifest: manifest["brushes"][0].update(document="brushes/nowhere.json")),
         ):
             answer = self.put(data, lot)[1]
             self.assertEqual(answer.status_code, 400, answer.content)

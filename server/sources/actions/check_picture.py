@@ -27,14 +27,14 @@ def ink_made(account, source: Source) -> np.ndarray:
 
 def check_later(source: Source) -> None:
     """Have the queue look at a source's picture; a state that was to be looked at before gives way."""
-    told = {
+    defaults = {
         "func": "sources.actions.check_picture.check_picture",
         "args": repr((str(source.pk),)),
         "schedule_type": Schedule.ONCE,
         "next_run": timezone.now() + REST,
         "repeats": -1,
     }
-    Schedule.objects.update_or_create(name=f"check {source.pk}", defaults=told)
+    Schedule.objects.update_or_create(name=f"check {source.pk}", defaults=defaults)
 
 
 def _like(picture: Picture, ink: np.ndarray) -> bool:
@@ -63,11 +63,11 @@ def check_picture(source_id: str) -> bool:
         return False
     with transaction.atomic():
         lock(source.account)
-        standing = Source.objects.filter(pk=source.pk, revision=source.revision, picture=source.picture).first()
-        if standing is None:
+        existing = Source.objects.filter(pk=source.pk, revision=source.revision, picture=source.picture).first()
+        if existing is None:
             return False
-        standing.picture = keep_ink(source.account, ink)
+        existing.picture = keep_ink(source.account, ink)
         touch([source.picture_id])
-        count_on(source.account, [standing])
-        standing.save(update_fields=["picture", "number"])
+        count_on(source.account, [existing])
+        existing.save(update_fields=["picture", "number"])
     return True

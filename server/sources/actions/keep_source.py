@@ -100,18 +100,18 @@ def keep_source(
     """
     recipe = recipes.read(recipe)
     source = Source.objects.select_for_update().filter(pk=source_id).first()
-    told = {"name": name, "note": note, "makes": makes, "recipe": recipe}
+    fields = {"name": name, "note": note, "makes": makes, "recipe": recipe}
     if source is None:
         source = Source(pk=source_id, account=account, revision=0)
         source.original, source.working = (_brought(account, new.get(role)) for role in ("original", "working"))
         account.pictures.add(*filter(None, (source.original, source.working)))
         if source.working:
             pixels_of(source.working)
-    elif stands(source, base, told, source_row):
+    elif stands(source, base, fields, source_row):
         _take_over(account, source, picture)
         return source
     made_anew = (source.makes, source.recipe) != (makes, recipe)
-    for field, value in told.items():
+    for field, value in fields.items():
         setattr(source, field, value)
     if made_anew:
         before = source.picture_id

@@ -39,11 +39,11 @@ def take_in(account, source_id, *, name: str, original: str, makes: str | None =
     makes, recipe = begin(pixels, makes)
     called = free_name(account, PurePath(name).stem.replace("_", " "))
     working = keep_pixels(account, pixels).pk
-    told = {"name": called, "makes": makes, "recipe": recipe, "original": original, "working": working}
-    return keep_source(account, source_id, 0, **told)
+    fields = {"name": called, "makes": makes, "recipe": recipe, "original": original, "working": working}
+    return keep_source(account, source_id, 0, **fields)
 
 
 def make_source(account, name: str, makes: str, recipe: dict, note: str = "") -> Source:
     """Make a source that begins with a generator or with bare paper; raises as `keep_source` does."""
-    told = {"name": free_name(account, name), "note": note, "makes": makes, "recipe": recipe}
-    return keep_source(account, uuid.uuid4(), 0, **told)
+    fields = {"name": free_name(account, name), "note": note, "makes": makes, "recipe": recipe}
+    return keep_source(account, uuid.uuid4(), 0, **fields)

@@ -24,11 +24,11 @@ def keep_picture(account, data: bytes, media_type: str) -> Picture:
     """Keep a file for an account under the hash of its bytes; the same file is kept once."""
     digest = hashlib.sha256(data).hexdigest()
     fresh = {"data": data, "size": len(data), "media_type": media_type}
-    standing, _ = Picture.objects.get_or_create(digest=digest, defaults=fresh)
+    existing, _ = Picture.objects.get_or_create(digest=digest, defaults=fresh)
     if account is not None:
-        standing.holders.add(account)
+        existing.holders.add(account)
     touch([digest])
-    return standing
+    return existing
 
 
 def touch(digests) -> None:

@@ -6,7 +6,7 @@ Their pictures ship too, as the engine made them, so that a first start computes
 import hashlib
 import json
 import zipfile
-from functools import cache
+from functools import cache, partial
 from pathlib import Path
 
 from django.db import transaction
@@ -46,11 +46,14 @@ def ship_sources(anew: bool = False) -> int:
     for position, one in enumerate(all_shipped(picture_of)):
         recipe = read(one.recipe)
         made = None if anew else shipped_pictures().get(name_of(recipe))
-        ink = None if made else follow(recipe, one.makes, None, ink_for(None)).bytes
+        if made:
+            keep = partial(keep_picture, None, made, "image/png")
+        else:
+            keep = partial(keep_ink, None, follow(recipe, one.makes, None, ink_for(None)).bytes)
         with transaction.atomic():
             source = Source.objects.select_for_update().filter(account=None, name=one.name).first()
             source = source or Source(account=None, name=one.name, revision=0)
-            picture = keep_picture(None, made, "image/png") if made else keep_ink(None, ink)
+            picture = keep()
             before = (source.makes, source.note, source.recipe, source.picture_id, source.position)
             if before == (one.makes, one.note, recipe, picture.pk, position):
                 continue

@@ -37,26 +37,26 @@ class MadeOnADeviceTests(SourceTests):
         _, original = self.bring(gravel())
         _, working = self.bring(working or encoded(self.pixels))
         _, picture = self.bring(png)
-        told = {"picture": picture, "original": original, "working": working}
-        return self.act("keepSource", key or uuid.uuid4(), self.state | told), told
+        pictures = {"picture": picture, "original": original, "working": working}
+        return self.act("keepSource", key or uuid.uuid4(), self.state | pictures), pictures
 
     def looked_at(self, key):
         """Whether the queue puts ours in the place of a source's picture, once it looks at what it was told to."""
-        told = Schedule.objects.get(name=f"check {key}")
-        with mock.patch.object(timezone, "now", return_value=told.next_run + timedelta(seconds=1)):
-            self.assertTrue(Schedule.objects.filter(pk=told.pk, next_run__lt=timezone.now()).exists())
-        return check_picture(*ast.literal_eval(told.args))
+        schedule = Schedule.objects.get(name=f"check {key}")
+        with mock.patch.object(timezone, "now", return_value=schedule.next_run + timedelta(seconds=1)):
+            self.assertTrue(Schedule.objects.filter(pk=schedule.pk, next_run__lt=timezone.now()).exists())
+        return check_picture(*ast.literal_eval(schedule.args))
 
     def test_its_picture_stands_where_ours_is_the_same_within_two_of_255(self):
         near = np.clip(self.ink_made.astype(int) + np.where(np.indices(self.ink_made.shape)[1] % 2, 2, -2), 0, 255)
-        answer, told = self.keep_made(near, key := uuid.uuid4())
-        self.assertEqual((answer["answer"], answer["revision"], answer["picture"]), ("done", 1, told["picture"]))
+        answer, pictures = self.keep_made(near, key := uuid.uuid4())
+        self.assertEqual((answer["answer"], answer["revision"], answer["picture"]), ("done", 1, pictures["picture"]))
         row = self.client.get("/api/changes?since=0").json()["changes"][-1]["row"]
-        self.assertEqual({key: row[key] for key in told}, told)
+        self.assertEqual({key: row[key] for key in pictures}, pictures)
         self.assertFalse(self.looked_at(key))
         # A brush that was built with it before anything was carried is kept as it is.
         roll = Roll.objects.create(account=self.account, name="Shore")
-        add_brush(roll, "Stone", {"grain": {"picture": told["picture"], "source": None}})
+        add_brush(roll, "Stone", {"grain": {"picture": pictures["picture"], "source": None}})
 
     def test_no_act_waits_for_a_recipe_to_be_followed(self):
         with mock.patch("sources.actions.check_picture.follow", side_effect=AssertionError("it was followed")):
@@ -64,8 +64,8 @@ class MadeOnADeviceTests(SourceTests):
 
     def test_ours_stands_where_its_picture_is_another_once_it_was_looked_at(self):
         for wrong in (np.clip(self.ink_made.astype(int) + 9, 0, 255), self.ink_made[:-8]):
-            answer, told = self.keep_made(wrong, key := uuid.uuid4())
-            self.assertEqual((answer["answer"], answer["picture"]), ("done", told["picture"]))
+            answer, pictures = self.keep_made(wrong, key := uuid.uuid4())
+            self.assertEqual((answer["answer"], answer["picture"]), ("done", pictures["picture"]))
             number = Source.objects.get(pk=key).number
             self.assertTrue(self.looked_at(key))
             source = Source.objects.get(pk=key)
@@ -75,9 +75,9 @@ class MadeOnADeviceTests(SourceTests):
     def test_what_was_changed_while_it_was_looked_at_is_left(self):
         self.keep_made(self.ink_made[:-8], key := uuid.uuid4())
 
-        def meanwhile(*told):
+        def meanwhile(*arguments):
             Source.objects.filter(pk=key).update(revision=2)
-            return follow(*told)
+            return follow(*arguments)
 
         with mock.patch("sources.actions.check_picture.follow", side_effect=meanwhile):
             self.assertFalse(self.looked_at(key))
@@ -101,8 +101,8 @@ class MadeOnADeviceTests(SourceTests):
         key = uuid.uuid4()
         _, before = self.keep_made(self.ink_made, key)
         changed = self.state | {"recipe": self.state["recipe"] | {"steps": [{"kind": "invert", "on": True}]}}
-        told = changed | {"picture": before["picture"]}
-        self.assertEqual(self.act("keepSource", key, told, 1)["picture"], before["picture"])
+        body = changed | {"picture": before["picture"]}
+        self.assertEqual(self.act("keepSource", key, body, 1)["picture"], before["picture"])
         number = Source.objects.get(pk=key).number
         made = follow(changed["recipe"], changed["makes"], self.pixels).bytes
         _, picture = self.bring(encoded(255 - made.astype(np.uint8), optimize=True))

@@ -20,8 +20,8 @@ def enqueue(task_id: uuid.UUID) -> None:
     async_task("tasks.actions.run.run", str(task_id))
 
 
-def ask(account, kind: str, told: dict, given: BinaryIO | None = None) -> Task:
-    """Ask for work of a kind; `told` is what of, as JSON, and `given` a file that it needs.
+def ask(account, kind: str, arguments: dict, given: BinaryIO | None = None) -> Task:
+    """Ask for work of a kind; `arguments` is what of, as JSON, and `given` a file that it needs.
 
     Raises
     ------
@@ -33,7 +33,7 @@ def ask(account, kind: str, told: dict, given: BinaryIO | None = None) -> Task:
     waiting = Task.objects.filter(account=account, state__in=[Task.State.WAITING, Task.State.RUNNING]).count()
     if waiting >= MOST_WAITING:
         raise Refused(f"{waiting} files and packs are being made for you already. Ask again when some are done.")
-    task = Task(account=account, kind=kind, told=told)
+    task = Task(account=account, kind=kind, arguments=arguments)
     if given is not None:
         files.keep(task.pk, files.GIVEN, given)
     task.save()

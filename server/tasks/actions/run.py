@@ -78,7 +78,7 @@ def run(task_id: str) -> None:
     given = files.opened(task.pk, files.GIVEN)
     try:
         with _telling(task.pk) as tell:
-            made = work(task.account, task.told, given, tell)
+            made = work(task.account, task.arguments, given, tell)
     except Stopped:
         _end(task, Task.State.STOPPED)
     except Exception as error:
@@ -96,9 +96,9 @@ def run(task_id: str) -> None:
 
 def _keep(task: Task, made: Made) -> None:
     size = files.keep(task.pk, files.MADE, made.file) if made.file is not None else 0
-    told = {"name": made.name, "media_type": made.media_type if size else "", "size": size}
-    _end(task, Task.State.DONE, share=1.0, about=made.about, **told)
+    fields = {"name": made.name, "media_type": made.media_type if size else "", "size": size}
+    _end(task, Task.State.DONE, share=1.0, about=made.about, **fields)
 
 
-def _end(task: Task, state: str, **told) -> None:
-    Task.objects.filter(pk=task.pk).update(state=state, seen_at=timezone.now(), **told)
+def _end(task: Task, state: str, **fields) -> None:
+    Task.objects.filter(pk=task.pk).update(state=state, seen_at=timezone.now(), **fields)

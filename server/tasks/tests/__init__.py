@@ -16,14 +16,14 @@ def work_off(client, answer) -> tuple[dict, bytes | None]:
     pk = answer.json()["id"]
     if Task.objects.get(pk=pk).state == Task.State.WAITING:
         run(pk)
-    told = client.get(f"/api/tasks/{pk}").json()
+    task = client.get(f"/api/tasks/{pk}").json()
     file = None
-    if told["size"]:
+    if task["size"]:
         sent = client.get(f"/api/tasks/{pk}/file")
         file = b"".join(sent.streaming_content)
-        assert sent["Content-Type"] == told["media_type"]
-        assert len(file) == told["size"]
-    return told, file
+        assert sent["Content-Type"] == task["media_type"]
+        assert len(file) == task["size"]
+    return task, file
 
 
 @contextmanager

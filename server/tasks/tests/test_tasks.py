@@ -44,24 +44,24 @@ class TaskTests(TransactionTestCase):
     def ask(self, given=None):
         return ask(self.account, "trial", {"how": "plainly"}, given)
 
-    def told(self, task):
+    def asked(self, task):
         return self.client.get(f"/api/tasks/{task.pk}").json()
 
     def test_what_it_comes_to_is_told_and_fetched_for_a_day(self):
-        def work(account, told, given, tell):
-            return Made(f"{account} {told} {given.read()}".encode(), "made.txt", "text/plain", {"left_out": ""})
+        def work(account, arguments, given, tell):
+            return Made(f"{account} {arguments} {given.read()}".encode(), "made.txt", "text/plain", {"left_out": ""})
 
         with working(work):
             task = self.ask(io.BytesIO(b"ink"))
             self.enqueue.assert_called_once_with(task.pk)
-            self.assertEqual(self.told(task)["state"], "waiting")
+            self.assertEqual(self.asked(task)["state"], "waiting")
             run(str(task.pk))
-        told = self.told(task)
-        self.assertEqual((told["state"], told["share"], told["about"]), ("done", 1.0, {"left_out": ""}))
+        seen = self.asked(task)
+        self.assertEqual((seen["state"], seen["share"], seen["about"]), ("done", 1.0, {"left_out": ""}))
         answer = self.client.get(f"/api/tasks/{task.pk}/file")
         data = b"".join(answer.streaming_content)
         self.assertEqual(data, b"maren {'how': 'plainly'} b'ink'")
-        self.assertEqual((answer["Content-Type"], len(data)), ("text/plain", told["size"]))
+        self.assertEqual((answer["Content-Type"], len(data)), ("text/plain", seen["size"]))
         self.assertIn('filename="made.txt"', answer["Content-Disposition"])
         self.assertIsNone(files.opened(task.pk, files.GIVEN))
         Task.objects.update(asked_at=timezone.now() - timedelta(days=2))
@@ -72,7 +72,7 @@ class TaskTests(TransactionTestCase):
     def test_how_far_it_is_is_told_while_it_is_done_and_it_stops_when_it_is_told_to(self):
         going, seen = threading.Event(), []
 
-        def work(account, told, given, tell):
+        def work(account, arguments, given, tell):
             for number in range(10_000):
                 tell(number / 10_000)
                 if number == 400:
@@ -86,12 +86,12 @@ class TaskTests(TransactionTestCase):
             worker.start()
             self.assertTrue(going.wait(60))
             while not seen or not seen[-1]["share"]:
-                seen.append(self.told(task))
+                seen.append(self.asked(task))
             self.assertEqual(self.client.delete(f"/api/tasks/{task.pk}").status_code, 204)
             worker.join()
         self.assertEqual(seen[-1]["state"], "running")
         self.assertLess(seen[-1]["share"], 1)
-        self.assertEqual((self.told(task)["state"], self.told(task)["size"]), ("stopped", 0))
+        self.assertEqual((self.asked(task)["state"], self.asked(task)["size"]), ("stopped", 0))
 
     def test_what_waits_and_is_stopped_is_not_begun(self):
         work = mock.Mock()
@@ -100,7 +100,7 @@ class TaskTests(TransactionTestCase):
             stop(task)
             run(str(task.pk))
         work.assert_not_called()
-        self.assertEqual(self.told(task)["state"], "stopped")
+        self.assertEqual(self.asked(task)["state"], "stopped")
 
     def test_what_fails_says_why_and_what_the_server_fails_at_says_what_to_do(self):
         for error, words in ((ValueError("too many strokes"), "too many strokes"), (RuntimeError("ours"), "Ask again")):
@@ -108,9 +108,9 @@ class TaskTests(TransactionTestCase):
             with working(mock.Mock(side_effect=error)), self.assertLogs("tasks") if ours else nullcontext():
                 task = self.ask()
                 run(str(task.pk))
-            told = self.told(task)
-            self.assertEqual((told["state"], told["size"]), ("failed", 0))
-            self.assertIn(words, told["detail"])
+            seen = self.asked(task)
+            self.assertEqual((seen["state"], seen["size"]), ("failed", 0))
+            self.assertIn(words, seen["detail"])
 
     def test_nobody_else_hears_of_it_and_no_more_waits_than_may(self):
         with working(mock.Mock()):
@@ -129,17 +129,17 @@ class TaskTests(TransactionTestCase):
         with working(mock.Mock()):
             task = self.ask()
         Task.objects.filter(pk=task.pk).update(state="running", seen_at=timezone.now() - timedelta(minutes=2))
-        told = self.told(task)
-        self.assertEqual(told["state"], "failed")
-        self.assertIn("Ask for it again", told["detail"])
+        seen = self.asked(task)
+        self.assertEqual(seen["state"], "failed")
+        self.assertIn("Ask for it again", seen["detail"])
 
 
 class WorkersTests(TransactionTestCase):
     """Workers of their own, as `script/server` starts them."""
 
     def setUp(self):
-        told = connection.settings_dict
-        environment = os.environ | {"HOLLOWMIST_DB_NAME": told["NAME"], "HOLLOWMIST_DB_PORT": str(told["PORT"])}
+        database = connection.settings_dict
+        environment = os.environ | {"HOLLOWMIST_DB_NAME": database["NAME"], "HOLLOWMIST_DB_PORT": str(database["PORT"])}
         command = [sys.executable, "manage.py", "qcluster"]
         quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
         workers = subprocess.Popen(command, cwd=ROOT / "server", env=environment, start_new_session=True, **quiet)

@@ -21,8 +21,8 @@ export type NewSource = Omit<KeptSource, "revision" | "keptAt">
 export function makeSource(store: Store, made: NewSource): Promise<StoredSource> {
   return within(store, async () => {
     const taken = (await store.sources.toArray()).map((one) => one.name)
-    const wished = made.name.trim().slice(0, MOST_NAME) || "Source"
-    const name = taken.includes(wished) ? copyName(wished, taken) : wished
+    const wanted = made.name.trim().slice(0, MOST_NAME) || "Source"
+    const name = taken.includes(wanted) ? copyName(wanted, taken) : wanted
     const source = { ...made, name, id: newId(), revision: 0, keptAt: Date.now() }
     await store.sources.put(source)
     await noteSource(store, source.id, source, 0)

@@ -25,7 +25,7 @@ const stop = (id: string) =>
  */
 export async function workOff(
   ask: () => Promise<{ data?: Task; status: number; message: string }>,
-  told: (share: number) => void = () => {},
+  tell: (share: number) => void = () => {},
   signal?: AbortSignal,
 ): Promise<Task> {
   const { data: asked, message, status } = await ask()
@@ -43,7 +43,7 @@ export async function workOff(
       silent = data ? 0 : silent + 1
       if (silent > MOST_SILENT) throw new Error(AWAY)
       if (data) task = data
-      told(task.share)
+      tell(task.share)
     }
   } finally {
     signal?.removeEventListener("abort", give)

@@ -23,19 +23,19 @@ const TRAYS = [
 const practising = defineModel<boolean>("practising", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
 const bench = useBench()
-const { standing, keptAt, message, roll } = bench.keeping
+const { status, keptAt, message, roll } = bench.keeping
 const { away } = bench.waiting
 
 const clock = computed(
   () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
 )
 const says = computed(() => {
-  if (standing.value === "kept" && full.value) return SAYS.unkept!
-  if (standing.value === "kept" && away.value) return "your strokes wait: all is safe on this device"
-  return SAYS[standing.value] ?? message.value
+  if (status.value === "kept" && full.value) return SAYS.unkept!
+  if (status.value === "kept" && away.value) return "your strokes wait: all is safe on this device"
+  return SAYS[status.value] ?? message.value
 })
 const worry = computed(
-  () => away.value || full.value || !["opening", "kept", "keeping"].includes(standing.value),
+  () => away.value || full.value || !["opening", "kept", "keeping"].includes(status.value),
 )
 </script>
 
@@ -53,7 +53,7 @@ const worry = computed(
       </button>
     </template>
     <template #since>
-      <span v-if="standing === 'kept' && !away" class="clock"> {{ clock }}</span>
+      <span v-if="status === 'kept' && !away" class="clock"> {{ clock }}</span>
     </template>
     <template #remedy>
       <SignInAgain :way="bench.waiting.way.value" />

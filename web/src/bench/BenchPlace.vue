@@ -59,7 +59,7 @@ const opened = computed(() => {
   if (reading.value) return readingOf(reading.value).label
   return open.value && (OTHERS[open.value] ?? tray.value?.label)
 })
-const { standing, message } = bench.keeping
+const { status, message } = bench.keeping
 
 const again = () => location.reload()
 
@@ -135,13 +135,13 @@ function openReading(key: ReadingKey | undefined): void {
     />
     <TwoStates />
     <div
-      v-if="bench.failed.value || standing === 'missing' || standing === 'gone'"
+      v-if="bench.failed.value || status === 'missing' || status === 'gone'"
       class="lost"
       role="alert"
       data-covers
     >
       <GoneElsewhere
-        v-if="standing === 'gone' && !bench.failed.value"
+        v-if="status === 'gone' && !bench.failed.value"
         :id="bench.id"
         table="brushes"
         :store="bench.store"

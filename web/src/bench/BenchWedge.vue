@@ -18,7 +18,7 @@ const range = computed(() => {
   <SizeWedge
     v-model="size"
     v-bind="range"
-    :told="inMm(size)"
+    :label="inMm(size)"
     @sizing="bench.sizing.value = $event"
     @done="bench.closeStep()"
   />

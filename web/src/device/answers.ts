@@ -72,11 +72,11 @@ export async function holdBack(store: Store, { seq, ...act }: Act, lost: string[
 
 const GONE = "What this was done to was deleted on another device. Put it back, and this is done too."
 
-async function markGone(store: Store, name: string, thing: string, told: Lost["row"]): Promise<void> {
+async function markGone(store: Store, name: string, thing: string, row: Lost["row"]): Promise<void> {
   const kind = kindAt(name)
   if (!kind) return
   const table = store.table(name) as Table<Row, string>
-  const away: Gone = told ? true : "for good"
-  if ((await table.update(thing, { gone: away })) > 0 || !told) return
-  if (!(await table.get(thing))) await table.put({ ...kind.read(thing, told), gone: away })
+  const away: Gone = row ? true : "for good"
+  if ((await table.update(thing, { gone: away })) > 0 || !row) return
+  if (!(await table.get(thing))) await table.put({ ...kind.read(thing, row), gone: away })
 }

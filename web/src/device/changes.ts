@@ -27,20 +27,20 @@ export async function drop(store: Store, kind: Kind, id: string): Promise<void> 
 /** Write a row that changed; where this device has a state of its own beside it, both stay. */
 async function write(store: Store, kind: Kind, { id, row, purged }: Change): Promise<void> {
   const table = rowsOf(store, kind)
-  const standing = await table.get(id)
-  const own = standing && (standing.theirs || standing.gone)
+  const existing = await table.get(id)
+  const own = existing && (existing.theirs || existing.gone)
   if (!row && !own) return purged ? drop(store, kind, id) : table.delete(id)
   if (!row) {
-    const away = { ...standing!, gone: purged ? ("for good" as const) : (standing!.gone ?? true) }
+    const away = { ...existing!, gone: purged ? ("for good" as const) : (existing!.gone ?? true) }
     delete away.theirs
     await table.put(away)
     return
   }
-  const [told] = readRow(kind, { table: kind.table, id, row } as Change)
-  if (!told) return
-  const alike = own && !standing.theirs && dequal(held(told), held(standing))
-  if (!own || alike || kind.merge !== "document") await table.put(told)
-  else await table.put({ ...standing, gone: undefined, theirs: told })
+  const [read] = readRow(kind, { table: kind.table, id, row } as Change)
+  if (!read) return
+  const alike = own && !existing.theirs && dequal(held(read), held(existing))
+  if (!own || alike || kind.merge !== "document") await table.put(read)
+  else await table.put({ ...existing, gone: undefined, theirs: read })
 }
 
 /** Of so many rows that are put together those who look are told which they were: Dexie says so of fewer than 50. */
@@ -49,12 +49,12 @@ const FEW = 49
 /** Write rows that changed: all of a table at once where this device has no state of its own beside them. */
 async function writeAll(store: Store, changes: Change[]): Promise<void> {
   for (const kind of KINDS) {
-    const told = changes.filter(({ table }) => table === kind.table)
-    if (told.length === 0) continue
+    const own = changes.filter(({ table }) => table === kind.table)
+    if (own.length === 0) continue
     const table = rowsOf(store, kind)
-    const standing = await table.bulkGet(told.map(({ id }) => id))
-    const beside = told.filter((one, i) => one.purged || standing[i]?.theirs || standing[i]?.gone)
-    const plain = told.filter((one) => !beside.includes(one))
+    const existing = await table.bulkGet(own.map(({ id }) => id))
+    const beside = own.filter((one, i) => one.purged || existing[i]?.theirs || existing[i]?.gone)
+    const plain = own.filter((one) => !beside.includes(one))
     await table.bulkDelete(plain.flatMap(({ id, row }) => (row ? [] : [id])))
     const rows = plain.flatMap((one) => readRow(kind, one))
     for (let at = 0; at < rows.length; at += FEW) await table.bulkPut(rows.slice(at, at + FEW))
@@ -147,11 +147,11 @@ async function ask(store: Store, since: number): Promise<Page | undefined> {
 /** Pages of changes since a number, each next one asked for while one is taken in; the last is none where nobody answers. */
 async function* pagesSince(store: Store, since: number): AsyncGenerator<Page | undefined> {
   for (let asked = ask(store, since), more = true; more;) {
-    const told = await asked
-    more = told?.more ?? false
-    since = told?.changes.at(-1)?.number ?? since
+    const page = await asked
+    more = page?.more ?? false
+    since = page?.changes.at(-1)?.number ?? since
     if (more) asked = ask(store, since)
-    yield told
+    yield page
   }
 }
 
@@ -181,15 +181,15 @@ async function pullPages(store: Store): Promise<boolean | "again"> {
   const since = await store.mark("since", 0)
   let waiting: Change[] = []
   let pages = 0
-  for await (const told of pagesSince(store, since)) {
-    if (!told) return false
-    if (told.number < since || (await setBack(store, told))) {
-      return (await giveBack(store, told.epoch)) ? "again" : false
+  for await (const page of pagesSince(store, since)) {
+    if (!page) return false
+    if (page.number < since || (await setBack(store, page))) {
+      return (await giveBack(store, page.epoch)) ? "again" : false
     }
-    if (told.anew) return (await standAsKept(store)) ? "again" : false
-    if (told.more) await store.setMark("of", told.number)
-    waiting.push(...told.changes)
-    if (told.more && pages++ % TOGETHER > 0) continue
+    if (page.anew) return (await standAsKept(store)) ? "again" : false
+    if (page.more) await store.setMark("of", page.number)
+    waiting.push(...page.changes)
+    if (page.more && pages++ % TOGETHER > 0) continue
     if (waiting.length > FEW) await whenPenIsUp()
     await takeIn(store, waiting)
     waiting = []
@@ -224,12 +224,12 @@ function goBack(store: Store): Promise<boolean> {
  */
 export async function standAsKept(store: Store): Promise<boolean> {
   const there = new Set<string>()
-  for await (const told of pagesSince(store, 0)) {
-    if (!told) return false
+  for await (const page of pagesSince(store, 0)) {
+    if (!page) return false
     // What that lacks is given back to it before anything is let go of.
-    if (await setBack(store, told)) return (await giveBack(store, told.epoch)) && standAsKept(store)
-    for (const { id, row } of told.changes) if (row) there.add(id)
-    await takeIn(store, told.changes)
+    if (await setBack(store, page)) return (await giveBack(store, page.epoch)) && standAsKept(store)
+    for (const { id, row } of page.changes) if (row) there.add(id)
+    await takeIn(store, page.changes)
   }
   await store.transaction("rw", store.held, async () => {
     const waiting = await waitingThings(store)
@@ -248,11 +248,11 @@ export async function standAsKept(store: Store): Promise<boolean> {
  */
 async function giveBack(store: Store, epoch: string): Promise<boolean> {
   const there = new Set<string>()
-  for await (const told of pagesSince(store, 0)) {
-    if (!told) return false
+  for await (const page of pagesSince(store, 0)) {
+    if (!page) return false
     await store.transaction("rw", store.held, () =>
       beforeAllThatWaits(store, async (held) => {
-        for (const change of told.changes) {
+        for (const change of page.changes) {
           there.add(change.id)
           if (!held.has(change.id)) await restate(store, change)
         }
@@ -315,12 +315,12 @@ function held(row: Kept): object {
 }
 
 /** Note a thing as this device has it where a backup has it older; both states stay where it is not known which is. */
-async function restate(store: Store, { table, id, row: told }: Change): Promise<void> {
+async function restate(store: Store, { table, id, row: stored }: Change): Promise<void> {
   const kind = kindAt(table)
   const here = kind && (await rowsOf(store, kind).get(id))
   // What another device took away stays away: the backup knows of it.
-  if (!kind || !here || !told || here.gone) return
-  const theirs = kind.read(id, told) as Kept
+  if (!kind || !here || !stored || here.gone) return
+  const theirs = kind.read(id, stored) as Kept
   if (kind.merge !== "document") {
     if (!dequal(theirs, here)) await kind.keep(store, here, 0)
     return

@@ -19,8 +19,8 @@ async function digestOf(bytes: Bytes): Promise<string> {
 /** Keep a picture that was made or chosen here, for the carrier to bring where the server needs it. Returns its digest. */
 export async function keepPicture(store: Store, bytes: Bytes): Promise<string> {
   const digest = await digestOf(bytes)
-  const standing = await store.pictures.get(digest)
-  await store.pictures.put({ digest, bytes, waits: standing?.waits ?? 1, at: Date.now() })
+  const existing = await store.pictures.get(digest)
+  await store.pictures.put({ digest, bytes, waits: existing?.waits ?? 1, at: Date.now() })
   return digest
 }
 

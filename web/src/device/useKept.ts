@@ -9,7 +9,7 @@ import { keepsDocument } from "./tables"
 import type { Kept } from "./tables/kind"
 import { useLive, useStoreLive } from "./useLive"
 
-export type Standing =
+export type Status =
   | "opening"
   | "kept"
   | "keeping"
@@ -22,7 +22,7 @@ export type Standing =
   | "unkept"
 
 /** How it stands, in words; nothing where the document's own message says it. */
-export const SAYS: Partial<Record<Standing, string>> = {
+export const SAYS: Partial<Record<Status, string>> = {
   opening: "opening",
   kept: "kept",
   keeping: "keeping",
@@ -52,7 +52,7 @@ export interface Keeper<Row extends Kept> {
 }
 
 /** How a document stands, told by its row, by what waits for the server, and by what is written on the device. */
-function useStanding<Row extends Kept>(
+function useStatus<Row extends Kept>(
   store: Store,
   id: string,
   on: {
@@ -74,7 +74,7 @@ function useStanding<Row extends Kept>(
   const stuck = useLive(() => store.stuck.filter((one) => one.thing === id).toArray(), [])
   const way = useLive(() => store.mark<Way>("way", "near"), "near" as Way)
 
-  const standing = computed((): Standing => {
+  const status = computed((): Status => {
     if (on.missing.value) return "missing"
     if (!on.opened.value) return "opening"
     if (!on.row.value || on.row.value.gone) return "gone"
@@ -86,13 +86,13 @@ function useStanding<Row extends Kept>(
     return way.value === "signed out" ? "signed-out" : "waiting"
   })
   const message = computed(() => {
-    if (standing.value === "refused") return stuck.value[0]!.detail
-    if (standing.value === "gone") return "Deleted on another device. What you have here is still yours."
+    if (status.value === "refused") return stuck.value[0]!.detail
+    if (status.value === "gone") return "Deleted on another device. What you have here is still yours."
     return on.missing.value
   })
   /** Count anew what waits: whoever asks wants to know before it is told. */
   const count = async () => void (acts.value = await countActs())
-  return { standing, message, count }
+  return { status, message, count }
 }
 
 /** The row of a document, once it is here; or nothing, once it is plain that it does not come. */
@@ -123,7 +123,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   let timer = 0
   let last = 0
 
-  const { standing, message, count } = useStanding(store, id, { row, opened, missing, unwritten, unkept })
+  const { status, message, count } = useStatus(store, id, { row, opened, missing, unwritten, unkept })
 
   /** Wait until the document is on this device; nothing where it is not, and why is said. */
   async function open(): Promise<Row | undefined> {
@@ -150,9 +150,9 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
 
   /** Keep a state: in the store before long, however fast it changes. */
   function change(parts: Partial<Row>): void {
-    const standing = unwritten.value ?? row.value
-    if (!standing) return
-    row.value = unwritten.value = { ...standing, ...parts }
+    const current = unwritten.value ?? row.value
+    if (!current) return
+    row.value = unwritten.value = { ...current, ...parts }
     window.clearTimeout(timer)
     timer = window.setTimeout(write, Math.max(0, last + WRITTEN - performance.now()))
   }
@@ -187,22 +187,22 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
 
   /** How a state stands beside the one that lies in the store. */
   function beside(kept: Row): Partial<Kept> {
-    const standing = standingOf(kept)
-    if (standing.theirs || standing.gone || !seen || same(kept, seen)) return standing
+    const current = currentOf(kept)
+    if (current.theirs || current.gone || !seen || same(kept, seen)) return current
     // Another tab's state gives way to this one; another device's, which came since this was begun, does not.
-    if (kept.revision === seen.revision) return standing
-    return { ...standing, theirs: kept }
+    if (kept.revision === seen.revision) return current
+    return { ...current, theirs: kept }
   }
 
   onLeaving(write)
 
   const keptAt = computed(() => (row.value ? new Date(row.value.keptAt) : undefined))
-  return { row, standing, message, keptAt, open, change, write }
+  return { row, status, message, keptAt, open, change, write }
 }
 
 const AWAY =
   "Hollowmist cannot be reached just now, and this is not on this device yet. Try again when it can."
 
-function standingOf({ revision, keptAt, theirs, gone }: Kept): Partial<Kept> {
+function currentOf({ revision, keptAt, theirs, gone }: Kept): Partial<Kept> {
   return { revision, keptAt, theirs, gone }
 }

@@ -68,9 +68,9 @@ export const useSession = defineStore("session", {
     async tellLeft(): Promise<boolean> {
       await reach(api.GET("/api/session"))
       const { status } = await reach(api.DELETE("/api/session"))
-      const told = (status >= 200 && status < 300) || status === 401
-      if (told) localStorage.removeItem(LEAVING)
-      return told
+      const answered = (status >= 200 && status < 300) || status === 401
+      if (answered) localStorage.removeItem(LEAVING)
+      return answered
     },
     async prefer(wish: Partial<Pick<Account, "theme" | "hand" | "maker" | "pockets">>) {
       if (!this.account) return

@@ -42,8 +42,8 @@ export async function writeWaiting(store: Store): Promise<Blob> {
       const found = await store.table(table).bulkGet(things)
       rows[table] = found.filter((row) => row !== undefined) as { id: string }[]
     }
-    const told: Waiting = { version: VERSION, account: store.account, acts, stuck, rows }
-    files[WAITING] = strToU8(JSON.stringify(told, packed))
+    const data: Waiting = { version: VERSION, account: store.account, acts, stuck, rows }
+    files[WAITING] = strToU8(JSON.stringify(data, packed))
     const digests = [...new Set([...acts, ...stuck].flatMap(({ body }) => digestsIn(body)))]
     for (const picture of await store.pictures.bulkGet(digests)) {
       if (picture?.waits) files[`pictures/${picture.digest}`] = picture.bytes
@@ -62,18 +62,18 @@ async function opened(file: Blob): Promise<[Waiting, Unzipped]> {
   const files = await new Promise<Unzipped>((tell, fail) =>
     unzip(bytes, (error, data) => (error ? fail(new Error(BROKEN)) : tell(data))),
   )
-  let told: Waiting | undefined
+  let data: Waiting | undefined
   try {
-    told = JSON.parse(strFromU8(files[WAITING]!), unpacked) as Waiting
+    data = JSON.parse(strFromU8(files[WAITING]!), unpacked) as Waiting
   } catch {
     throw new Error(BROKEN)
   }
-  if (told.version > VERSION) {
+  if (data.version > VERSION) {
     throw new Error("This file is of a newer Hollowmist. Reload the page, and take it up then.")
   }
-  const whole = Array.isArray(told.acts) && Array.isArray(told.stuck) && typeof told.rows === "object"
-  if (!whole || ![...told.acts, ...told.stuck].every(isAct)) throw new Error(BROKEN)
-  return [told, files]
+  const whole = Array.isArray(data.acts) && Array.isArray(data.stuck) && typeof data.rows === "object"
+  if (!whole || ![...data.acts, ...data.stuck].every(isAct)) throw new Error(BROKEN)
+  return [data, files]
 }
 
 const isAct = (act: Partial<Act>) =>

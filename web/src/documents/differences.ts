@@ -36,7 +36,7 @@ function labelOf({ name, label }: Setting): string {
 }
 
 /** A setting's value as it is shown, with its unit. */
-export function told({ kind, unit, step }: Setting, value: unknown): string {
+export function valueText({ kind, unit, step }: Setting, value: unknown): string {
   if (kind === "number") return `${shown(Number(value), unit, step)}${unit ? ` ${unit}` : ""}`
   if (kind === "switch") return value ? "on" : "off"
   return String(value)
@@ -65,8 +65,8 @@ export function differences(before: BrushDocument, after: BrushDocument): Differ
       key: setting.name,
       station: setting.station,
       label: labelOf(setting),
-      before: told(setting, before[name]),
-      after: told(setting, after[name]),
+      before: valueText(setting, before[name]),
+      after: valueText(setting, after[name]),
       take: () => ({ [name]: after[name] }) as Partial<BrushDocument>,
     })
   }

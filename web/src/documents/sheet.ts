@@ -95,6 +95,6 @@ const DIGITS: Record<Unit, number> = { mm: 0, inch: 2, px: 0 }
 
 /** How large a sheet is, in words. */
 export function sizeTold({ width, height, dpi, unit }: SheetDocument): string {
-  const told = (px: number) => lengthOf(px, unit, dpi).toFixed(DIGITS[unit])
-  return `${told(width)} × ${told(height)} ${unit}`
+  const text = (px: number) => lengthOf(px, unit, dpi).toFixed(DIGITS[unit])
+  return `${text(width)} × ${text(height)} ${unit}`
 }

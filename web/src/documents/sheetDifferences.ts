@@ -49,11 +49,11 @@ export function sheetDifferences(before: SheetDocument, after: SheetDocument): S
   ]
   return rows
     .filter(([, one, other]) => !dequal(one, other))
-    .map(([label, , , told, toldAfter]) => ({
+    .map(([label, , , text, toldAfter]) => ({
       label,
-      before: told,
+      before: text,
       // Where the words are the same, something within them is not: moved, mixed or turned otherwise.
-      after: told === toldAfter ? `${toldAfter}, otherwise set` : toldAfter,
+      after: text === toldAfter ? `${toldAfter}, otherwise set` : toldAfter,
     }))
 }
 

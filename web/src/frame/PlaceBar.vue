@@ -16,7 +16,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
 <template>
   <header class="bar">
     <slot name="where" />
-    <span class="standing hm-small" :class="{ worry }" role="status">{{ says }}<slot name="since" /></span>
+    <span class="status hm-small" :class="{ worry }" role="status">{{ says }}<slot name="since" /></span>
     <slot name="remedy" />
     <span class="space" />
     <button
@@ -67,7 +67,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
   flex: none;
   color: var(--ink-soft);
 }
-.standing {
+.status {
   min-width: 40px;
   margin-left: 12px;
   overflow: hidden;

@@ -13,7 +13,7 @@ import InkChooser from "@/parts/ink/InkChooser.vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { ownLanes } from "@/pictures/ownLanes"
 import PocketCanvas from "@/pictures/PocketCanvas.vue"
-import { NO_WISH, usePocketWish, wished, type PocketWish } from "@/pictures/usePocketWish"
+import { NO_WISH, usePocketWish, asWished, type PocketWish } from "@/pictures/usePocketWish"
 
 const open = defineModel<boolean>({ required: true })
 const session = useSession()
@@ -54,7 +54,7 @@ function take(): void {
         :key="brush.id"
         class="stroke"
         :which="which"
-        :document="wished(brush.document, next)"
+        :document="asWished(brush.document, next)"
       />
     </div>
     <label>

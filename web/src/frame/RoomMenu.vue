@@ -46,11 +46,11 @@ const says = computed(() => {
   const { waiting, refused } = lost.value
   const some = (count: number, one: string, many: string) =>
     count === 0 ? [] : [count === 1 ? `one thing you did ${one}` : `${count} things you did ${many}`]
-  const told = [
+  const sentence = [
     ...some(waiting, "waits for the network", "wait for the network"),
     ...some(refused, "was refused and is held for you", "were refused and are held for you"),
   ].join(", and ")
-  return `${told.charAt(0).toUpperCase()}${told.slice(1)}. Signed out, they are gone from this device.`
+  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}. Signed out, they are gone from this device.`
 })
 
 async function leave(sure = false): Promise<void> {

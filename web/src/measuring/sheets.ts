@@ -44,7 +44,7 @@ export type Way =
 
 const bytesFrom = (text: string) => Uint8Array.from(atob(text), (one) => one.charCodeAt(0))
 
-function told(bytes: Uint8Array | Uint8ClampedArray): string {
+function encoded(bytes: Uint8Array | Uint8ClampedArray): string {
   let text = ""
   for (let i = 0; i < bytes.length; i += 32768) text += String.fromCharCode(...bytes.subarray(i, i + 32768))
   return btoa(text)
@@ -110,7 +110,7 @@ export async function writtenSheet(module: Module, given: GivenSheet, writing: W
     () => Promise.resolve(),
     () => undefined,
   )
-  return told(new Uint8Array(await written!.file.arrayBuffer()))
+  return encoded(new Uint8Array(await written!.file.arrayBuffer()))
 }
 
 /** A sheet as it lies on its easel after being inked in a way: straight RGBA over its paper, base64. */
@@ -149,7 +149,7 @@ export async function easelSheet(module: Module, given: GivenSheet, how: Way) {
     for (const one of last) easel.change({ put: [one] })
     finish()
   }
-  return { width, height, data: told(flattened(module, paper.sheet, numberOf(document.tint))) }
+  return { width, height, data: encoded(flattened(module, paper.sheet, numberOf(document.tint))) }
 }
 
 function flattened({ memory }: Module, sheet: Sheet, ground: number): Uint8Array {

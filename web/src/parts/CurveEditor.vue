@@ -123,8 +123,8 @@ async function drag(event: PointerEvent): Promise<void> {
     const range: [number, number] = [...props.link.range]
     const { low, high } = props.output
     // Past the plot's edge a handle goes on, so that a range can be widened.
-    const beyond = Math.min(high, Math.max(low, at.output))
-    range[handle.value] = props.output.unit === "%" ? Math.round(beyond * 100) / 100 : Math.round(beyond)
+    const output = Math.min(high, Math.max(low, at.output))
+    range[handle.value] = props.output.unit === "%" ? Math.round(output * 100) / 100 : Math.round(output)
     emit("change", { range })
     return
   }

@@ -38,7 +38,7 @@ const emit = defineEmits<{
     >
       <Pencil :size="18" /> <span>{{ name }}</span>
     </button>
-    <slot name="told" />
+    <slot name="details" />
     <button
       type="button"
       class="hm-quiet"

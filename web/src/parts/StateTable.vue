@@ -15,9 +15,9 @@ defineProps<{ rows: { label: string; before: string; after: string }[] }>()
     <tbody>
       <tr v-for="row in rows" :key="row.label">
         <th>{{ row.label }}</th>
-        <td v-for="(told, i) in [row.before, row.after]" :key="i">
-          <span v-if="told.startsWith('#')" class="colour" :style="{ background: told }" />
-          {{ told }}
+        <td v-for="(text, i) in [row.before, row.after]" :key="i">
+          <span v-if="text.startsWith('#')" class="colour" :style="{ background: text }" />
+          {{ text }}
         </td>
       </tr>
     </tbody>

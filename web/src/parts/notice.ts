@@ -8,7 +8,7 @@ const STAYS_WITH_UNDO = 20_000
 /** Most that lie over one another: the oldest goes. */
 const MOST = 3
 
-const standing: { close: () => void }[] = []
+const open: { close: () => void }[] = []
 
 export function notice(text: string, undo?: { label: string; act: () => void }): void {
   const shown = ElMessage({
@@ -30,8 +30,8 @@ export function notice(text: string, undo?: { label: string; act: () => void }):
     placement: "bottom",
     duration: undo ? STAYS_WITH_UNDO : STAYS,
     grouping: false,
-    onClose: () => standing.splice(standing.indexOf(shown), 1),
+    onClose: () => open.splice(open.indexOf(shown), 1),
   })
-  standing.push(shown)
-  if (standing.length > MOST) standing[0]!.close()
+  open.push(shown)
+  if (open.length > MOST) open[0]!.close()
 }

@@ -18,7 +18,7 @@ const props = defineProps<{
   low: number
   high: number
   /** The size on paper, told. */
-  told: string
+  label: string
 }>()
 const value = defineModel<number>({ required: true })
 const emit = defineEmits<{
@@ -113,7 +113,7 @@ const wedge = computed(() => ({
       @update:model-value="value = $event"
       @done="emit('done')"
     />
-    <span class="hm-small mm">{{ told }}</span>
+    <span class="hm-small mm">{{ label }}</span>
   </div>
 </template>
 

@@ -12,7 +12,7 @@ import { dequal } from "dequal"
 import { computed, ref, shallowRef, toRaw, toValue, watch, type Ref } from "vue"
 import type { Inking } from "./inkedBefore"
 import { shownOn } from "./shownOn"
-import { usePocketWish, wished } from "./usePocketWish"
+import { usePocketWish, asWished } from "./usePocketWish"
 import { useScrolling } from "./useScrolling"
 
 export interface Pocketed {
@@ -52,7 +52,7 @@ export function usePocketInking<T>(
   const busy = ref(false)
   const { wish: liked, strokes } = usePocketWish()
   const document = computed(() =>
-    pocketed.which === "stroke" ? wished(pocketed.document, liked.value) : pocketed.document,
+    pocketed.which === "stroke" ? asWished(pocketed.document, liked.value) : pocketed.document,
   )
   const on = computed(() => {
     const which = pocketed.which === "stroke" ? (strokes.value ?? "upright") : pocketed.which

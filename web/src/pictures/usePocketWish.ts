@@ -20,7 +20,7 @@ export interface PocketWish {
 export const NO_WISH: PocketWish = { lane: "", size: null, ink: "" }
 
 /** A brush in the size and the ink that are wished. */
-export function wished(brush: BrushDocument, { size, ink }: PocketWish): BrushDocument {
+export function asWished(brush: BrushDocument, { size, ink }: PocketWish): BrushDocument {
   if (size === null && !ink) return brush
   return { ...brush, ...(size !== null && { size }), ...(ink && { ink }) }
 }

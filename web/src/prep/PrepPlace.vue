@@ -33,7 +33,7 @@ const prep = makePrep(store, props.source, from)
 providePrep(prep)
 const pen = usePenWork(prep)
 const { way } = useWaiting(store)
-const { standing, message, working, users } = prep.keeping
+const { status, message, working, users } = prep.keeping
 /** As others know it. */
 const known = computed(() => prep.keeping.shipped.value ?? prep.keeping.row.value)
 const { canUndo, canRedo, undo, redo } = prep.history
@@ -71,8 +71,8 @@ watch(prep.state, (now) => {
 })
 
 const says = computed(() => {
-  if (standing.value === "kept" && prep.shipped.value) return "ships with Hollowmist"
-  return SAYS[standing.value] ?? message.value
+  if (status.value === "kept" && prep.shipped.value) return "ships with Hollowmist"
+  return SAYS[status.value] ?? message.value
 })
 async function copy(): Promise<void> {
   await prep.finish()
@@ -90,9 +90,9 @@ async function follow(yes: boolean): Promise<void> {
   asking.value = false
   if (yes) {
     await prep.finish()
-    const told = (count: number) => notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
+    const notify = (count: number) => notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
     const picture = prep.keeping.row.value?.picture
-    if (picture) await store.write(letFollow(store, props.source, picture).then(told))
+    if (picture) await store.write(letFollow(store, props.source, picture).then(notify))
   }
   if (leaving) await router.push(leaving)
 }
@@ -123,9 +123,9 @@ const points = computed((): [number, number][] => {
       <ChevronRight :size="16" />
       <button type="button" class="hm-quiet name" @click="naming = true">{{ prep.state.value?.name }}</button>
       <span
-        class="hm-small standing"
+        class="hm-small status"
         :class="{
-          worry: !['opening', 'kept', 'keeping'].includes(standing),
+          worry: !['opening', 'kept', 'keeping'].includes(status),
         }"
         role="status"
         >{{ says }}</span
@@ -163,13 +163,9 @@ const points = computed((): [number, number][] => {
       </button>
       <RoomMenu />
     </header>
-    <div
-      v-if="prep.failed.value || standing === 'missing' || standing === 'gone'"
-      class="missing"
-      role="alert"
-    >
+    <div v-if="prep.failed.value || status === 'missing' || status === 'gone'" class="missing" role="alert">
       <GoneElsewhere
-        v-if="standing === 'gone' && !prep.failed.value"
+        v-if="status === 'gone' && !prep.failed.value"
         :id="prep.id"
         table="sources"
         :store="presentStore!"
@@ -238,7 +234,7 @@ const points = computed((): [number, number][] => {
       </template>
     </ElDialog>
     <ElDialog
-      :model-value="standing === 'conflict'"
+      :model-value="status === 'conflict'"
       title="Changed on another device"
       width="min(480px, 92vw)"
       align-center
@@ -271,7 +267,7 @@ header {
   font-weight: 700;
   font-size: 18px;
 }
-.standing {
+.status {
   margin-left: 8px;
 }
 .worry {

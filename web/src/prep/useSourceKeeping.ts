@@ -31,7 +31,7 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
   })
   /** One that ships is nobody's own: it is looked at, and copied to be changed. */
   const shipped = shallowRef<StoredSource>()
-  const standing = computed(() => (shipped.value ? "kept" : kept.standing.value))
+  const status = computed(() => (shipped.value ? "kept" : kept.status.value))
   /** What it begins with, if it begins with a picture. */
   const working = computed(() => (shipped.value ?? kept.row.value)?.working ?? null)
 
@@ -57,7 +57,7 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
   }
 
   return {
-    ...{ standing, message: kept.message, row: kept.row, theirs: computed(() => kept.row.value?.theirs) },
+    ...{ status, message: kept.message, row: kept.row, theirs: computed(() => kept.row.value?.theirs) },
     ...{ shipped, working, users, open },
     keep: (state: SourceState) => kept.change(stateOf(state)),
     /** Keep what the state as it stands comes to, a PNG. */

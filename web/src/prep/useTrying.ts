@@ -60,11 +60,17 @@ export function useTrying(
       brush: trying(makes),
     })
     try {
-      const told = await engine.api.prepFollow({ table, recipe, makes, largest: largest.value, edit: ++edit })
-      if (!told) return
-      engine.prep.value = told.news
+      const answer = await engine.api.prepFollow({
+        table,
+        recipe,
+        makes,
+        largest: largest.value,
+        edit: ++edit,
+      })
+      if (!answer) return
+      engine.prep.value = answer.news
       engine.prepProblem.value = ""
-      await engine.api.putOnTable(makes, told.picture)
+      await engine.api.putOnTable(makes, answer.picture)
       void engine.api.setBrush("prep", brush, edit)
     } catch (error) {
       engine.prepProblem.value = (error as Error).message

@@ -6,10 +6,10 @@ import { TINTS, tintName, type Tint } from "@/documents/tints"
 import NameDialog from "@/parts/NameDialog.vue"
 import { clothOf } from "@/pictures/cloth"
 
-type Told = Pick<StoredRoll, "name" | "note" | "tint">
-const props = defineProps<{ roll?: Told | undefined }>()
+type Fields = Pick<StoredRoll, "name" | "note" | "tint">
+const props = defineProps<{ roll?: Fields | undefined }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ take: [told: Told] }>()
+const emit = defineEmits<{ take: [row: Fields] }>()
 const tint = ref<Tint>("")
 
 watch(open, (now) => now && (tint.value = props.roll?.tint ?? ""))

@@ -32,7 +32,7 @@ export function useFound(store: Store, rolls: Ref<FilledRoll[]>) {
   const seeking = computed(() => words.value.length > 0)
 
   /** All that a brush can be found by. */
-  function told(brush: StoredBrush, roll: FilledRoll): string {
+  function searched(brush: StoredBrush, roll: FilledRoll): string {
     const ids = pictureUses(brush.document).map((use) => use.source)
     const from = sources.value.filter((one) => ids.includes(one.id)).map((one) => one.name)
     return [brush.name, brush.note, brush.maker?.name, roll.name, roll.note, ...from]
@@ -46,7 +46,7 @@ export function useFound(store: Store, rolls: Ref<FilledRoll[]>) {
           .map((roll) => ({
             ...roll,
             brushes: roll.brushes.filter((brush) => {
-              const all = told(brush, roll)
+              const all = searched(brush, roll)
               return words.value.every((word) => all.includes(word))
             }),
           }))

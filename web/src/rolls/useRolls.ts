@@ -58,8 +58,8 @@ function useBrushMoves(store: Store, rolls: Ref<FilledRoll[]>) {
         label: "Take it back",
         act: () => made.forEach((id) => void store.write(takeBrush(store, id))),
       })
-      const told = `Copied ${calledOf(brushes)} into ${into.name}.`
-      void store.write(copy(brushes, pocket).then((made) => notice(told, undo(made))))
+      const sentence = `Copied ${calledOf(brushes)} into ${into.name}.`
+      void store.write(copy(brushes, pocket).then((made) => notice(sentence, undo(made))))
       return
     }
     show(brushes, pocket)
@@ -131,9 +131,9 @@ function useRollActs(
   function removeRoll(roll: FilledRoll): void {
     const { id, name, note, tint, place } = roll
     const act = () => void store.write(putRollBack(store, { id, name, note, tint, place }))
-    const told =
+    const sentence =
       roll.brushes.length === 0 ? `${name} is gone.` : `${name} is gone, with ${calledOf(roll.brushes)}.`
-    void store.write(takeRoll(store, id).then(() => notice(told, { label: "Put it back", act })))
+    void store.write(takeRoll(store, id).then(() => notice(sentence, { label: "Put it back", act })))
   }
 
   return { addRoll, duplicateRoll, describeRoll, shiftRoll, removeRoll }
@@ -147,8 +147,8 @@ export function useRolls(store: Store) {
     const each = (act: (brush: StoredBrush) => Promise<void>) => Promise.all(brushes.map(act)).then(() => {})
     const act = () => void store.write(each((brush) => putBrushBack(store, brush)))
     const label = brushes.length === 1 ? "Put it back" : "Put them back"
-    const told = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
-    void store.write(each(({ id }) => takeBrush(store, id)).then(() => notice(told, { label, act })))
+    const sentence = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
+    void store.write(each(({ id }) => takeBrush(store, id)).then(() => notice(sentence, { label, act })))
   }
 
   function rename({ id }: StoredBrush, name: string, note: string): void {

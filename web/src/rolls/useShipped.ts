@@ -35,15 +35,15 @@ export function useShipped(store: Store) {
   /** Take brushes as they ship: into one's own roll of that name, or a new one. The state they came in stays. */
   function take(name: string, brushes: ShippedBrush[]): void {
     const done = (async () => {
-      const standing = await store.rolls.filter((one) => one.name === name).first()
-      const roll = standing?.id ?? (await makeRoll(store, { name }))
+      const existing = await store.rolls.filter((one) => one.name === name).first()
+      const roll = existing?.id ?? (await makeRoll(store, { name }))
       for (const { document, ...brush } of brushes) {
         const id = await makeBrush(store, { ...brush, roll, document: structuredClone(document) })
         await keepCheckpoint(store, { brush: id, why: "first", document: structuredClone(document) })
       }
-      const told =
+      const sentence =
         brushes.length === 1 ? `${brushes[0]!.name} is yours` : `${brushes.length} brushes are yours`
-      notice(`${told}, in ${name}.`)
+      notice(`${sentence}, in ${name}.`)
     })()
     void store.write(done)
   }

@@ -28,7 +28,7 @@ const kinds = computed(() =>
   })),
 )
 /** A height has the unit that heights are told in. */
-function told(setting: Setting): Setting {
+function labelled(setting: Setting): Setting {
   return setting.unit || setting.kind !== "number"
     ? setting
     : { ...setting, unit: guides.value.measure === "mm" ? "mm" : "nibs" }
@@ -53,7 +53,7 @@ function set(name: string, value: number | string | boolean): void {
         <SettingField
           v-for="part in parts"
           :key="part.name"
-          :setting="told(part)"
+          :setting="labelled(part)"
           :helped="false"
           :model-value="guides[part.name as keyof Guides]"
           @update:model-value="set(part.name, $event)"

@@ -24,7 +24,7 @@ const guides = ref(false)
 const busy = ref("")
 const strokesFile = useTemplateRef("strokesFile")
 
-const told = computed(() => {
+const sentence = computed(() => {
   if (!document.value) return ""
   const { width, height, dpi: own } = document.value
   const px = [width, height].map((side) => Math.round((side / own) * (dpi.value || own)))
@@ -145,7 +145,7 @@ async function readStrokes(event: Event): Promise<void> {
         />
         <span>dots per inch</span>
       </div>
-      <p class="hm-small">{{ told }}</p>
+      <p class="hm-small">{{ sentence }}</p>
       <label class="row"><ElSwitch v-model="paper" aria-label="With the paper" /> With the paper</label>
       <label class="row"
         ><ElSwitch v-model="underlay" aria-label="With the underlay" /> With the underlay</label

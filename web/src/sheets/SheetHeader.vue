@@ -13,10 +13,10 @@ import { useSheet } from "./useSheet"
 
 const open = defineModel<Tray | undefined>("open")
 const emit = defineEmits<{ name: [] }>()
-const { row, document, waiting, standing } = useSheet()
+const { row, document, waiting, status } = useSheet()
 const says = computed(() => {
-  if (standing.gone.value) return "deleted on another device"
-  if (standing.theirs.value) return "in two states"
+  if (status.gone.value) return "deleted on another device"
+  if (status.theirs.value) return "in two states"
   if (full.value) return SAYS.unkept!
   if (waiting.way.value === "signed out") return SAYS["signed-out"]!
   return waiting.away.value ? SAYS.waiting! : "kept"
@@ -26,10 +26,10 @@ const worry = computed(
     full.value ||
     waiting.way.value === "signed out" ||
     waiting.away.value ||
-    standing.gone.value ||
-    standing.theirs.value !== undefined,
+    status.gone.value ||
+    status.theirs.value !== undefined,
 )
-const told = computed(() => document.value && `${sizeTold(document.value)} · ${document.value.dpi} dpi`)
+const sizes = computed(() => document.value && `${sizeTold(document.value)} · ${document.value.dpi} dpi`)
 </script>
 
 <template>
@@ -46,7 +46,7 @@ const told = computed(() => document.value && `${sizeTold(document.value)} · ${
       <button v-if="row" type="button" class="hm-quiet crumb name" @click="emit('name')">
         {{ row.name }}
       </button>
-      <span class="hm-small told">{{ told }}</span>
+      <span class="hm-small told">{{ sizes }}</span>
     </template>
     <template #remedy><SignInAgain :way="waiting.way.value" /></template>
     <template #more><RoomMenu /></template>

@@ -74,7 +74,7 @@ function move(which: number, by: 1 | -1): void {
         @move="move(layer.which, $event)"
         @remove="removeLayer(layer.which)"
       >
-        <template #told>
+        <template #details>
           <span class="hm-small count" :class="{ hidden: !layer.shown }">
             {{ counts.get(layer.which) ?? 0 }} strokes
           </span>

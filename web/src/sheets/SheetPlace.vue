@@ -116,7 +116,7 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
     />
     <TwoSheets />
     <GoneElsewhere
-      v-if="sheet.standing.gone.value"
+      v-if="sheet.status.gone.value"
       :id="sheet.id"
       class="gone"
       table="sheets"
@@ -129,7 +129,7 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
       <ElButton
         v-if="sheet.deleted.value && !sheet.failed.value"
         type="primary"
-        @click="sheet.standing.putBack(sheet.deleted.value)"
+        @click="sheet.status.putBack(sheet.deleted.value)"
         >Put it back</ElButton
       >
       <ElButton v-if="sheet.failed.value" @click="again">Try again</ElButton>

@@ -16,13 +16,13 @@ const range = computed(() => {
   const own = hand.brush.value?.document
   return { low: Number(own?.size_low ?? 1), high: Number(own?.size_high ?? 100) }
 })
-const told = computed(() => `${lengthOf(size.value, "mm", document.value?.dpi ?? 300).toFixed(1)} mm`)
+const label = computed(() => `${lengthOf(size.value, "mm", document.value?.dpi ?? 300).toFixed(1)} mm`)
 </script>
 
 <template>
   <ThumbRail v-model:erase="erase" v-bind="{ canUndo, canRedo }" @undo="undo" @redo="redo">
     <template v-if="hand.brush.value">
-      <SizeWedge v-model="size" v-bind="range" :told="told" @sizing="sizing = $event" />
+      <SizeWedge v-model="size" v-bind="range" :label="label" @sizing="sizing = $event" />
       <SizeAdvice />
       <InkWell v-model:ink="ink" v-model:opacity="opacity" />
     </template>

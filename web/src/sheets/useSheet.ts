@@ -10,7 +10,7 @@ import type { SheetChange } from "@/engine/easel/sheetEasel"
 import { useEngine } from "@/engine/page/useEngine"
 import { useHand } from "./paper/useHand"
 import { useInkedWith } from "./paper/useInkedWith"
-import { useSheetStanding } from "./paper/useSheetStanding"
+import { useSheetStatus } from "./paper/useSheetStatus"
 import { useSheetStrokes } from "./paper/useSheetStrokes"
 import { useSheetSteps } from "./useSheetSteps"
 import { useSheetView } from "./useSheetView"
@@ -103,7 +103,7 @@ export function makeSheetEasel(id: string, account: { id: number; username: stri
     ...{ looks, brushes, inkedWith, use, keepLook },
     ...steps,
     waiting: useWaiting(store),
-    standing: useSheetStanding(store, row),
+    status: useSheetStatus(store, row),
     /** Ask now for what the server has. */
     pull: () => openCarrier()?.wake(),
   }

@@ -55,9 +55,9 @@ export function useSheetSteps(
   }
 
   /** Lay strokes on the sheet as one step. */
-  function add(added: SheetStroke[], told = true): void {
+  function add(added: SheetStroke[], toPaper = true): void {
     strokes.add(added, inking.freshOf(added))
-    if (told) acts.tell({ put: added })
+    if (toPaper) acts.tell({ put: added })
     history.push({ added })
   }
 

@@ -28,10 +28,10 @@ export function useLot(store: Store, lot: Ref<Lot | undefined>) {
     const params = { path: { lot: now.id }, query: { sha256: now.sha256 } }
     const pack = await reach(api.GET("/api/shelf/{lot}/pack", { params, parseAs: "blob" }))
     if (pack.data) await lendPictures(store, pack.data as Blob)
-    const told = pack.data ? await taken("look", now, null) : { message: pack.message }
+    const answer = pack.data ? await taken("look", now, null) : { message: pack.message }
     if (lot.value?.id !== now.id) return
-    problem.value = told.message
-    report.value = told.report
+    problem.value = answer.message
+    report.value = answer.report
   }
 
   /** Have a lot looked into or borrowed; the report, or why there is none. */
@@ -48,13 +48,13 @@ export function useLot(store: Store, lot: Ref<Lot | undefined>) {
   /** Borrow brushes; returns the report, or nothing where it failed: `problem` says why. */
   async function borrow(brush: string[] | null): Promise<Report | undefined> {
     busy.value = true
-    const told = await taken("borrow", lot.value!, brush)
+    const answer = await taken("borrow", lot.value!, brush)
     busy.value = false
-    problem.value = told.message
+    problem.value = answer.message
     // What the server took in comes to this device as any other change.
     openCarrier()?.wake()
-    if (told.report) await look(lot.value!)
-    return told.report
+    if (answer.report) await look(lot.value!)
+    return answer.report
   }
 
   watch(

@@ -53,9 +53,9 @@ export function useShelf() {
     busy.value = roll.id
     try {
       await untilCarried()
-      const told = await reach(api.PUT("/api/loans/{roll}", { params: { path: { roll: roll.id } } }))
-      if (told.data) loans.value = told.data
-      notice(told.data ? `${roll.name} lies on the shelf, as it is now.` : told.message)
+      const answer = await reach(api.PUT("/api/loans/{roll}", { params: { path: { roll: roll.id } } }))
+      if (answer.data) loans.value = answer.data
+      notice(answer.data ? `${roll.name} lies on the shelf, as it is now.` : answer.message)
     } catch (error) {
       notice((error as Error).message)
     }

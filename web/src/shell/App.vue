@@ -49,7 +49,7 @@ watch(
   },
   { immediate: true },
 )
-watch(trouble, (told) => told && notice(told.sentence))
+watch(trouble, (now) => now && notice(now.sentence))
 // Whatever writes without waiting for it: a device without room is told of, and no fault of the page.
 useEventListener(window, "unhandledrejection", (event) => {
   if (!wantsRoom(event.reason)) return

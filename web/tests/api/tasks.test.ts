@@ -12,7 +12,7 @@ const task = (parts: Partial<Task> = {}): Task => ({
 const ask = () => Promise.resolve({ data: task(), status: 202, message: "" })
 
 /** Answers to the questions how far it is, one after the other; the last one stays. */
-function told(...answers: (Partial<Task> | number)[]): void {
+function answering(...answers: (Partial<Task> | number)[]): void {
   server.on("GET", /^\/api\/tasks\/[^/]+$/, () => {
     const next = answers.length > 1 ? answers.shift()! : answers[0]!
     return typeof next === "number" ? { status: next } : { status: 200, body: task(next) }
@@ -25,7 +25,7 @@ beforeEach(() => {
 
 describe("long work", () => {
   it("is told of until it is done, though an answer is lost", async () => {
-    told(
+    answering(
       { state: "running", share: 0.25 },
       503,
       { state: "running", share: 0.75 },
@@ -38,7 +38,7 @@ describe("long work", () => {
   })
 
   it("says why it failed, or was not begun", async () => {
-    told({ state: "failed", detail: "The file was not written: it has too many strokes." })
+    answering({ state: "failed", detail: "The file was not written: it has too many strokes." })
     await expect(workOff(ask)).rejects.toThrow("too many strokes")
     const refused = () => Promise.resolve({ status: 400, message: "Ask again when some are done." })
     await expect(workOff(refused)).rejects.toThrow("Ask again")
@@ -48,7 +48,7 @@ describe("long work", () => {
   })
 
   it("is stopped once nobody wants it", async () => {
-    told({ state: "running", share: 0.1 })
+    answering({ state: "running", share: 0.1 })
     const stopped = vi.fn(() => ({ status: 204 }))
     server.on("DELETE", /^\/api\/tasks\//, stopped)
     const ending = new AbortController()

@@ -139,7 +139,7 @@ describe("a brush on the bench", () => {
     bench.record("Tide numerals", "mine")
     const [lanes, given] = [bench.shownLanes.value, engine.api.setStrokes!.mock.calls.length]
     for (let size = 30; size < 40; size++) bench.change("size", size)
-    await until(() => bench.keeping.standing.value === "kept")
+    await until(() => bench.keeping.status.value === "kept")
     expect(bench.shownLanes.value).toBe(lanes)
     expect(engine.api.setStrokes!.mock.calls.length - given).toBeLessThanOrEqual(1)
   })

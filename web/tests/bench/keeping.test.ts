@@ -49,13 +49,13 @@ describe("keeping a brush", () => {
   it("opens what is kept, and carries a change with the revision it was made from", async () => {
     const acts = keeping()
     const here = await device()
-    expect(here.standing.value).toBe("opening")
+    expect(here.status.value).toBe("opening")
     expect((await here.open())?.document.size).toBe(20)
-    await until(() => here.standing.value === "kept" && here.roll.value?.name === "Chart inking")
+    await until(() => here.status.value === "kept" && here.roll.value?.name === "Chart inking")
     here.keep(state(24))
-    expect(here.standing.value).toBe("keeping")
+    expect(here.status.value).toBe("keeping")
     await standsAt(acts, 24)
-    await until(() => here.standing.value === "kept")
+    await until(() => here.status.value === "kept")
     expect(acts.done).toMatchObject([
       { kind: "keepBrush", thing: ID, base: 3, body: { document: { size: 24 } } },
     ])
@@ -73,7 +73,7 @@ describe("keeping a brush", () => {
     await standsAt(acts, 50)
     expect(acts.done.map((one) => (one.body.document as { size: number }).size)).toEqual([29, 50])
     expect(acts.done.map((one) => one.base)).toEqual([3, 4])
-    expect(here.standing.value).not.toBe("conflict")
+    expect(here.status.value).not.toBe("conflict")
   })
 
   it("takes its own lost answer for no other device's change", async () => {
@@ -88,7 +88,7 @@ describe("keeping a brush", () => {
     await until(() => calls > 0)
     here.keep(state(25))
     await standsAt(acts, 25)
-    await until(() => here.standing.value === "kept")
+    await until(() => here.status.value === "kept")
     expect(acts.done).toHaveLength(2)
   })
 
@@ -117,7 +117,7 @@ describe("keeping a brush", () => {
     const here = await opened()
     server.reachable = false
     here.keep(state(33))
-    await until(() => here.standing.value === "waiting")
+    await until(() => here.status.value === "waiting")
     expect((await here.store.brushes.get(ID))?.document).toEqual({ size: 33 })
     const { closeDevice } = await import("@/device/useDevice")
     closeDevice()
@@ -134,7 +134,7 @@ describe("keeping a brush", () => {
     const here = await opened()
     acts.touch("brushes", ID, row(60, 4))
     here.keep(state(24))
-    await until(() => here.standing.value === "conflict")
+    await until(() => here.status.value === "conflict")
     expect(here.theirs.value?.document.size).toBe(60)
     expect(here.row.value?.document.size).toBe(24)
     // What is changed meanwhile is kept here, and told once the person has chosen.
@@ -142,7 +142,7 @@ describe("keeping a brush", () => {
     await until(async () => (await here.store.brushes.get(ID))?.document.size === 26)
     await here.keepMine()
     await standsAt(acts, 26)
-    await until(() => here.standing.value === "kept")
+    await until(() => here.status.value === "kept")
     expect(acts.done.at(-1)).toMatchObject({ base: 4 })
   })
 
@@ -155,10 +155,10 @@ describe("keeping a brush", () => {
     ] as const) {
       acts.touch("brushes", ID, row(theirs, here.row.value!.revision + 1))
       here.keep(state(mine))
-      await until(() => here.standing.value === "conflict")
+      await until(() => here.status.value === "conflict")
       if (mine === 24) {
         await here.takeTheirs()
-        await until(() => here.standing.value === "kept")
+        await until(() => here.status.value === "kept")
         expect(here.follow).toHaveBeenLastCalledWith(state(60))
         continue
       }
@@ -183,7 +183,7 @@ describe("keeping a brush", () => {
     // The next one comes while a slider moves: neither is lost.
     here.keep(state(24))
     await here.store.brushes.put({ ...here.row.value!, id: ID, revision: 5, document: { size: 61 } as never })
-    await until(() => here.standing.value === "conflict")
+    await until(() => here.status.value === "conflict")
     expect([here.row.value?.document.size, here.theirs.value?.document.size]).toEqual([24, 61])
   })
 
@@ -226,13 +226,13 @@ describe("keeping a brush", () => {
     acts.refused.keepBrush = "The brush was not kept. size: 0 is too small"
     const here = await opened()
     here.keep(state(0))
-    await until(() => here.standing.value === "refused")
+    await until(() => here.status.value === "refused")
     expect(here.message.value).toContain("too small")
     expect((await here.store.brushes.get(ID))?.document.size).toBe(0)
     // Once it is let go of, the brush is what the server has.
     const { letGo } = await import("@/device/stuck")
     await letGo(here.store, (await here.store.stuck.toArray())[0]!.id)
-    await until(() => here.standing.value === "kept" && here.row.value?.document.size === 20)
+    await until(() => here.status.value === "kept" && here.row.value?.document.size === 20)
   })
 
   it("shows a brush that was deleted elsewhere with what was changed here, and puts it back", async () => {
@@ -240,18 +240,18 @@ describe("keeping a brush", () => {
     const here = await opened()
     acts.touch("brushes", ID, null)
     here.keep(state(24))
-    await until(() => here.standing.value === "gone")
+    await until(() => here.status.value === "gone")
     expect((await here.store.brushes.get(ID))?.document.size).toBe(24)
     const { putBack } = await import("@/acts/putBack")
     await putBack(here.store, "brushes", ID)
     await standsAt(acts, 24)
-    await until(() => here.standing.value === "kept")
+    await until(() => here.status.value === "kept")
   })
 
   it("tells a brush that never was from one that cannot be had yet", async () => {
     accepting()
     const here = await opened()
-    expect(here.standing.value).toBe("missing")
+    expect(here.status.value).toBe("missing")
     expect(here.message.value).toContain("not in any of your rolls")
     const { closeDevice, forgetDevice } = await import("@/device/useDevice")
     await forgetDevice()
@@ -266,12 +266,12 @@ describe("keeping a brush", () => {
     const here = await opened()
     here.keep(state(24))
     await standsAt(acts, 24)
-    await until(() => here.standing.value === "kept")
+    await until(() => here.status.value === "kept")
     acts.epoch = "aaaaaaaa-1111-4a4b-9c9c-0123456789ab"
     acts.number = 1
     acts.touch("brushes", ID, row(20, 3))
     here.carrier.wake()
     await standsAt(acts, 24)
-    expect(here.standing.value).not.toBe("conflict")
+    expect(here.status.value).not.toBe("conflict")
   })
 })

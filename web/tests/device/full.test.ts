@@ -42,7 +42,7 @@ async function bench() {
   const { store } = device.openDevice({ id: 7 })
   const kept = living(() => useKeeping(store, ID, () => {}))
   await kept.open()
-  await until(() => kept.standing.value === "kept")
+  await until(() => kept.status.value === "kept")
   return { acts, store, kept, device }
 }
 
@@ -51,19 +51,19 @@ it("never says kept of what is not in the store, and keeps what stands on the sc
   const { acts, store, kept, device } = await bench()
   room.full = true
   kept.keep(state(31))
-  await until(() => kept.standing.value === "unkept")
+  await until(() => kept.status.value === "unkept")
   expect(device.full.value).toBe(true)
   expect(device.trouble.value?.sentence).toContain("This device is full")
   const first = device.trouble.value
   kept.keep(state(32))
   await new Promise((go) => setTimeout(go, 500))
-  expect(kept.standing.value).toBe("unkept")
+  expect(kept.status.value).toBe("unkept")
   expect(kept.row.value?.document.size).toBe(32)
   expect((await store.brushes.get(ID))?.document.size).toBe(20)
   // It is tried again by itself, and shows where it stands: nobody is told each time.
   expect(device.trouble.value).toBe(first)
   room.full = false
-  await until(() => kept.standing.value === "kept")
+  await until(() => kept.status.value === "kept")
   expect(device.full.value).toBe(false)
   expect((await store.brushes.get(ID))?.document.size).toBe(32)
   expect(acts.rows.get(ID)?.row).toMatchObject({ document: { size: 32 } })
@@ -74,13 +74,13 @@ it("says so at every act that did not fit", async () => {
   const { store, device } = await bench()
   const { takeBrush } = await import("@/acts/takeBrush")
   room.full = true
-  const told = new Set()
+  const seen = new Set()
   for (let i = 0; i < 3; i++) {
     await store.write(takeBrush(store, ID))
-    told.add(device.trouble.value)
+    seen.add(device.trouble.value)
     expect(device.full.value).toBe(true)
   }
-  expect(told.size).toBe(3)
+  expect(seen.size).toBe(3)
   expect(await store.brushes.get(ID)).toBeDefined()
   expect(await store.acts.count()).toBe(0)
 })

@@ -25,12 +25,12 @@ describe("memory that is lent", () => {
   it("finds out who wrote beyond what it was lent, while it is guarded", () => {
     const memory = fresh()
     memory.guard()
-    for (const beyond of [-4, 400]) {
+    for (const past of [-4, 400]) {
       const block = memory.lend(400)
       memory.f32({ at: block.at, length: 100 }).fill(1)
       memory.giveBack(block)
       const other = memory.lend(400)
-      memory.view.setFloat32(other.at + beyond, 1, true)
+      memory.view.setFloat32(other.at + past, 1, true)
       expect(() => memory.giveBack(other)).toThrow("beyond the 400 bytes")
     }
   })

@@ -141,8 +141,8 @@ describe("acts on sheets", () => {
 describe("strokes of a sheet on the screen", () => {
   it("follow what another tab adds, inks otherwise and takes away, reading only what is new", async () => {
     const sheet = await makeSheet(store, "Label", defaultSheet())
-    const told: object[] = []
-    const { strokes, open } = living(() => useSheetStrokes(store, sheet, (change) => told.push(change)))
+    const changes: object[] = []
+    const { strokes, open } = living(() => useSheetStrokes(store, sheet, (change) => changes.push(change)))
     await open()
     const one = stroke(sheet)
     await keepSheetStrokes(store, [one], [look])
@@ -155,7 +155,7 @@ describe("strokes of a sheet on the screen", () => {
     await expect.poll(() => strokes.value.get(one.id)?.size).toBe(50)
     await takeSheetStrokes(store, [one.id])
     await expect.poll(() => strokes.value.size).toBe(0)
-    expect(told).toHaveLength(3)
+    expect(changes).toHaveLength(3)
   })
 
   it("are followed by reading what changed, of however many", async () => {

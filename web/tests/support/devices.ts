@@ -274,7 +274,7 @@ const AS_HELD: Record<string, (row: Row) => unknown[]> = {
 }
 
 /** Rows by their table, as text that is the same where they are. */
-function told(rows: (table: string) => Row[]): string {
+function listed(rows: (table: string) => Row[]): string {
   const sorted = (table: string) =>
     rows(table)
       .map((one) => JSON.stringify(AS_HELD[table]!(one)))
@@ -290,11 +290,11 @@ export async function held({ store }: Device): Promise<string> {
     Object.keys(AS_HELD).map(async (name) => [name, await store.table(name).toArray()]),
   )
   const tables = Object.fromEntries(all) as Record<string, Row[]>
-  return told((table) => tables[table]!)
+  return listed((table) => tables[table]!)
 }
 
 /** What changes tell. */
 export const toldBy = (changes: { table: string; id: string; row: Row | null }[]): string =>
-  told((table) =>
+  listed((table) =>
     changes.filter((one) => one.table === table && one.row).map(({ id, row }) => ({ ...row, id })),
   )

@@ -36,7 +36,7 @@ MOST_TOGETHER = 2**36
 MOST_PACKS = 1000
 
 
-Told = TypeVar("Told", bound=BaseModel)
+Model = TypeVar("Model", bound=BaseModel)
 
 
 class _Open(BaseModel):
@@ -213,10 +213,10 @@ class Together(_Open):
     packs: Annotated[list[PackEntry], Field(min_length=1, max_length=MOST_PACKS)]
 
 
-def sound(model: type[Told], told: Any) -> Told:
+def sound(model: type[Model], data: Any) -> Model:
     """A manifest checked; raises PackError with where it is not sound."""
     try:
-        return model.model_validate(told)
+        return model.model_validate(data)
     except ValidationError as error:
         first = error.errors()[0]
         where = ".".join(map(str, first["loc"]))[:80]

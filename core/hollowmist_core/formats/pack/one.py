@@ -94,10 +94,10 @@ class Pack:
         """Entries that the manifest does not name: they are not opened."""
 
     def _read_manifest(self) -> Manifest:
-        told = parsed(self._archive.read(MANIFEST, MOST_MANIFEST), "The manifest of this pack")
-        if not isinstance(told, dict) or told.get("format") != FORMAT:
+        data = parsed(self._archive.read(MANIFEST, MOST_MANIFEST), "The manifest of this pack")
+        if not isinstance(data, dict) or data.get("format") != FORMAT:
             raise PackError("This archive is no pack of Hollowmist's. Choose one that Hollowmist wrote.")
-        return sound(Manifest, told)
+        return sound(Manifest, data)
 
     def read(self, path: str, most: int = MOST_FILE) -> bytes:
         """The bytes of a file of the pack.
@@ -107,11 +107,11 @@ class Pack:
         PackError
             It is missing, too large, or not what the manifest says.
         """
-        told = self.manifest.files.get(path)
-        if told is None:
+        entry = self.manifest.files.get(path)
+        if entry is None:
             raise PackError(f"The file {path} is missing in the pack. Write it once more.")
-        data = self._archive.read(path, min(most, told.bytes))
-        if len(data) != told.bytes or hashlib.sha256(data).hexdigest() != told.sha256:
+        data = self._archive.read(path, min(most, entry.bytes))
+        if len(data) != entry.bytes or hashlib.sha256(data).hexdigest() != entry.sha256:
             raise PackError(f"The file {path} in the pack is damaged. Write the pack once more.")
         return data
 

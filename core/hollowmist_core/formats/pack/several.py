@@ -130,16 +130,16 @@ class PacksFile:
         if len(files) == 1:
             shutil.copyfileobj(files[0], out, 2**20)
             return
-        told = []
+        listed = []
         with zipfile.ZipFile(out, "w") as archive:
             for number, file in enumerate(files, 1):
                 path, size = f"packs/{number:04d}.hollowmist", file.seek(0, 2)
                 file.seek(0)
-                told.append({"file": path, "sha256": hashlib.file_digest(file, "sha256").hexdigest(), "bytes": size})
+                listed.append({"file": path, "sha256": hashlib.file_digest(file, "sha256").hexdigest(), "bytes": size})
                 file.seek(0)
                 put(archive, path, file)
                 file.close()
-            put(archive, MANIFEST, as_json(Together.model_validate({"packs": told}).model_dump(mode="json")))
+            put(archive, MANIFEST, as_json(Together.model_validate({"packs": listed}).model_dump(mode="json")))
 
 
 class Packs:
@@ -159,15 +159,15 @@ class Packs:
     def __init__(self, file: BinaryIO):
         self._file = file
         self._archive = Archive(file, MOST_TOGETHER, MOST_ENTRIES, MOST_TOGETHER)
-        told = parsed(self._archive.read(MANIFEST, MOST_MANIFEST), "The manifest of this pack")
-        several = isinstance(told, dict) and told.get("format") == TOGETHER
-        self._told = sound(Together, told) if several else None
+        data = parsed(self._archive.read(MANIFEST, MOST_MANIFEST), "The manifest of this pack")
+        several = isinstance(data, dict) and data.get("format") == TOGETHER
+        self._together = sound(Together, data) if several else None
 
     def __len__(self) -> int:
-        return len(self._told.packs) if self._told else 1
+        return len(self._together.packs) if self._together else 1
 
     def __iter__(self) -> Iterator[Pack]:
-        return self._each(self._told.packs) if self._told else iter([Pack(self._file)])
+        return self._each(self._together.packs) if self._together else iter([Pack(self._file)])
 
     def _each(self, packs: list[PackEntry]) -> Iterator[Pack]:
         for one in packs:

@@ -185,7 +185,7 @@ def take(state, brush, recent, even, path, samples, i):
 
 
 @helper
-def told(samples, i, which, fast):
+def reported(samples, i, which, fast):
     """What sample i tells of an input, 0..1; -1 where a sample alone cannot tell."""
     here, before = samples[i], samples[i - 1]
     dx, dy = here.x - before.x, here.y - before.y
@@ -213,7 +213,7 @@ def input_histogram(bins, bin_count, samples, count, which, fast):
     `which` numbers the input as `responses.INPUTS` does; `fast` is the speed, px/ms, that counts as full.
     """
     for i in range(1, count):
-        value = told(samples, i, which, fast)
+        value = reported(samples, i, which, fast)
         if value < 0.0:
             continue
         length = math.hypot(samples[i].x - samples[i - 1].x, samples[i].y - samples[i - 1].y)
@@ -228,14 +228,14 @@ def widen_reports(spans, samples, count):
     every least above its most.
     """
     for i in range(count):
-        told_now = (
+        now = (
             float32(samples[i].pressure),
             float32(tilt_of(samples[i])),
             float32(angle_or_zero(samples[i].twist)),
         )
         for k in range(3):
-            spans[2 * k] = min(spans[2 * k], told_now[k])
-            spans[2 * k + 1] = max(spans[2 * k + 1], told_now[k])
+            spans[2 * k] = min(spans[2 * k], now[k])
+            spans[2 * k + 1] = max(spans[2 * k + 1], now[k])
 
 
 @kernel(int32, array(BRUSH), array(STROKE), array(SAMPLE), int32, array(POINT), int32)

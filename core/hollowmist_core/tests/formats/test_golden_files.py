@@ -233,8 +233,8 @@ class OpenRasterTests(TestCase):
         self.assertEqual((top.x, top.y, top.opacity, top.shown), (1, 2, 1.0, True))
 
     def test_places_that_are_none_are_where_the_picture_begins(self):
-        for told in ("inf", "-inf", "nan", "1e400", "left"):
-            _, _, (layer,) = read_ora(self.file(f'<stack><layer src="data/a.png" x="{told}" y="7"/></stack>'))
+        for value in ("inf", "-inf", "nan", "1e400", "left"):
+            _, _, (layer,) = read_ora(self.file(f'<stack><layer src="data/a.png" x="{value}" y="7"/></stack>'))
             self.assertEqual((layer.x, layer.y), (0, 7))
 
     def test_the_merged_picture_is_what_the_stack_comes_to(self):

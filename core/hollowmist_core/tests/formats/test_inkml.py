@@ -78,8 +78,8 @@ class ForeignTests(TestCase):
         for digits in (0, 3, 9):
             rows = [[f"{value:.{digits}f}" for value in rng.normal(0, 1000, 3)] for _ in range(30)]
             plain = ", ".join(" ".join(row) for row in rows)
-            told = ", ".join(" ".join(f"!{word}" for word in row) for row in rows)
-            np.testing.assert_array_equal(columns_of(plain, form, 1), columns_of(told, form, 1))
+            explicit = ", ".join(" ".join(f"!{word}" for word in row) for row in rows)
+            np.testing.assert_array_equal(columns_of(plain, form, 1), columns_of(explicit, form, 1))
         for unsound in ("1 2 3, 4 5, 6 7 8 9", "1 2 3, 4 5 6-", "1 2 3, 4 5 1.2.3"):
             with self.assertRaises(InkMLError):
                 columns_of(unsound, form, 1)

@@ -26,14 +26,14 @@ def opened(data: bytes) -> pack.Pack:
 
 def read_all(one: pack.Pack) -> None:
     """Read everything that a pack names."""
-    told = one.manifest
-    for brush in told.brushes:
+    manifest = one.manifest
+    for brush in manifest.brushes:
         read_as_far(one.json(brush.document))
-    for checkpoint in told.checkpoints:
+    for checkpoint in manifest.checkpoints:
         one.json(checkpoint.document)
-    for source in told.sources:
+    for source in manifest.sources:
         one.picture(source.picture)
-    for lane in told.lanes:
+    for lane in manifest.lanes:
         if lane.file:
             inkml.read(one.read(lane.file), as_written=True)
 
@@ -51,8 +51,8 @@ def together(room: dict, count=9) -> bytes:
     with mock.patch.dict(several.ROOM, room):
         packs = pack.PacksFile(pack.Maker(), lambda digests: {one: png(int(one, 16)) for one in digests})
         for i in range(count):
-            told = {"id": uuid.UUID(int=i), "name": f"Steps {i}", "steps": []}
-            packs.put("recipes", told, {f"recipes/{i}.json": b"{}"}, [f"{i // 2:064x}"])
+            recipe = {"id": uuid.UUID(int=i), "name": f"Steps {i}", "steps": []}
+            packs.put("recipes", recipe, {f"recipes/{i}.json": b"{}"}, [f"{i // 2:064x}"])
         out = io.BytesIO()
         packs.close(out)
         return out.getvalue()
@@ -83,10 +83,10 @@ class SeveralTests(TestCase):
                 list(pack.Packs(io.BytesIO(data[:cut])))
 
     def test_what_is_called_several_and_is_not_is_refused(self):
-        told = {"format": "hollowmist-packs", "version": 1, "packs": []}
+        data = {"format": "hollowmist-packs", "version": 1, "packs": []}
         for packs in ([], "none", [{"file": "packs/1.hollowmist", "sha256": "0" * 64, "bytes": -1}]):
             with self.assertRaises(pack.PackError):
-                pack.Packs(io.BytesIO(zipped((pack.MANIFEST, json.dumps(told | {"packs": packs})))))
+                pack.Packs(io.BytesIO(zipped((pack.MANIFEST, json.dumps(data | {"packs": packs})))))
 
 
 class PackTests(TestCase):
@@ -112,20 +112,20 @@ class PackTests(TestCase):
     def test_what_a_newer_version_tells_is_kept(self):
         data = sound_pack()
         with zipfile.ZipFile(io.BytesIO(data)) as archive:
-            told = json.loads(archive.read(pack.MANIFEST))
+            newer = json.loads(archive.read(pack.MANIFEST))
             rest = [(name, archive.read(name)) for name in archive.namelist() if name != pack.MANIFEST]
-        told["version"], told["weather"] = 7, "fog"
-        told["brushes"][0]["scent"] = "tar"
-        manifest = opened(zipped(*rest, (pack.MANIFEST, json.dumps(told)))).manifest
+        newer["version"], newer["weather"] = 7, "fog"
+        newer["brushes"][0]["scent"] = "tar"
+        manifest = opened(zipped(*rest, (pack.MANIFEST, json.dumps(newer)))).manifest
         self.assertEqual(manifest.brushes[0].model_dump()["scent"], "tar")
         self.assertEqual(manifest.model_dump()["weather"], "fog")
 
     def test_a_brush_of_a_newer_version_is_read_as_far_as_it_can_be(self):
         newer = {**default_document(), "version": VERSION + 1, "size": 33.0, "sheen": 0.4, "overlap": "braided"}
-        whole, beyond = read_as_far(newer)
+        whole, unknown_fields = read_as_far(newer)
         self.assertEqual((whole["size"], whole["version"]), (33.0, VERSION))
         self.assertEqual(whole["overlap"], default_document()["overlap"])
-        self.assertEqual(beyond, {"version": VERSION + 1, "sheen": 0.4, "overlap": "braided"})
+        self.assertEqual(unknown_fields, {"version": VERSION + 1, "sheen": 0.4, "overlap": "braided"})
         self.assertEqual(read_as_far(default_document()), (default_document(), {}))
         with self.assertRaises(BrushError):
             read_as_far({**default_document(), "sheen": 0.4})
@@ -190,11 +190,11 @@ class UnsoundTests(TestCase):
 
     def test_names_in_any_script_are_only_names(self):
         with zipfile.ZipFile(io.BytesIO(sound_pack())) as archive:
-            told = json.loads(archive.read(pack.MANIFEST))
+            newer = json.loads(archive.read(pack.MANIFEST))
             rest = [(name, archive.read(name)) for name in archive.namelist() if name != pack.MANIFEST]
         for name in ("🖋️ 墨", "\u05d0\u05d1\u202e", "CON", "../../x"):
-            told["brushes"][0]["name"] = name
-            one = opened(zipped(*rest, (pack.MANIFEST, json.dumps(told))))
+            newer["brushes"][0]["name"] = name
+            one = opened(zipped(*rest, (pack.MANIFEST, json.dumps(newer))))
             read_all(one)
             self.assertEqual(one.manifest.brushes[0].name, name)
 

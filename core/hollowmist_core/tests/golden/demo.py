@@ -20,13 +20,13 @@ NO_SAMPLES = np.zeros(0)
 def _strokes(pack: Pack, entry) -> list[SheetStroke]:
     drawn = iter(inkml.read(pack.read(entry.file), as_written=True).strokes if entry.file else [])
     strokes = []
-    for told in entry.strokes:
-        own = {"look": str(told.look), "size": told.size, "ink": told.ink, "opacity": told.opacity}
-        if told.dries:
-            strokes.append(SheetStroke(NO_SAMPLES, layer=told.layer, dries=True, **own))
+    for row in entry.strokes:
+        own = {"look": str(row.look), "size": row.size, "ink": row.ink, "opacity": row.opacity}
+        if row.dries:
+            strokes.append(SheetStroke(NO_SAMPLES, layer=row.layer, dries=True, **own))
             continue
         one = next(drawn)
-        strokes.append(SheetStroke(one.samples, one.kind, one.erase, one.seed, told.layer, **own))
+        strokes.append(SheetStroke(one.samples, one.kind, one.erase, one.seed, row.layer, **own))
     return strokes
 
 

@@ -101,13 +101,13 @@ class Drawing:
         """What one touch leaves."""
         shapes, _, _, _ = _digests()
         tip = self.any("ellipse", "ellipse", "polygon", "broad nib", "shapes")
-        told = {"tip": tip, "size": float(self.rng.uniform(3, 44)), "angle": float(self.rng.uniform(-90, 90))}
+        settings = {"tip": tip, "size": float(self.rng.uniform(3, 44)), "angle": float(self.rng.uniform(-90, 90))}
         if tip != "ellipse" or self.maybe(0.5):
-            told["roundness"] = float(self.rng.uniform(0.1, 1))
+            settings["roundness"] = float(self.rng.uniform(0.1, 1))
         if tip == "polygon":
-            told["sides"] = float(self.rng.integers(3, 9))
+            settings["sides"] = float(self.rng.integers(3, 9))
         if self.maybe(0.4):
-            told["softness"] = float(self.rng.uniform(0, 1))
+            settings["softness"] = float(self.rng.uniform(0, 1))
         if tip == "shapes" or self.theme == "ribbons":
             uses = [
                 {
@@ -118,16 +118,16 @@ class Drawing:
                 }
                 for one in self.rng.permutation(shapes)[: int(self.rng.integers(1, 4))]
             ]
-            told |= {"tip": "shapes", "shapes": uses, "choosing": self.any(*BY_NAME["choosing"].choices)}
+            settings |= {"tip": "shapes", "shapes": uses, "choosing": self.any(*BY_NAME["choosing"].choices)}
             if self.maybe(0.3):
-                told["tones"] = "kept"
+                settings["tones"] = "kept"
         if self.theme == "ribbons":
-            told |= {"laying": "ribbon", "size": float(self.rng.uniform(14, 120)), "shapes": told["shapes"][:1]}
-            told["ribbon_fit"] = self.any(*BY_NAME["ribbon_fit"].choices)
-            told["ribbon_mirrored"] = self.any(*BY_NAME["ribbon_mirrored"].choices)
-            told["ribbon_reversed"] = self.maybe(0.3)
-        told["spacing"] = self.any(0.04, 0.1, 0.25, 0.6)
-        return told
+            settings |= {"laying": "ribbon", "size": float(self.rng.uniform(14, 120)), "shapes": settings["shapes"][:1]}
+            settings["ribbon_fit"] = self.any(*BY_NAME["ribbon_fit"].choices)
+            settings["ribbon_mirrored"] = self.any(*BY_NAME["ribbon_mirrored"].choices)
+            settings["ribbon_reversed"] = self.maybe(0.3)
+        settings["spacing"] = self.any(0.04, 0.1, 0.25, 0.6)
+        return settings
 
     def grain(self) -> dict:
         """Texture: sheets about grains have brushes that differ in nothing but the picture."""
@@ -152,68 +152,71 @@ class Drawing:
 
     def ink(self) -> dict:
         """How it inks: overlap, flow, colours, mixing."""
-        told = {"ink": self.any(*INKS), "opacity": self.any(1.0, 1.0, 0.5, 0.8)}
+        settings = {"ink": self.any(*INKS), "opacity": self.any(1.0, 1.0, 0.5, 0.8)}
         if self.maybe(0.3):
-            told |= {"overlap": "build", "flow": float(self.rng.uniform(0.05, 0.9))}
+            settings |= {"overlap": "build", "flow": float(self.rng.uniform(0.05, 0.9))}
         if self.theme == "wet":
-            told |= {
+            settings |= {
                 "wetness": self.any(1.0, 0.7),
                 "run": float(self.rng.uniform(2, 24)),
                 "opacity": self.any(0.5, 0.9),
             }
             if self.maybe(0.35):
-                told["pick_up"] = float(self.rng.uniform(0.2, 0.9))
+                settings["pick_up"] = float(self.rng.uniform(0.2, 0.9))
         if self.theme == "pooled" or self.maybe(0.1):
-            told |= {
+            settings |= {
                 "pooling": float(self.rng.uniform(0.3, 1)),
                 "rim": float(self.rng.uniform(0.04, 0.4)),
                 "opacity": 0.6,
             }
         if self.maybe(0.15):
-            told |= {"spread": float(self.rng.uniform(0.05, 0.4))}
+            settings |= {"spread": float(self.rng.uniform(0.05, 0.4))}
         if self.theme == "modes" or self.maybe(0.15):
-            told["mode"] = self.any(*MODES)
+            settings["mode"] = self.any(*MODES)
         if self.maybe(0.2):
-            told |= {"second_ink": self.any(*INKS), "second_share": float(self.rng.random())}
+            settings |= {"second_ink": self.any(*INKS), "second_share": float(self.rng.random())}
         if self.maybe(0.15):
-            told |= {"fade_out": float(self.rng.uniform(100, 400))}
-        return told
+            settings |= {"fade_out": float(self.rng.uniform(100, 400))}
+        return settings
 
     def chance(self) -> dict:
         """What is left to chance, the tapers, and what the hand drives."""
-        told: dict = {"responses": {}}
+        settings: dict = {"responses": {}}
         if self.theme == "chance" or self.maybe(0.2):
-            told |= {"scatter_across": float(self.rng.uniform(0, 1)), "size_jitter": float(self.rng.uniform(0, 0.6))}
-            told |= {"angle_jitter": float(self.rng.uniform(0, 90)), "stamps": float(self.rng.integers(1, 4))}
+            settings |= {
+                "scatter_across": float(self.rng.uniform(0, 1)),
+                "size_jitter": float(self.rng.uniform(0, 0.6)),
+            }
+            settings |= {"angle_jitter": float(self.rng.uniform(0, 90)), "stamps": float(self.rng.integers(1, 4))}
         if self.maybe(0.4):
-            told |= {
+            settings |= {
                 "taper_start_length": float(self.rng.uniform(0.5, 4)),
                 "taper_end_length": float(self.rng.uniform(0, 4)),
             }
         if self.maybe(0.15):
-            told |= {"taper_end_opacity_in": "px", "taper_end_opacity_px": 60.0, "taper_end_opacity_point": 0.1}
+            settings |= {"taper_end_opacity_in": "px", "taper_end_opacity_px": 60.0, "taper_end_opacity_point": 0.1}
         if self.maybe(0.6):
-            told["responses"]["size"] = {"pressure": {"range": [0.15, 1.0]}}
+            settings["responses"]["size"] = {"pressure": {"range": [0.15, 1.0]}}
         for _ in range(int(self.rng.integers(0, 3 if self.theme == "chance" else 2))):
             output = self.any(*OUTPUTS)
-            told["responses"].setdefault(output.name, {})["pressure"] = {"range": list(output.starts)}
+            settings["responses"].setdefault(output.name, {})["pressure"] = {"range": list(output.starts)}
         if self.maybe(0.1):
-            told["pixel_edge"] = True
+            settings["pixel_edge"] = True
         if self.maybe(0.25):
-            told["turning"] = self.any(*BY_NAME["turning"].choices)
-        return told
+            settings["turning"] = self.any(*BY_NAME["turning"].choices)
+        return settings
 
     def line(self) -> dict:
         """How the hand is steadied, and whether its corners are kept."""
         steadying = self.any("none", *BY_NAME["steadying"].choices)
-        told: dict = {"steadying": steadying}
+        settings: dict = {"steadying": steadying}
         if steadying == "none":
-            return told
-        told |= {"reach": float(self.rng.uniform(2, 60)), "tow": float(self.rng.uniform(2, 40))}
-        told |= {"calm": float(self.rng.uniform(0.5, 8)), "quickness": float(self.rng.uniform(0.5, 8))}
+            return settings
+        settings |= {"reach": float(self.rng.uniform(2, 60)), "tow": float(self.rng.uniform(2, 40))}
+        settings |= {"calm": float(self.rng.uniform(0.5, 8)), "quickness": float(self.rng.uniform(0.5, 8))}
         if self.maybe(0.4):
-            told["keep_corners"] = float(self.rng.uniform(0.2, 1))
-        return {**told, "finish": self.maybe(0.7)}
+            settings["keep_corners"] = float(self.rng.uniform(0.2, 1))
+        return {**settings, "finish": self.maybe(0.7)}
 
     def look(self) -> dict:
         """A brush."""
@@ -246,9 +249,10 @@ class Drawing:
         if not self.maybe(0.3):
             return []
         placed = {"x": self.width / 2, "y": self.height / 2, "scale": float(self.rng.uniform(0.3, 2.5))}
-        told = {"picture": photo, "width": 173, "height": 131, "turn": float(self.rng.uniform(-180, 180))}
+        underlay = {"picture": photo, "width": 173, "height": 131, "turn": float(self.rng.uniform(-180, 180))}
         tint = self.any(None, "#5aa7d6")
-        return [{**told, **placed, "mirrored": self.maybe(0.5), "opacity": 0.6, "tint": tint, "shown": self.maybe(0.8)}]
+        underlay |= placed
+        return [{**underlay, "mirrored": self.maybe(0.5), "opacity": 0.6, "tint": tint, "shown": self.maybe(0.8)}]
 
     def layers(self) -> list[dict]:
         """Layers in any order, some hidden or mixing; the lowest is plain, so that there is what they mix with."""
@@ -290,8 +294,8 @@ class Drawing:
             }
             dries = self.maybe(0.25 if self.theme == "wet" else 0.04)
             samples = np.zeros(0, SAMPLE) if dries else self.samples()
-            told = (int(self.rng.integers(3)), self.maybe(0.12), 1 + index * 7919, self.any(*whiches))
-            strokes.append(SheetStroke(samples, *told, dries=dries, **own))
+            way = (int(self.rng.integers(3)), self.maybe(0.12), 1 + index * 7919, self.any(*whiches))
+            strokes.append(SheetStroke(samples, *way, dries=dries, **own))
         if self.theme == "words":
             strokes += self.words(self.any(*self.looks), self.any(*whiches))
         document = {

@@ -17,8 +17,8 @@ from hollowmist_core.kernels.base.compiled import KEPT
 
 def fits(core: Path) -> bool:
     """Whether a checkout's released engine fits, as `script/setup` asks: with Python alone."""
-    told = (sys.executable, "-S", "-m", "hollowmist_core.homes.released", "--fits")
-    return subprocess.run(told, cwd=core, check=False).returncode == 0
+    command = (sys.executable, "-S", "-m", "hollowmist_core.homes.released", "--fits")
+    return subprocess.run(command, cwd=core, check=False).returncode == 0
 
 
 class ReleasedTests(TestCase):

@@ -231,9 +231,9 @@ class GrainTests(TestCase):
         find = {PICTURE: full(), "b" * 64: grain}.__getitem__
         shown = []
         for hold in ("stamp", "line", "paper"):
-            told = {"grain": {"picture": "b" * 64}, "grain_hold": hold, "bite": 1.0}
+            grained = {"grain": {"picture": "b" * 64}, "grain_hold": hold, "bite": 1.0}
             sheet = Sheet(420, 420)
-            sheet.ink(prepared(read({**BLACK, "shapes": [{"picture": PICTURE}], **told}), find), Stroke(SPIRAL))
+            sheet.ink(prepared(read({**BLACK, "shapes": [{"picture": PICTURE}], **grained}), find), Stroke(SPIRAL))
             shown.append(coverage(sheet))
         np.testing.assert_array_equal(shown[0], shown[1])
         self.assertGreater(np.abs(shown[0] - shown[2]).max(), 0.2)

@@ -135,8 +135,8 @@ class PlaceTests(TestCase):
                 self.assertGreater((apart_each(whole.pixels(), whole.pixels()[:1, :1]) > 50).sum(), 500)
                 for sheet, (x, y) in others:
                     away = apart_each(sheet.pixels(), whole.pixels()[y:, x:])
-                    told = f"{settings} at {scale}, from {x}, margin {sheet.margin}: {(away > 0).sum()} px differ"
-                    self.assertEqual(away.max(), 0, told)
+                    where = f"{settings} at {scale}, from {x}, margin {sheet.margin}: {(away > 0).sum()} px differ"
+                    self.assertEqual(away.max(), 0, where)
 
 
 class SweepTests(TestCase):
@@ -157,9 +157,9 @@ class SweepTests(TestCase):
         close.ink(dense, Stroke(larger))
         away = np.abs(coverage(swept) - coverage(close))
         # The largest of many stamps' smoothed edges is not the smoothed edge of them all.
-        told = f"{settings}, {len(samples)} samples, {np.ptp(samples['x'])} px"
-        self.assertLess((away > 0.5).sum(), 4, told)
-        self.assertLess(away.mean(), 0.002, told)
+        where = f"{settings}, {len(samples)} samples, {np.ptp(samples['x'])} px"
+        self.assertLess((away > 0.5).sum(), 4, where)
+        self.assertLess(away.mean(), 0.002, where)
 
     def presses(self, count, gap):
         """A hand that presses, and one that lifts, while it goes on by so many px a sample."""

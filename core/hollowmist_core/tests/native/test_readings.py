@@ -77,9 +77,9 @@ class WidthTests(TestCase):
     def test_the_width_is_that_of_a_png(self):
         for settings in TEN:
             document = read(settings)
-            told = measured(document)[0]["width"][PEN]
+            widths = measured(document)[0]["width"][PEN]
             with self.subTest(**settings):
-                for pressure, width in zip(PRESSURES, told, strict=True):
+                for pressure, width in zip(PRESSURES, widths, strict=True):
                     profile = pixels_of(document, pressure)[:, 310:390].mean(axis=1)
                     self.assertAlmostEqual(float(width), width_of(profile), delta=0.3)
 

@@ -142,8 +142,8 @@ class SteadiedTests(TestCase):
                 path = path_of(samples, steadying=way, **middle)
                 gone = 1.0 - wobble(path["x"].astype(float), path["y"].astype(float)) / raw
                 self.assertGreaterEqual(gone, 0.6)
-                told = float(measured(read({"steadying": way, **middle}))[0]["wobble"])
-                self.assertAlmostEqual(told, gone, delta=0.02)
+                reading = float(measured(read({"steadying": way, **middle}))[0]["wobble"])
+                self.assertAlmostEqual(reading, gone, delta=0.02)
 
     def test_kept_corners_are_rounded_less_than_a_quarter(self):
         samples = lane(CORNERED)
@@ -151,7 +151,7 @@ class SteadiedTests(TestCase):
         self.assertEqual(len(corners), 6)
         for way, middle in WAYS.items():
             with self.subTest(way=way):
-                rounded, told = [], []
+                rounded, readings = [], []
                 for keep in (0.0, 1.0):
                     settings = {"steadying": way, "keep_corners": keep, **middle}
                     path = path_of(samples, **settings)
@@ -160,10 +160,10 @@ class SteadiedTests(TestCase):
                         [np.interp(np.linspace(0, len(line) - 1, 40000), np.arange(len(line)), c) for c in line.T]
                     )
                     rounded.append(np.mean([np.hypot(fine[0] - c.real, fine[1] - c.imag).min() for c in corners]))
-                    told.append(float(measured(read(settings))[0]["rounding"]))
-                self.assertLess(told[1], told[0] / 4)
+                    readings.append(float(measured(read(settings))[0]["rounding"]))
+                self.assertLess(readings[1], readings[0] / 4)
                 self.assertLess(rounded[1], max(0.12, rounded[0] / 4))
-                self.assertAlmostEqual(told[0], rounded[0], delta=0.5)
+                self.assertAlmostEqual(readings[0], rounded[0], delta=0.5)
 
     def test_lag_is_what_the_samples_say(self):
         samples = lane(SHAKY)
@@ -174,15 +174,15 @@ class SteadiedTests(TestCase):
                 behind = np.linalg.norm(hand - end, axis=1)
                 passed = [np.argmin(np.linalg.norm(hand[: i + 1] - end[i], axis=1)) for i in range(len(hand))]
                 late = samples["t"] - samples["t"][passed]
-                told = measured(read({"steadying": way, **WAYS[way]}))[0]
-                self.assertAlmostEqual(float(told["lag_px"]), behind.mean(), delta=0.05)
-                self.assertAlmostEqual(float(told["lag_ms"]), late.mean(), delta=3.0)
+                readings = measured(read({"steadying": way, **WAYS[way]}))[0]
+                self.assertAlmostEqual(float(readings["lag_px"]), behind.mean(), delta=0.05)
+                self.assertAlmostEqual(float(readings["lag_ms"]), late.mean(), delta=3.0)
 
     def test_an_unsteadied_line_has_no_lag_and_keeps_its_wobble(self):
-        told = measured(read({"steadying": "none"}))[0]
-        self.assertAlmostEqual(float(told["lag_px"]), 0.0, delta=1e-3)
-        self.assertAlmostEqual(float(told["wobble"]), 0.0, delta=0.01)
-        self.assertAlmostEqual(float(told["rounding"]), 0.0, delta=0.01)
+        readings = measured(read({"steadying": "none"}))[0]
+        self.assertAlmostEqual(float(readings["lag_px"]), 0.0, delta=1e-3)
+        self.assertAlmostEqual(float(readings["wobble"]), 0.0, delta=0.01)
+        self.assertAlmostEqual(float(readings["rounding"]), 0.0, delta=0.01)
 
     def test_any_way_of_feeding_leaves_the_same_line(self):
         for way, middle in WAYS.items():

@@ -96,9 +96,9 @@ class ChooseTests(unittest.TestCase):
 
 class GuideTests(unittest.TestCase):
     def ruled(self, width=1748, height=2480, dpi=300.0, **guides):
-        told = {**default_sheet()["guides"], **guides}
+        values = {**default_sheet()["guides"], **guides}
         record = np.zeros(1, GUIDE)
-        for name, value in told.items():
+        for name, value in values.items():
             record[name] = ("nib widths", "mm").index(value) if isinstance(value, str) else value
         rules = np.zeros(MOST_RULES, RULE)
         return rules[: rule_guides(record, width, height, dpi, rules)]

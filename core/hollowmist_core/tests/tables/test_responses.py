@@ -168,8 +168,8 @@ class PointerTests(TestCase):
         links = responses(size=("pressure", (0.0, 1.0)))
         samples = line(pressure=0.9)
         self.assertAlmostEqual(float(widths(stamps_of(samples, links, FINGER))[20]), 20.0, delta=0.01)
-        told = widths(stamps_of(samples, links, FINGER, finger_pressure="as reported"))[20]
-        self.assertAlmostEqual(float(told), 36.0, delta=0.01)
+        wide = widths(stamps_of(samples, links, FINGER, finger_pressure="as reported"))[20]
+        self.assertAlmostEqual(float(wide), 36.0, delta=0.01)
         level = widths(stamps_of(samples, links, MOUSE, mouse_level=0.8))[20]
         self.assertAlmostEqual(float(level), 32.0, delta=0.01)
         # 1 px/ms is a third of the way from still, one and a half times the level, to quick, a quarter of it.

@@ -89,7 +89,7 @@ class BesideTests(JourneyCase):
         page = self.page
         page.goto(f"{self.live_server_url}/rolls")
         page.get_by_role("button", name="Open Kelp").click()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         page.get_by_role("button", name="Tip").first.click()
         page.get_by_role("button", name="More for Tip").click()
         page.get_by_role("button", name="Copy Tip").click()

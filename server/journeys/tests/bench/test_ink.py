@@ -85,7 +85,7 @@ class PenTests(JourneyCase):
         address = f"{self.live_server_url}/api/proof-strokes"
         strokes = self.wait_for(lambda: page.request.get(address).json())
         settle(page)
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         self.assertEqual(len(page.request.get(address).json()), 1)
         x = np.frombuffer(base64.b64decode(strokes[0]["samples"]), SAMPLE)["x"]
         self.assertLess(x.max(), 300)

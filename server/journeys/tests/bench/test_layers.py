@@ -22,7 +22,7 @@ class InkCase(JourneyCase):
     def bench_open(self):
         page = self.page
         page.goto(f"{self.live_server_url}/bench/{self.made['Rope Ribbon'].pk}")
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         page.wait_for_function("window.hollowmist.inked()")
         settle(page)
         return page
@@ -93,8 +93,8 @@ class LayerTests(InkCase):
         settle(page)
         np.testing.assert_allclose(self.shade(page, 40, 20), [0x37, 0x46, 0x4C], atol=1)
         self.assertGreater(np.abs(before - self.shade(page, 40, 20)).max(), 100)
-        told = page.get_by_role("status", name="Contrast of ink to paper")
-        self.wait_for(lambda: "too faint" in told.inner_text() or "cannot be seen" in told.inner_text())
+        contrast = page.get_by_role("status", name="Contrast of ink to paper")
+        self.wait_for(lambda: "too faint" in contrast.inner_text() or "cannot be seen" in contrast.inner_text())
 
     def test_a_layer_is_inked_with_another_brush(self):
         add_brush(self.roll, "Rust Flat", {**self.kept().document, "ink": "#b4532a", "opacity": 1.0})
@@ -180,7 +180,7 @@ class WetTests(InkCase):
         kept = list(ProofStroke.objects.order_by("drawn_at").values_list("dries", flat=True))
         self.assertEqual(kept, [False, True, False])
         page.reload()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         settle(page)
         page.locator(".card", has_text="Ink").click()
         settle(page)

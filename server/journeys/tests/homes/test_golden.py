@@ -16,7 +16,7 @@ from journeys.browser import JourneyCase, encoded
 PLAIN = {"paper": True, "underlay": True, "guides": False}
 
 
-def told(golden: Golden) -> dict:
+def described(golden: Golden) -> dict:
     """A golden sheet as the measuring page takes it."""
     strokes = [
         {
@@ -47,12 +47,12 @@ class GoldenTests(JourneyCase):
     def written(self, golden: Golden, scale: float = 1.0) -> np.ndarray:
         """A sheet as the tablet writes it as PNG."""
         wish = {"dpi": golden.document["dpi"] * scale, **PLAIN}
-        png = self.page.evaluate("(given) => window.measures.written(...given)", [told(golden), wish])
+        png = self.page.evaluate("(given) => window.measures.written(...given)", [described(golden), wish])
         return np.asarray(Image.open(io.BytesIO(base64.b64decode(png))))
 
     def on_easel(self, golden: Golden, **how) -> np.ndarray:
         """A sheet as it lies on the easel."""
-        found = self.page.evaluate("(given) => window.measures.easel(...given)", [told(golden), how])
+        found = self.page.evaluate("(given) => window.measures.easel(...given)", [described(golden), how])
         pixels = np.frombuffer(base64.b64decode(found["data"]), np.uint8)
         return pixels.reshape(found["height"], found["width"], 4)
 

@@ -136,7 +136,7 @@ class FaultyWayTests(StaticLiveServerTestCase):
         return {"id": account.pk, "session": cookie, "roll": str(roll.pk), "fresh": {"session": other}}
 
     def test_both_devices_and_mariadb_hold_the_same_in_the_end(self):
-        told = {
+        about = {
             "url": self.live_server_url,
             "acts": ACTS,
             "guard": settings.CSRF_COOKIE_NAME,
@@ -145,8 +145,8 @@ class FaultyWayTests(StaticLiveServerTestCase):
         befalling = Befalling()
         self.addCleanup(befalling.drop)
         self.enterContext(workers_here())
-        told["befalls"] = bool(os.environ.get("HOLLOWMIST_BEFALLS"))
-        told["control"] = self.enterContext(befalling.listening())
+        about["befalls"] = bool(os.environ.get("HOLLOWMIST_BEFALLS"))
+        about["control"] = self.enterContext(befalling.listening())
         done = subprocess.run(
             # `timeout` ends what it began as a whole; killed by Python, npx would leave its workers behind.
             [
@@ -160,7 +160,7 @@ class FaultyWayTests(StaticLiveServerTestCase):
                 "--reporter=dot",
             ],
             cwd=WEB,
-            env=os.environ | {"HOLLOWMIST_SERVER": json.dumps(told)},
+            env=os.environ | {"HOLLOWMIST_SERVER": json.dumps(about)},
             capture_output=True,
             text=True,
             check=False,
@@ -210,7 +210,7 @@ class TwoTabletsTests(DeviceCase):
         self.away_for_a_day(other, 57, "Labels & titles", "down")
         self.way.away = False
         one.evaluate("window.dispatchEvent(new Event('online'))")
-        one.wait_for_selector(".standing:has-text('kept')")
+        one.wait_for_selector(".status:has-text('kept')")
         self.wait_for(lambda: Brush.objects.get().document["size"] == 31.0)
         others_way.away = False
         other.evaluate("window.dispatchEvent(new Event('online'))")

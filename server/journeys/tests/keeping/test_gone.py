@@ -23,7 +23,7 @@ class GoneTests(SheetHands, JourneyCase):
         self.hold(page, "Rope Ribbon")
         self.stroke(page, 0.2, 0.2, 0.8, 0.2)
         self.wait_for(lambda: SheetStroke.objects.count() == 1)
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         page.route("**/api/**", lambda route: route.abort())
         return page
 
@@ -32,7 +32,7 @@ class GoneTests(SheetHands, JourneyCase):
         page = self.on_sheet()
         take_sheet(self.account, Sheet.objects.get().pk)
         self.stroke(page, 0.2, 0.6, 0.8, 0.6)
-        page.wait_for_selector(".standing:has-text('keeping waits')")
+        page.wait_for_selector(".status:has-text('keeping waits')")
         page.unroute("**/api/**")
         page.get_by_role("button", name="Put it back").wait_for()
         return page
@@ -72,7 +72,7 @@ class GoneTests(SheetHands, JourneyCase):
         perform(self.account, "keepSheet", Wish(sheet.pk, {"document": {"layers": theirs}}, sheet.revision))
         self.tray(page, "Layers")
         page.get_by_role("button", name="Lay another layer on top").click()
-        page.wait_for_selector(".standing:has-text('keeping waits')")
+        page.wait_for_selector(".status:has-text('keeping waits')")
         page.unroute("**/api/**")
         page.get_by_role("button", name="Keep both").wait_for()
         row = page.locator("tr", has_text="Layers").locator("td").all_inner_texts()
@@ -95,7 +95,7 @@ class GoneTests(SheetHands, JourneyCase):
         harbour = Roll.objects.get(name="Harbour")
         perform(self.account, "takeRoll", Wish(harbour.pk, {}))
         page.get_by_text("Put a first brush in").click()
-        page.wait_for_selector(".standing")
+        page.wait_for_selector(".status")
         page.go_back()
         page.unroute("**/api/**")
         page.get_by_role("button", name="Put it back").click()

@@ -49,7 +49,7 @@ class KeepingTests(JourneyCase):
         Pen(page).draw([(box["x"] + 100 + 6 * i, box["y"] + box["height"] - 40, 0.7) for i in range(40)])
         settle(page)
         page.reload()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         settle(page)
         undo, redo = (page.get_by_role("button", name=name, exact=True) for name in ("Undo", "Redo"))
         undo.click()
@@ -58,7 +58,7 @@ class KeepingTests(JourneyCase):
         self.assertEqual(self.shown_size(page), "24")
         self.assertTrue(undo.is_disabled())
         page.reload()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         redo.click()
         redo.click()
         self.assertEqual(self.shown_size(page), "57")
@@ -78,7 +78,7 @@ class KeepingTests(JourneyCase):
             subprocess.run([ROOT / "script" / "db", "start", DATABASE], check=True)
             connection.close()
         self.wait_for(lambda: self.kept().document["size"] == 83.0)
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
 
     def test_what_was_not_sent_waits_on_the_device_over_a_closed_page(self):
         page = self.open_bench()

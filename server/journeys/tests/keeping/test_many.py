@@ -48,10 +48,10 @@ class ManyStrokesTests(JourneyCase):
         page.locator(".card", has_text="Weight").click()
         settle(page)
         sliced = self.pixels(page)
-        self.wait_for(lambda: page.locator(".standing").inner_text().startswith("kept"))
+        self.wait_for(lambda: page.locator(".status").inner_text().startswith("kept"))
         # A bench that is opened inks all at once, as it does not know yet how long that takes.
         page.reload()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         settle(page)
         np.testing.assert_array_equal(self.pixels(page), sliced)
 

@@ -50,7 +50,7 @@ class DeviceCase(JourneyCase):
 
     def open_brush(self, page, name):
         page.get_by_role("button", name=f"Open {name}", exact=True).click()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
         settle(page)
 
@@ -92,7 +92,7 @@ class OfflineTests(DeviceCase):
 
         self.way.away = False
         page.evaluate("window.dispatchEvent(new Event('online'))")
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         self.wait_for(lambda: Brush.objects.filter(name="Rope Ribbon 2", document__size=57.0).count() == 1)
         self.wait_for(lambda: ProofStroke.objects.count() == 1)
         self.assertEqual((Brush.objects.count(), Roll.objects.count()), (3, 2))
@@ -138,7 +138,7 @@ class OfflineTests(DeviceCase):
 
         self.way.away = False
         page.evaluate("window.dispatchEvent(new Event('online'))")
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         self.wait_for(lambda: Source.objects.filter(account=self.account).count() == 3)
         self.wait_for(lambda: ProofStroke.objects.count() == 1)
         gravels = Source.objects.filter(name__in=("gravel", "gravel 2"))

@@ -142,7 +142,7 @@ class PrepJourneyTests(JourneyCase):
         self.page.context.set_offline(True)
         self.choose("Blur")
         self.page.get_by_role("button", name="Radius: more").tap()
-        expect(self.page.locator(".standing")).to_contain_text("safe on this device")
+        expect(self.page.locator(".status")).to_contain_text("safe on this device")
         self.page.context.set_offline(False)
         self.page.close()
         self.page = self.browser.contexts[0].new_page()

@@ -71,7 +71,7 @@ class ShelfTests(JourneyCase):
         page.get_by_role("button", name="Show", exact=True).last.click()
         page.wait_for_url("**/rolls?named=Borrowed")
         page.locator(".pocket", has_text="Marram").locator(".slip").click()
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         self.wait_for(lambda: self.dark() > 300)
 
     def test_a_roll_is_lent_changed_and_taken_back(self):
@@ -85,8 +85,8 @@ class ShelfTests(JourneyCase):
         # Somebody else borrows it, and keeps it when it is taken back.
         other = Account.objects.create_user("tove", password="gull-and-kelp")
         self.client.force_login(other)
-        told = {"sha256": lot["sha256"]}
-        answer = self.client.post(f"/api/shelf/{lot['id']}/borrow", told, content_type="application/json")
+        body = {"sha256": lot["sha256"]}
+        answer = self.client.post(f"/api/shelf/{lot['id']}/borrow", body, content_type="application/json")
         self.wait_for(lambda: self.client.get(answer["Location"]).json()["state"] == "done", "the lot to be borrowed")
         add_brush(self.roll, "Barnacle")
         self.to_shelf()

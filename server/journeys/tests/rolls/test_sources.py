@@ -42,7 +42,7 @@ class SourcesJourneyTests(JourneyCase):
         return float(words[1]), float(words[3])
 
     def kept_source(self, name):
-        self.page.wait_for_function("document.querySelector('.standing')?.textContent.trim() === 'kept'")
+        self.page.wait_for_function("document.querySelector('.status')?.textContent.trim() === 'kept'")
         return Source.objects.get(account__isnull=False, name=name)
 
     def source_with(self, name, step):
@@ -112,7 +112,7 @@ class SourcesJourneyTests(JourneyCase):
         self.page.get_by_role("button", name="As shape").click()
         expect(self.page.get_by_text("is the brush's shape now")).to_be_visible()
         self.assertIn("/bench/", self.page.url)
-        self.page.wait_for_function("document.querySelector('.standing')?.textContent.startsWith('kept')")
+        self.page.wait_for_function("document.querySelector('.status')?.textContent.startsWith('kept')")
         brush = self.wait_for(lambda: self.roll.brushes.filter(document__tip="shapes").first())
         self.assertEqual((brush.document["tip"], len(brush.document["shapes"])), ("shapes", 1))
         ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(brush.picture_uses.get().picture.data))))

@@ -50,7 +50,7 @@ class SheetTests(SheetHands, JourneyCase):
         self.tray(page, "Words")
         self.wait_for(lambda: SheetStroke.objects.count() >= 2)
         settle(page)
-        page.wait_for_selector(".standing:has-text('kept')")
+        page.wait_for_selector(".status:has-text('kept')")
         word = SheetStroke.objects.count()
         for y in (0.55, 0.7, 0.85):
             self.stroke(page, 0.2, y, 0.8, y + 0.02)

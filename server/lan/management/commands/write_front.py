@@ -22,7 +22,7 @@ class Command(BaseCommand):
         """Write it."""
         pair = (tls / "server.pem", tls / "server-key.pem") if tls else None
         made = []
-        for i, told in enumerate(doors):
-            listen, behind = told.rsplit("=", 1)
+        for i, door in enumerate(doors):
+            listen, behind = door.rsplit("=", 1)
             made.append(Door(listen, int(behind), pair if i == 0 else None))
         self.stdout.write(str(write_front(folder, made)))

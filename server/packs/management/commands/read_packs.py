@@ -27,13 +27,13 @@ class Command(BaseCommand):
     def handle(self, *, folder: Path, **options):
         """Make the accounts that there are not, and read each one's pack: all or nothing."""
         try:
-            told = json.loads((folder / ACCOUNTS).read_text())
+            accounts = json.loads((folder / ACCOUNTS).read_text())
         except (OSError, ValueError):
             raise CommandError(f"{folder / ACCOUNTS} cannot be read. Name the folder that write_packs wrote.") from None
         if not Source.objects.filter(account=None).exists():
             ship_sources()
         with transaction.atomic():
-            for number, one in enumerate(told):
+            for number, one in enumerate(accounts):
                 account, _ = Account.objects.get_or_create(username=one.pop("username"), defaults=one)
                 with (folder / f"{number:05}{SUFFIX}").open("rb") as file:
                     report = read_pack(account, Packs(file))

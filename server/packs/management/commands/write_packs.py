@@ -28,8 +28,8 @@ class Command(BaseCommand):
         """Write the packs; the same content gives the same bytes."""
         folder.mkdir(parents=True, exist_ok=True)
         accounts = list(Account.objects.order_by("username"))
-        told = [{key: getattr(one, key) for key in TOLD} for one in accounts]
-        (folder / ACCOUNTS).write_text(json.dumps(told, indent=1, sort_keys=True))
+        rows = [{key: getattr(one, key) for key in TOLD} for one in accounts]
+        (folder / ACCOUNTS).write_text(json.dumps(rows, indent=1, sort_keys=True))
         for number, account in enumerate(accounts):
             with (folder / f"{number:05}{SUFFIX}").open("wb") as out:
                 write_pack(account, out, everything=True)

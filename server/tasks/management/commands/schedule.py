@@ -16,9 +16,9 @@ class Command(BaseCommand):
     def handle(self, *args, **options):
         """Note each command under its name."""
         for name in DAILY:
-            told = {
+            defaults = {
                 "func": "django.core.management.call_command",
                 "args": repr((name,)),
                 "schedule_type": Schedule.DAILY,
             }
-            Schedule.objects.get_or_create(name=name, defaults=told | {"next_run": timezone.now()})
+            Schedule.objects.get_or_create(name=name, defaults=defaults | {"next_run": timezone.now()})

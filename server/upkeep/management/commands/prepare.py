@@ -3,7 +3,7 @@
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 
-STEPS = (
+STEPS: tuple[tuple[str, dict], ...] = (
     ("migrate", {"verbosity": 0}),
     ("createcachetable", {}),
     ("ship_sources", {}),

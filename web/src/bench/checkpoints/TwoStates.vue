@@ -8,8 +8,8 @@ import { useBench } from "../useBench"
 
 const bench = useBench()
 const router = useRouter()
-const { standing, theirs } = bench.keeping
-const open = computed(() => standing.value === "conflict")
+const { status, theirs } = bench.keeping
+const open = computed(() => status.value === "conflict")
 
 interface Row {
   label: string

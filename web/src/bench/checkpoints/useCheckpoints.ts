@@ -85,12 +85,12 @@ export function useCheckpoints(store: Store, id: string, { row, brush, become }:
     if (brush.value) void store.write(make("change", brush.value).then(() => undefined))
   }
 
-  function returnTo(document: BrushDocument, told: string): void {
+  function returnTo(document: BrushDocument, sentence: string): void {
     const now = brush.value
     if (!now) return
     beforeChange()
     become(onSheetOf(document, now))
-    notice(told, { label: "Take it back", act: () => become(onSheetOf(now, now)) })
+    notice(sentence, { label: "Take it back", act: () => become(onSheetOf(now, now)) })
   }
 
   function goBack(checkpoint: StoredCheckpoint): void {

@@ -67,9 +67,9 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** What the stroke in hand was really told by its pointer. */
 const reported = computed(() => {
-  const told = traces.value?.hand.reported
-  if (!told || told.length < 2) return ""
-  const [least, most] = [Math.min(...told), Math.max(...told)]
+  const values = traces.value?.hand.reported
+  if (!values || values.length < 2) return ""
+  const [least, most] = [Math.min(...values), Math.max(...values)]
   if (most - least < 0.01) return `The stroke in hand reports one pressure only, ${percent(most)}.`
   return `The stroke in hand reports ${percent(least)} to ${percent(most)} pressure.`
 })

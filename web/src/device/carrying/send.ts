@@ -84,21 +84,21 @@ export class Sending {
     /** What the acts that went before in this very call were held for, by the things that they change. */
     const lost = new Map<string, string[]>()
     for (const [i, act] of acts.entries()) {
-      const told = answers[i]!
+      const answer = answers[i]!
       // A server that was set back lacks what this needs: that is given back to it first.
-      if (setBack && told.answer !== "done") continue
+      if (setBack && answer.answer !== "done") continue
       const along = [...changedBy(act), ...neededBy(act)].flatMap((one) => lost.get(one) ?? [])
-      if (told.answer === "gone") {
-        const things = (told.lost ?? []).map(({ thing }) => thing)
+      if (answer.answer === "gone") {
+        const things = (answer.lost ?? []).map(({ thing }) => thing)
         changedBy(act).forEach((one) => lost.set(one, things))
       }
       // An act that needs one that is held is held with it.
-      if (told.answer === "refused" && along.length > 0)
+      if (answer.answer === "refused" && along.length > 0)
         await store.doing([store.stuck], () => holdBack(store, act, [...new Set(along)]))
-      else if (told.answer === "refused") {
+      else if (answer.answer === "refused") {
         anyRefused = true
-        await this.hold(act, told.detail ?? message)
-      } else await answered(store, act, told)
+        await this.hold(act, answer.detail ?? message)
+      } else await answered(store, act, answer)
     }
     this.alone = false
     if (anyRefused) await standAsKept(store)

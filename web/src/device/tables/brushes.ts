@@ -63,7 +63,7 @@ export const brushes: Kind<StoredBrush> = {
   parent: { table: "rolls", field: "roll" },
   acts: { keep: "keepBrush", back: "putBrushBack", others: ["placeBrush", "markBrush", "takeBrush"] },
   needs: ({ roll }) => [roll as string | undefined],
-  read: (id, told) => ({ ...readDocument<KeptBrush>(told), id }),
+  read: (id, row) => ({ ...readDocument<KeptBrush>(row), id }),
   async keep(store, brush, base) {
     await noteBrush(store, brush.id, brush, base)
     if (base > 0) await notePlace(store, brush)

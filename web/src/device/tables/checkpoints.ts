@@ -32,7 +32,7 @@ export const checkpoints: Kind<StoredCheckpoint> = {
   parent: { table: "brushes", field: "brush" },
   acts: { keep: "keepCheckpoint", back: "putCheckpointBack", others: ["takeCheckpoint"] },
   needs: ({ brush }) => [brush as string | undefined],
-  read: (id, { made_at: madeAt, ...told }) => ({ ...told, id, madeAt }) as StoredCheckpoint,
+  read: (id, { made_at: madeAt, ...row }) => ({ ...row, id, madeAt }) as StoredCheckpoint,
   keep: noteCheckpoint,
   pictures: shownBy,
 }

@@ -11,7 +11,7 @@ export type Merge = "document" | "set" | "last"
 export type Gone = boolean | "for good"
 
 export type Body = Record<string, unknown>
-export type Told = Record<string, unknown>
+export type ServerRow = Record<string, unknown>
 
 export interface Row {
   id: string
@@ -39,7 +39,7 @@ export interface Kind<R extends Row = Row> {
   /** Things that must be there before an act can be done. */
   needs?: (body: Body) => (string | undefined)[]
   /** A row as the server tells it. */
-  read: (id: string, told: Told) => R
+  read: (id: string, row: ServerRow) => R
   /** Note all of a row as this device has it, for a server that lacks it or has it older; `base` is what that has. */
   keep: (store: Store, row: R, base: number) => Promise<void>
   /** Digests of the pictures that a row shows. */
@@ -54,8 +54,8 @@ export const actsOf = ({ acts: { keep, back, others = [] } }: Kind): string[] =>
 ]
 
 /** The fields that a document is told with, by the names that it has here. */
-export function readDocument<K>(told: Told): K {
-  const { kept_at: keptAt, used_at: usedAt, ...document } = told
+export function readDocument<K>(row: ServerRow): K {
+  const { kept_at: keptAt, used_at: usedAt, ...document } = row
   return { ...document, keptAt, ...(usedAt !== undefined && { usedAt }) } as K
 }
 

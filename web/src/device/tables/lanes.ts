@@ -23,12 +23,12 @@ export const lanes: Kind<StoredLane> = {
   keys: "id",
   merge: "set",
   acts: { keep: "keepLane", back: "putLaneBack", others: ["deleteLane", "takeLaneApart"] },
-  read: (id, told) => ({
+  read: (id, row) => ({
     id,
-    name: told.name as string,
-    set: told.set_name as string,
-    hidden: told.hidden as boolean,
-    position: told.position as number,
+    name: row.name as string,
+    set: row.set_name as string,
+    hidden: row.hidden as boolean,
+    position: row.position as number,
   }),
   keep: async (store, lane) =>
     noteLane(store, lane, await store.strokes.where("lane").equals(lane.id).primaryKeys()),

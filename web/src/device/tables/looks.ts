@@ -15,7 +15,7 @@ export const looks: Kind<Look> = {
   keys: "id, brush",
   merge: "set",
   acts: { keep: "keepLook" },
-  read: (id, told) => ({ ...told, id }) as unknown as Look,
+  read: (id, row) => ({ ...row, id }) as unknown as Look,
   keep: noteLook,
   pictures: shownBy,
 }

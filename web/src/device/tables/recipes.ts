@@ -20,6 +20,6 @@ export const recipes: Kind<StoredRecipe> = {
   keys: "id",
   merge: "set",
   acts: { keep: "keepRecipe", back: "putRecipeBack", others: ["forgetRecipe"] },
-  read: (id, told) => ({ id, name: told.name as string, steps: told.steps as StoredRecipe["steps"] }),
+  read: (id, row) => ({ id, name: row.name as string, steps: row.steps as StoredRecipe["steps"] }),
   keep: noteRecipe,
 }

@@ -22,6 +22,6 @@ export const rolls: Kind<StoredRoll> = {
   keys: "id",
   merge: "last",
   acts: { keep: "keepRoll", back: "putRollBack", others: ["takeRoll"] },
-  read: (id, told) => ({ ...told, id }) as StoredRoll,
+  read: (id, row) => ({ ...row, id }) as StoredRoll,
   keep: noteRoll,
 }

@@ -22,8 +22,8 @@ const inkedAs = ({ look, seed, layer = 0, size = null, ink, opacity }: SheetStro
 /** Note that a stroke of a sheet is kept. */
 export function noteSheetStroke(store: Store, stroke: SheetStroke): Promise<void> {
   const { sheet, erase, dries = false, samples } = stroke
-  const told = { sheet, kind: KIND[stroke.kind], erase, dries, samples, drawn_at: stroke.drawnAt }
-  return note(store, "keepSheetStroke", stroke.id, { ...inkedAs(stroke), ...told })
+  const body = { sheet, kind: KIND[stroke.kind], erase, dries, samples, drawn_at: stroke.drawnAt }
+  return note(store, "keepSheetStroke", stroke.id, { ...inkedAs(stroke), ...body })
 }
 
 export const sheetStrokes: Kind<StoredSheetStroke> = {
@@ -40,9 +40,9 @@ export const sheetStrokes: Kind<StoredSheetStroke> = {
     ...([sheet, look] as (string | undefined)[]),
     ...(inked as { look: string }[]).map((one) => one.look),
   ],
-  read: (id, { kind, samples, drawn_at: drawnAt, ...told }) =>
+  read: (id, { kind, samples, drawn_at: drawnAt, ...row }) =>
     storedStroke({
-      ...told,
+      ...row,
       id,
       kind: kindNumbered(kind as number),
       samples: fromBase64(samples as string),

@@ -41,7 +41,7 @@ export const sheets: Kind<StoredSheet> = {
   keys: "id",
   merge: "document",
   acts: { keep: "keepSheet", back: "putSheetBack", others: ["markSheet", "takeSheet"] },
-  read: (id, told) => ({ ...readDocument<KeptSheet>(told), id }),
+  read: (id, row) => ({ ...readDocument<KeptSheet>(row), id }),
   async keep(store, { id, name, note: words, document, usedAt }, base) {
     await noteSheet(store, id, { name, note: words, document }, base)
     await noteOpened(store, id, usedAt)

@@ -35,7 +35,7 @@ export const sources: Kind<StoredSource> = {
   keys: "id",
   merge: "document",
   acts: { keep: "keepSource", back: "putSourceBack", others: ["takeIn", "takeSource"] },
-  read: (id, told) => ({ ...readDocument<KeptSource>(told), id }),
+  read: (id, row) => ({ ...readDocument<KeptSource>(row), id }),
   keep: (store, source, base) => noteSource(store, source.id, source, base),
   pictures: ({ picture }) => [picture],
 }

@@ -26,7 +26,7 @@ export function strokeAlone(stored: StoredStroke): Omit<StoredStroke, "lane"> {
 /** Note that a stroke is kept; the carrier writes its samples as base64. */
 export function noteStroke(store: Store, stroke: StoredStroke): Promise<void> {
   const { erase, seed, brush, over = "", layer = 0, size = null, dries = false, samples } = stroke
-  const told = {
+  const body = {
     kind: KIND[stroke.kind],
     erase,
     seed,
@@ -37,7 +37,7 @@ export function noteStroke(store: Store, stroke: StoredStroke): Promise<void> {
     dries,
     samples,
   }
-  return note(store, "keepStroke", stroke.id, { ...told, drawn_at: stroke.drawnAt })
+  return note(store, "keepStroke", stroke.id, { ...body, drawn_at: stroke.drawnAt })
 }
 
 export const strokes: Kind<StoredStroke> = {
@@ -45,19 +45,19 @@ export const strokes: Kind<StoredStroke> = {
   keys: "id, brush, lane",
   merge: "set",
   acts: { keep: "keepStroke", back: "putStrokesBack", others: ["takeStrokes"] },
-  read: (id, told) => ({
+  read: (id, row) => ({
     id,
-    kind: kindNumbered(told.kind as number),
-    erase: told.erase as boolean,
-    seed: told.seed as number,
-    brush: (told.brush as string | null) ?? "",
-    over: told.over as string,
-    layer: told.layer as number,
-    size: told.size as number | null,
-    dries: told.dries as boolean,
-    samples: fromBase64(told.samples as string),
-    drawnAt: told.drawn_at as number,
-    lane: told.lane as string | null,
+    kind: kindNumbered(row.kind as number),
+    erase: row.erase as boolean,
+    seed: row.seed as number,
+    brush: (row.brush as string | null) ?? "",
+    over: row.over as string,
+    layer: row.layer as number,
+    size: row.size as number | null,
+    dries: row.dries as boolean,
+    samples: fromBase64(row.samples as string),
+    drawnAt: row.drawn_at as number,
+    lane: row.lane as string | null,
   }),
   keep: noteStroke,
 }

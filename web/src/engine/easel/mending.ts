@@ -19,9 +19,9 @@ export function changedJobs(
   const gone = was.filter((job) => !stays(job, after.get(keyOf(job))))
   const fresh = now.filter((job) => !stays(job, before.get(keyOf(job))))
   if ([...gone, ...fresh].some(({ dries }) => dries)) return undefined
-  const standing = (jobs: Job[], others: Map<string, Job>) =>
+  const jobKeys = (jobs: Job[], others: Map<string, Job>) =>
     jobs.flatMap((job) => (stays(job, others.get(keyOf(job))) ? keyOf(job) : []))
-  const [a, b] = [standing(was, after), standing(now, before)]
+  const [a, b] = [jobKeys(was, after), jobKeys(now, before)]
   return a.some((key, i) => key !== b[i]) ? undefined : { gone, fresh }
 }
 

@@ -43,7 +43,7 @@ const calling = ({ remote }: Launched, name: keyof WorkerApi, given: Given): Pro
 export class SecondWorker {
   private running?: Launched | undefined
   private asking = new Asking()
-  private told = new Map<keyof WorkerApi, Given>()
+  private given = new Map<keyof WorkerApi, Given>()
   private ends = 0
   private asked = 0
   private idle = 0
@@ -65,7 +65,7 @@ export class SecondWorker {
     const down = PEN.get(name)
     if (down !== undefined && this.running) void this.send(this.running, "penIsDown", [down])
     if (!SHARED.has(name)) return false
-    this.told.set(name, given)
+    this.given.set(name, given)
     if (this.running) void this.send(this.running, name, given)
     return true
   }
@@ -107,7 +107,7 @@ export class SecondWorker {
     )
     // Before anything that was asked of it, and waits for it to be ready.
     mine.ready.then(
-      () => this.told.forEach((given, name) => void calling(mine, name, given)),
+      () => this.given.forEach((given, name) => void calling(mine, name, given)),
       () => this.ended(mine),
     )
     return mine

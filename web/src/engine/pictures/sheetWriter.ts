@@ -74,7 +74,7 @@ export class SheetWriter {
     { document, strokes, looks }: SheetToWrite,
     { dpi, paper, underlay, guides, only }: Writing,
     wait: () => Promise<void>,
-    told: (share: number) => void,
+    tell: (share: number) => void,
   ): Promise<Written | undefined> {
     const mine = ++this.asker
     const scale = dpi / document.dpi
@@ -106,7 +106,7 @@ export class SheetWriter {
         const deep = Math.min(rows, height - top)
         const given = { width, deep, top, scale, margin, reaches, only }
         const done = await this.band(order, given, async (share) => {
-          told((top + deep * share) / height)
+          tell((top + deep * share) / height)
           await wait()
           return mine === this.asker
         })

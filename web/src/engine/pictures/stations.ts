@@ -1,27 +1,21 @@
 // Pictures of what each station does to the stroke in hand.
 import { type BrushDocument, type Input, type Mode, newLink } from "@/documents/brush"
 import { FLOATS, type Stroke, shifted } from "@/documents/stroke"
-import { CAUSES, DEFAULT_BRUSH, INPUTS, KIND, MM_PER_INCH, PAPERS, TAPERS_EACH } from "@/generated/layout"
+import {
+  CAUSES,
+  DEFAULT_BRUSH,
+  INPUTS,
+  KIND,
+  MM_PER_INCH,
+  PAPERS,
+  PICTURED_PAPER,
+  PICTURED_ROOM,
+  TAPERS_EACH,
+} from "@/generated/layout"
 import type { Vector } from "../memory/memory"
 import type { Module } from "../memory/module"
 import { bytesOf, readColumn } from "../memory/records"
-import {
-  WIDTH,
-  HEIGHT,
-  PAPER_WIDTH,
-  PAPER_HEIGHT,
-  ACROSS,
-  CROSS,
-  OVER_PAPER,
-  LIGHT_PATCH,
-  DARK_PATCH,
-  OVER_PATCHES,
-  WET_ACROSS,
-  WET_DOWN,
-  STRAIGHT,
-  CROSSING,
-  drawn,
-} from "./sampleStrokes"
+import { pictured, upright } from "./sampleStrokes"
 import { Screen } from "../easel/screen"
 import { Sheet } from "../easel/sheet"
 import type { Slots, Workspace } from "../easel/workspace"
@@ -107,6 +101,9 @@ const UNTAPERED = Object.assign(
 /** Nodes along the wedge: each step multiplies the size alike. */
 const WEDGE_STEPS = Array.from({ length: 9 }, (_, i) => i / 8)
 
+const [WIDTH, HEIGHT] = PICTURED_ROOM as [number, number]
+const [PAPER_WIDTH, PAPER_HEIGHT] = PICTURED_PAPER as [number, number]
+
 const HOLDS = ["paper", "stroke", "stamp", "line"]
 
 /** A stroke moved so that its middle lies at (x, y). */
@@ -190,15 +187,15 @@ export class StationPictures {
         return this.holds(sheet, { ...full, size: Math.min(size, 34) })
       case "tip": {
         const spacing = Math.max(1.12, Number(brush.spacing))
-        return this.middle(sheet, { ...full, spacing, steadying: "none" }, [STRAIGHT])
+        return this.middle(sheet, { ...full, spacing, steadying: "none" }, [pictured("straight")])
       }
       case "grain":
-        return this.middle(sheet, { ...full, opacity: 1 }, [ACROSS])
+        return this.middle(sheet, { ...full, opacity: 1 }, [pictured("across")])
       case "ink":
-        return this.middle(sheet, full, [CROSSING])
+        return this.middle(sheet, full, [pictured("crossing")])
       case "wet":
-        this.middle(sheet, { ...full, ink: brush.second_ink, second_share: 0 }, [WET_ACROSS])
-        return this.middle(sheet, full, [WET_DOWN])
+        this.middle(sheet, { ...full, ink: brush.second_ink, second_share: 0 }, [pictured("wet across")])
+        return this.middle(sheet, full, [pictured("wet down")])
       default: {
         const small = Math.min(STRIP_LARGEST, Number(brush.size))
         this.middle(sheet, { ...brush, size: small, steadying: which }, this.references, STRIP.height)
@@ -227,7 +224,7 @@ export class StationPictures {
       wetness: 0,
       mode: "normal",
     }
-    this.middle(sheet, alone as BrushDocument, [CROSSING])
+    this.middle(sheet, alone as BrushDocument, [pictured("crossing")])
     const { scale, width, height } = sheet
     const at = (x: number) =>
       sheet.inkAbout(Math.round(x * scale), Math.round(height / 2), Math.round(2 * scale))
@@ -238,13 +235,13 @@ export class StationPictures {
   /** The brush over a light patch and a dark one. */
   private overPatches(sheet: Sheet, brush: BrushDocument): void {
     const flat = { ...DEFAULT_BRUSH, size: PATCH_SIZE, responses: {}, tip: "broad nib", roundness: 1 }
-    for (const [ink, stroke] of [
-      [PATCHES.light, LIGHT_PATCH],
-      [PATCHES.dark, DARK_PATCH],
+    for (const [ink, key] of [
+      [PATCHES.light, "light patch"],
+      [PATCHES.dark, "dark patch"],
     ] as const) {
-      this.middle(sheet, { ...flat, ink } as unknown as BrushDocument, [stroke])
+      this.middle(sheet, { ...flat, ink } as unknown as BrushDocument, [pictured(key)])
     }
-    this.middle(sheet, brush, [OVER_PATCHES])
+    this.middle(sheet, brush, [pictured("over patches")])
   }
 
   /** The brush from the least to the greatest size of its range, standing upright. */
@@ -268,14 +265,15 @@ export class StationPictures {
     const still = { scatter_across: 0, scatter_along: 0, size_jitter: 0, angle_jitter: 0 }
     const bounds = { bounds_in: "% of size", thinnest: 0, thickest: 4 }
     sheet.setBrush({ ...alone, ...flat, ...tip, ...still, ...bounds, responses: { size } } as BrushDocument)
-    sheet.ink(drawn(60, (u) => [across / 2, long * (1 - u), 0.8]))
+    sheet.ink(upright(across, long))
   }
 
   /** The same pair of crossing strokes with each of the ways to hold the grain, side by side. */
   private holds(sheet: Sheet, brush: BrushDocument): void {
+    const cross = [pictured("bend"), pictured("over bend")]
     HOLDS.forEach((hold, i) => {
       const across = (i * WIDTH) / HOLDS.length
-      this.middle(sheet, { ...brush, grain_hold: hold }, CROSS, HEIGHT, across)
+      this.middle(sheet, { ...brush, grain_hold: hold }, cross, HEIGHT, across)
     })
   }
 
@@ -284,7 +282,7 @@ export class StationPictures {
     const pixels = (paper.width / MM_PER_INCH) * paper.dpi
     sheet.setBrush({ ...brush, steadying: "none" })
     this.module.call("enlarge", sheet.brush, PAPER_WIDTH / pixels)
-    sheet.ink(shifted(OVER_PAPER, 0, (sheet.height / sheet.scale - PAPER_HEIGHT) / 2))
+    sheet.ink(shifted(pictured("over paper"), 0, (sheet.height / sheet.scale - PAPER_HEIGHT) / 2))
   }
 
   /** Give the recorded strokes that the ways of steadying are compared on: a shaky one, and one with corners. */

@@ -61,7 +61,7 @@ export class ReadingsTaker {
   private counts: [number, number] = [0, 0]
   private step = -1
   private took = 0
-  private told = false
+  private reported = false
   private cost = 0
 
   constructor(
@@ -96,7 +96,7 @@ export class ReadingsTaker {
     this.sheet.setBrush(brush)
     this.step = 0
     this.took = 0
-    this.told = false
+    this.reported = false
   }
 
   get busy(): boolean {
@@ -121,9 +121,9 @@ export class ReadingsTaker {
       ...[this.images.records, cells, samples, this.work, this.step],
     )
     // Everything but the causes is known: it is told at once.
-    const first = !this.told && (this.step < 0 || this.step >= FIRST_CAUSE_STEP)
+    const first = !this.reported && (this.step < 0 || this.step >= FIRST_CAUSE_STEP)
     if (first) {
-      this.told = true
+      this.reported = true
       this.readSteadying()
       this.cost = this.timeInking()
     }

@@ -23,14 +23,14 @@ const offers = computed(() => {
     pxOf(postcard.width, "mm", postcard.dpi),
     pxOf(postcard.height, "mm", postcard.dpi),
   )
-  const told = (label: string, px: number) => {
+  const advice = (label: string, px: number) => {
     const fits = onStep(px, size.low, size.high, size.step)
     return { label, px: fits, says: `${fits} px, ${lengthOf(fits, "mm", sheet.dpi).toFixed(1)} mm` }
   }
   return [
-    told("As the brush has it", own),
-    told("Same on the paper as on a postcard", (own / postcard.dpi) * sheet.dpi),
-    told("Same to the sheet as to a postcard", (own * Math.hypot(sheet.width, sheet.height)) / across),
+    advice("As the brush has it", own),
+    advice("Same on the paper as on a postcard", (own / postcard.dpi) * sheet.dpi),
+    advice("Same to the sheet as to a postcard", (own * Math.hypot(sheet.width, sheet.height)) / across),
   ]
 })
 

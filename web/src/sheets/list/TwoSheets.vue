@@ -4,22 +4,22 @@ import { useRouter } from "vue-router"
 import TwoStatesDialog from "@/parts/TwoStatesDialog.vue"
 import { useSheet } from "../useSheet"
 
-const { standing } = useSheet()
+const { status } = useSheet()
 const router = useRouter()
 
 async function both(): Promise<void> {
-  const copy = await standing.keepBoth()
+  const copy = await status.keepBoth()
   if (copy) await router.push(`/sheets/${copy}`)
 }
 </script>
 
 <template>
   <TwoStatesDialog
-    :open="standing.theirs.value !== undefined"
+    :open="status.theirs.value !== undefined"
     what="sheet"
-    :rows="standing.differences.value"
-    @mine="standing.keepMine()"
-    @theirs="standing.takeTheirs()"
+    :rows="status.differences.value"
+    @mine="status.keepMine()"
+    @theirs="status.takeTheirs()"
     @both="both"
   >
     Nothing is lost: what was drawn on either device lies on it, and both ways in which it is laid out are

@@ -32,7 +32,7 @@ export function useInkedWith(
   /** Looks that no stroke which is kept has yet. */
   const fresh = shallowRef<Look[]>([])
   const all = computed(() => new Map([...looks.value, ...fresh.value].map((one) => [one.id, one])))
-  let told: Documents = {}
+  let sent: Documents = {}
 
   /** Documents by look: where the sheet follows, its brush as it is now. */
   const inkedWith = computed(() => {
@@ -49,8 +49,8 @@ export function useInkedWith(
   })
 
   watch(inkedWith, (now) => {
-    if (isSame(now, told)) return
-    told = now
+    if (isSame(now, sent)) return
+    sent = now
     tell({ looks: toRaw(now) })
   })
 
@@ -58,8 +58,8 @@ export function useInkedWith(
   function use(look: Look): void {
     if (all.value.has(look.id)) return
     fresh.value = [...fresh.value, look]
-    told = { ...inkedWith.value, [look.id]: look.document }
-    tell({ looks: toRaw(told) })
+    sent = { ...inkedWith.value, [look.id]: look.document }
+    tell({ looks: toRaw(sent) })
   }
 
   return {
@@ -77,8 +77,8 @@ export function useInkedWith(
     /** All of it as a sheet is laid on the easel with. */
     async begin(): Promise<Documents> {
       looks.value = await store.looks.toArray()
-      told = inkedWith.value
-      return toRaw(told)
+      sent = inkedWith.value
+      return toRaw(sent)
     },
   }
 }

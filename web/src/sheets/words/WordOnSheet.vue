@@ -12,7 +12,7 @@ const sheet = useSheet()
 const { hand, document } = sheet
 const { wish, place, laid, missing, endsAt, ruled, put, take } = useWord(sheet, () => props.active)
 const without = computed(() => (ruled.value ? ["x_height"] : []))
-const beyond = computed(() => endsAt.value > (document.value?.width ?? Infinity))
+const tooWide = computed(() => endsAt.value > (document.value?.width ?? Infinity))
 
 /** Where the finger took the word, from its first letter. */
 let held: [number, number] = [0, 0]
@@ -38,7 +38,7 @@ defineExpose({ grab })
       <p v-if="missing" class="said" role="status">
         Left out, since no letter is drawn for it: {{ [...missing].join(" ") }}
       </p>
-      <p v-else-if="beyond" class="said" role="status">
+      <p v-else-if="tooWide" class="said" role="status">
         The line is longer than the paper. Make it smaller, or break it into two.
       </p>
       <p v-else class="hm-small">

@@ -6,7 +6,7 @@ import numpy as np
 from numba import float32, int32, void
 
 from ...base.registry import array, helper, kernel
-from .repeat import period_of, tile_is_told
+from .repeat import period_of, shows_tiling
 from .seam import GROW, REPEAT, band_of, score
 
 FIGURES = np.dtype(
@@ -135,7 +135,7 @@ def measure_source(image, width, height, grain, largest, closed, cuts, scratch, 
     if closed != OPEN:
         f.seam_across = max(f.seam_across, max(cuts[2], cuts[0] / max(cuts[1], LEAST_NEAR)))
         f.seam_down = max(f.seam_down, max(cuts[5], cuts[3] / max(cuts[4], LEAST_NEAR)))
-    f.repeat = tile_is_told(image, width, height) if grain else float32(0)
+    f.repeat = shows_tiling(image, width, height) if grain else float32(0)
     most, border, total = 0.0, 0.0, 0.0
     black = white = 0
     least_ink, most_ink = 1.0, 0.0

@@ -90,8 +90,8 @@ def misfit(picture, tile, patch):
 @helper
 def share_beside(path, at, along, far, size):
     """How much of a patch shows at a place beside one of its cuts, 0..1. `far` counts from its far side."""
-    beyond = float32(at if not far else size - 1 - at) - path[along]
-    return min(ONE, max(float32(0), beyond / float32(2.0 * FEATHER) + float32(0.5)))
+    past = float32(at if not far else size - 1 - at) - path[along]
+    return min(ONE, max(float32(0), past / float32(2.0 * FEATHER) + float32(0.5)))
 
 
 @helper

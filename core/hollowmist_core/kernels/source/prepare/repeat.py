@@ -146,7 +146,7 @@ def straighten(image, out, side, lines, step, line_step, size, spans):
 
 
 @helper
-def tile_is_told(image, width, height):
+def shows_tiling(image, width, height):
     """How plainly a tile is told from the next when it is laid many times, 0..1.
 
     The part of its variation that lies between the means of 8 x 8 patches: marks that large repeat in rows.

@@ -5,7 +5,7 @@ import type { Store } from "@/device/store"
 import type { KeptSheet, StoredSheet } from "@/device/tables/sheets"
 import { sheetDifferences, type SheetDifference } from "@/documents/sheetDifferences"
 
-export function useSheetStanding(store: Store, row: ShallowRef<StoredSheet | undefined>) {
+export function useSheetStatus(store: Store, row: ShallowRef<StoredSheet | undefined>) {
   const theirs: ComputedRef<KeptSheet | undefined> = computed(() => row.value?.theirs)
   const differences = computed((): SheetDifference[] =>
     row.value && theirs.value ? sheetDifferences(row.value.document, theirs.value.document) : [],
