@@ -120,6 +120,7 @@ def image_brush() -> tuple[dict, dict, dict]:
 class SpeedCase(JourneyCase):
     """The measurements that need the browser, on the real bench."""
 
+    flags = ()
     brushes = {
         "Rope Ribbon": {**POINTED, "size": 24.0},
         "Twelve": {

@@ -7,16 +7,34 @@ from typing import Any
 from .browser import settle
 
 
+NEUTRAL = ("/pen-fitting", ".fields")
+"""A place that has little to show, and what is there once it shows."""
+
+_FOLLOW = """(path) => {
+  history.pushState(null, "", path)
+  dispatchEvent(new PopStateEvent("popstate", { state: null }))
+}"""
+
+
 @dataclass
 class Stage:
     """A page that is signed in to the demo account, and where the server is."""
 
     page: Any
     url: str
+    opened: bool = False
+    """Whether the application is open on it: then one goes on from place to place, as people do."""
 
     def go(self, path: str, ready: str) -> None:
         """Go to a place and wait for a part of it."""
-        self.page.goto(self.url + path)
+        if not self.opened:
+            self.page.goto(self.url + path)
+            self.opened = True
+        else:
+            # By way of another, so that nothing of the view before is taken for a part of this one.
+            for one, part in (NEUTRAL, (path, ready)):
+                self.page.evaluate(_FOLLOW, one)
+                self.page.wait_for_selector(part)
         self.page.wait_for_selector(ready)
 
     def tap(self, role: str, name: str, exact: bool = True, within: str = "body") -> None:

@@ -172,10 +172,10 @@ def _lost_above(kind: Kind, row) -> list[Lost]:
     return _lost_above(parent, above) + own
 
 
-def _needed(bodies: dict, path: str) -> set:
+def _needed(body: dict, path: str) -> set:
     """The ids that a field of a body names."""
     field, _, inner = path.partition(".")
-    value = bodies.get(field)
+    value = body.get(field)
     values = [one[inner] for one in value or ()] if inner else [value]
     return {one for one in values if one is not None}
 

@@ -47,9 +47,13 @@ class LayoutTests(DemoCase):
             frames(stage.page, 15)
         return False
 
+    def light(self, stage, theme):
+        """Show a page in a light."""
+        stage.page.evaluate("(theme) => (document.documentElement.dataset.theme = theme)", theme)
+
     def serious(self, stage, view, theme):
         """Serious faults that axe-core finds in a view."""
-        stage.page.evaluate("(theme) => (document.documentElement.dataset.theme = theme)", theme)
+        self.light(stage, theme)
         # Colours move to a theme's over a moment.
         stage.settle()
         found = Axe().run(stage.page).response["violations"]
@@ -68,18 +72,30 @@ class LayoutTests(DemoCase):
             self.account.hand = hand
             self.account.save(update_fields=["hand"])
             device = self.device(WINDOWS[0])
+            stage = None
             for at in range(number, len(VIEWS), len(HANDS)):
-                wrong += self.looked_at(VIEWS[at], device, at)
+                view = VIEWS[at]
+                if view.leaves or not view.signed_in:
+                    own = self.stage(WINDOWS[0], view.signed_in)
+                    wrong += self.looked_at(view, own, at)
+                    own.page.context.close()
+                    continue
+                stage = stage or self.stage(WINDOWS[0], device=device)
+                found = self.looked_at(view, stage, at)
+                if found:
+                    # What it left behind is no fault of those after it.
+                    stage.page.close()
+                    stage = None
+                wrong += found
             device.close()
         if wrong:
             self.fail("\n".join(wrong))
 
-    def looked_at(self, view, device, number):
+    def looked_at(self, view, stage, number):
         """What is wrong with a view in all windows and lights that it is looked at in."""
-        own = view.leaves or not view.signed_in
-        stage = self.stage(WINDOWS[0], view.signed_in, device=None if own else device)
         try:
             view.show(stage)
+            before = stage.page.evaluate("document.documentElement.dataset.theme")
             wrong = []
             for window in (*WINDOWS, *([NARROW] if view.narrow else [])):
                 wrong += self.audited(stage, view, window)
@@ -87,11 +103,10 @@ class LayoutTests(DemoCase):
             # A place's first view is seen in every light, its other views in one each.
             for theme in THEMES if view.picture else (THEMES[number // len(HANDS) % len(THEMES)],):
                 wrong += self.serious(stage, view, theme)
+            self.light(stage, before)
             return wrong
         except PlaywrightError as error:
             return [f"{view.name} cannot be come to: {str(error)[:300]}"]
-        finally:
-            (stage.page.context if own else stage.page).close()
 
     def faults(self, name, style, window=(1280, 800)):
         """What the audit says of a view in which a fault was planted as a style."""

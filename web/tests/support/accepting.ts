@@ -97,7 +97,7 @@ export class ActsServer {
   }
 
   /** Why an act is not done, if so. */
-  private existing({ kind, thing, base, body }: SentAct): object | undefined {
+  private refusal({ kind, thing, base, body }: SentAct): object | undefined {
     const [table, does] = TABLE_OF.get(kind) ?? []
     if (!table || does === "take" || kind === "markBrush" || kind === "markSheet") return undefined
     const known = this.rows.get(thing)
@@ -204,7 +204,7 @@ export class ActsServer {
     const known = this.answers.get(act.id)
     if (known) return known
     const detail = this.refused[act.kind]
-    const other = detail ? { answer: "refused", detail } : this.existing(act)
+    const other = detail ? { answer: "refused", detail } : this.refusal(act)
     if (!other) this.done.push(act)
     const answer = { id: act.id, ...(other ?? { answer: "done", ...this.doIt(act) }) }
     this.answers.set(act.id, answer)
