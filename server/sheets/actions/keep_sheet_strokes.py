@@ -6,7 +6,7 @@ from ..models import SheetStroke
 
 
 def keep_sheet_strokes(account, strokes: list) -> None:
-    """Keep strokes, (id, told) each, under the ids that their device gave them; `told` are fields of `SheetStroke`.
+    """Keep strokes, (id, fields) each, under the ids that their device gave them; `fields` are those of `SheetStroke`.
 
     Raises as `keep_recorded` does.
     """
