@@ -142,15 +142,16 @@ def note_problems(page, problems: list[str]) -> None:
     page.on("pageerror", lambda error: problems.append(error.stack or str(error)))
 
 
-def settle(page) -> None:
+def settle(page, still: int = STILL) -> None:
     """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves.
 
-    A page that is looked at before it rests shows anything: one that never does is a failure of its own.
+    It is to rest for `still` frames on end. One that is looked at before it rests shows anything; one that never does is
+    a failure of its own.
     """
     while True:
         try:
             # Evaluated, since Playwright's own waiting takes a promise itself for true.
-            moves = page.evaluate(_RESTS, [STILL, PATIENCE * 1000])
+            moves = page.evaluate(_RESTS, [still, PATIENCE * 1000])
             break
         except PlaywrightError as error:
             # It went elsewhere meanwhile: there it is to rest.

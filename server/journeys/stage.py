@@ -6,7 +6,6 @@ from typing import Any
 
 from .browser import settle
 
-
 NEUTRAL = ("/pen-fitting", ".fields")
 """A place that has little to show, and what is there once it shows."""
 
@@ -41,10 +40,10 @@ class Stage:
         """Tap a control by its role and name."""
         self.page.locator(within).get_by_role(role, name=name, exact=exact).first.click()
 
-    def settle(self) -> None:
+    def settle(self, *still: int) -> None:
         """Wait until all of the account is on the device, and nothing moves any more."""
         self.page.wait_for_function("!document.querySelector('[data-fetching]')")
-        settle(self.page)
+        settle(self.page, *still)
 
 
 @dataclass(frozen=True)

@@ -18,6 +18,8 @@ WINDOWS = ((1280, 800), (1024, 768), (800, 1280))
 NARROW = (640, 900)
 THEMES = ("fog", "daylight", "lamp")
 HANDS = ("right", "left")
+FEW = 5
+"""Frames for which a view is to rest that only changes its window or its light."""
 
 
 def darkest(shot: bytes) -> float:
@@ -33,7 +35,7 @@ class LayoutTests(DemoCase):
     def audited(self, stage, view, window):
         """What is wrong with a view in a window."""
         stage.page.set_viewport_size({"width": window[0], "height": window[1]})
-        stage.settle()
+        stage.settle(FEW)
         found = stage.page.evaluate(AUDIT)
         found += [f"no ink on {selector}" for selector in view.ink if not self.comes_to_ink(stage, selector)]
         return [f"{view.name} at {window[0]}x{window[1]}: {one}" for one in found]
@@ -55,7 +57,7 @@ class LayoutTests(DemoCase):
         """Serious faults that axe-core finds in a view."""
         self.light(stage, theme)
         # Colours move to a theme's over a moment.
-        stage.settle()
+        stage.settle(FEW)
         found = Axe().run(stage.page).response["violations"]
         return [
             f"{view.name} in {theme}: {one['id']} ({one['help']}): {node['html'][:120]}"
