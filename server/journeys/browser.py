@@ -145,7 +145,7 @@ def note_problems(page, problems: list[str]) -> None:
 def settle(page, still: int = STILL) -> None:
     """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves.
 
-    It is to rest for `still` frames on end. One that is looked at before it rests shows anything; one that never does is
+    It is to rest for `still` frames on end. One that is looked at before shows anything; one that never rests is
     a failure of its own.
     """
     while True:
