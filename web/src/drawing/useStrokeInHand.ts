@@ -77,8 +77,8 @@ export function useStrokeInHand<P extends Pen>(acts: StrokeActs<P>) {
     line.end()
     const own = () => drawnOf(lifted)
     try {
-      const [stroke] = await Promise.all(easels.map((easel) => orEnded(api.up(easel, id), own)))
-      const drawn = (stroke ?? (lifted.generation === generation.value ? undefined : own())) as
+      const [inked] = await Promise.all(easels.map((easel) => orEnded(api.up(easel, id), own)))
+      const drawn = (inked ?? (lifted.generation === generation.value ? undefined : own())) as
         (KeptStroke & P) | undefined
       if (!drawn) return
       acts.drew(drawn)

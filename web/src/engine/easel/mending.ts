@@ -19,9 +19,9 @@ export function changedJobs(
   const gone = was.filter((job) => !stays(job, after.get(keyOf(job))))
   const fresh = now.filter((job) => !stays(job, before.get(keyOf(job))))
   if ([...gone, ...fresh].some(({ dries }) => dries)) return undefined
-  const jobKeys = (jobs: Job[], others: Map<string, Job>) =>
+  const staying = (jobs: Job[], others: Map<string, Job>) =>
     jobs.flatMap((job) => (stays(job, others.get(keyOf(job))) ? keyOf(job) : []))
-  const [a, b] = [jobKeys(was, after), jobKeys(now, before)]
+  const [a, b] = [staying(was, after), staying(now, before)]
   return a.some((key, i) => key !== b[i]) ? undefined : { gone, fresh }
 }
 

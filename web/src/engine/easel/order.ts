@@ -82,9 +82,9 @@ export class Order {
       ...[{ at: given.at, length: strokes.length }, laid, { at: out.at, length: most }],
     )
     const brushes = [...looks.keys()]
-    const jobs32 = memory.i32(out)
+    const numbers = memory.i32(out)
     const jobs = Array.from({ length: count }, (_, i): Job<T> => {
-      const [what, number, which, look] = jobs32.subarray(i * WORDS.job)
+      const [what, number, which, look] = numbers.subarray(i * WORDS.job)
       const stroke = strokes[number!]!
       return { stroke, which: which!, dries: what === DRY, brush: inkedBy(stroke, brushes[look!]!) }
     })
