@@ -5,6 +5,7 @@ from django.contrib.auth import authenticate, login, logout, update_session_auth
 from django.core.exceptions import ValidationError as ModelError
 from django.middleware.csrf import get_token
 from drf_spectacular.utils import extend_schema
+from hollowmist.checked import checked
 from rest_framework.exceptions import Throttled, ValidationError
 from rest_framework.permissions import AllowAny
 from rest_framework.response import Response
@@ -86,12 +87,6 @@ class Guarded(APIView):
     throttle_classes = [ScopedRateThrottle]
     throttle_scope = "doors"
 
-    def checked(self, kind, request) -> dict:
-        """What was sent, checked."""
-        given = kind(data=request.data)
-        given.is_valid(raise_exception=True)
-        return given.validated_data
-
 
 class PasswordView(Guarded):
     """The password of who is signed in."""
@@ -99,7 +94,7 @@ class PasswordView(Guarded):
     @extend_schema(request=PasswordSerializer, responses=SessionSerializer)
     def put(self, request):
         """Another one. This device stays signed in; all others are signed out."""
-        data = self.checked(PasswordSerializer, request)
+        data = checked(PasswordSerializer, request.data)
         try:
             change_password(request.user, **data)
         except ModelError as error:
@@ -114,7 +109,7 @@ class ClosingView(Guarded):
     @extend_schema(request=ClosingSerializer, responses=SessionSerializer)
     def post(self, request):
         """Let go of the account that is signed in, with all its work, for good."""
-        data = self.checked(ClosingSerializer, request)
+        data = checked(ClosingSerializer, request.data)
         try:
             close_account(request.user, data["password"])
         except ModelError as error:

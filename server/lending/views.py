@@ -3,6 +3,7 @@
 from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
+from hollowmist.checked import checked
 from hollowmist.refusal import Refused
 from hollowmist_core.formats.pack import MEDIA_TYPE
 from rest_framework import status
@@ -21,13 +22,6 @@ from .serializers import BorrowSerializer, LoanSerializer, LotSerializer, Search
 A_PICTURE = {(200, "image/png"): OpenApiResponse(OpenApiTypes.BINARY)}
 A_PACK = {(200, MEDIA_TYPE): OpenApiResponse(OpenApiTypes.BINARY)}
 A_DAY = {"Cache-Control": "private, max-age=86400"}
-
-
-def checked(kind: type, data) -> dict:
-    """What was asked, checked."""
-    serializer = kind(data=data)
-    serializer.is_valid(raise_exception=True)
-    return serializer.validated_data
 
 
 def _borrowed(request, lot, look: bool) -> Response:

@@ -6,6 +6,7 @@ from django.conf import settings
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from hollowmist.bounds import BoundedUpload, FileBody, file_of
+from hollowmist.checked import checked
 from hollowmist_core.formats.pack import json_schema
 from rest_framework import serializers
 from rest_framework.permissions import AllowAny
@@ -35,7 +36,7 @@ class PacksView(BoundedUpload, APIView):
 
         Stopped, nothing of it comes in.
         """
-        arguments = _checked(ReadQuerySerializer, request)
+        arguments = _asked_for(ReadQuerySerializer, request)
         with file_of(request) as file:
             return asked(request.user, "read pack", arguments, file)
 
@@ -49,14 +50,12 @@ class WrittenPacksView(APIView):
     @extend_schema(parameters=[PackQuerySerializer], request=None, responses=ASKED)
     def post(self, request):
         """Have a pack written of rolls, of single brushes, or of everything of one's own."""
-        return asked(request.user, "write pack", _checked(PackQuerySerializer, request))
+        return asked(request.user, "write pack", _asked_for(PackQuerySerializer, request))
 
 
-def _checked(kind: type[serializers.Serializer], request) -> dict:
+def _asked_for(kind: type[serializers.Serializer], request) -> dict:
     """What a query asks for, as JSON."""
-    query = kind(data=_lists(request.query_params))
-    query.is_valid(raise_exception=True)
-    return json.loads(json.dumps(query.validated_data, default=str))
+    return json.loads(json.dumps(checked(kind, _lists(request.query_params)), default=str))
 
 
 def _lists(params) -> dict:

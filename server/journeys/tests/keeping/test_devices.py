@@ -113,7 +113,7 @@ class Befalling:
 
 
 WEB = Path(__file__).parents[4] / "web"
-RUNS, ACTS = int(os.environ.get("HOLLOWMIST_FAULTY_RUNS", "6")), 500
+RUNS, ACTS = int(os.environ.get("HOLLOWMIST_FAULTY_RUNS", "3")), 500
 
 
 @tag("browser")
