@@ -9,7 +9,7 @@ import subprocess
 import sys
 from unittest import TestCase
 
-CASES = os.environ.get("HOLLOWMIST_FUZZ_CASES", "100")
+CASES = os.environ.get("HOLLOWMIST_FUZZ_CASES", "300")
 
 
 class FuzzTests(TestCase):
