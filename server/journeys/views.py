@@ -109,6 +109,15 @@ def drawn_on(stage: Stage) -> None:
     stage.page.wait_for_selector(".clear")
 
 
+def first_steps(stage: Stage) -> None:
+    """The bench as somebody new finds it, at the third of the first steps."""
+    stage.go("/pen-fitting", ".fields")
+    stage.page.evaluate("localStorage.setItem('first steps', '2')")
+    stage.page.reload()
+    bench(stage)
+    stage.page.wait_for_selector(".first-step")
+
+
 def conflict(stage: Stage) -> None:
     """A brush that was changed on two devices."""
     bench(stage)
@@ -328,6 +337,7 @@ VIEWS = (
     View("bench", bench, "bench", (*CARDS, ".card canvas")),
     View("bench, upright", bench, "bench-upright", (*CARDS, ".card canvas"), size=(800, 1280)),
     View("bench, a stroke of one's own", drawn_on, ink=CARDS, leaves=True),
+    View("bench, first steps", first_steps, ink=CARDS, leaves=True),
     View("bench, name", naming),
     View("bench, conflict", conflict, leaves=True),
     View("bench, missing", missing),

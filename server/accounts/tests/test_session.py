@@ -31,10 +31,10 @@ class SessionTests(TestCase):
         self.assertEqual(answer.status_code, 400)
         self.assertIn("try again", str(answer.json()))
 
-    def test_a_new_account_starts_with_a_roll_and_a_brush(self):
+    def test_a_new_account_starts_with_a_roll_and_two_brushes(self):
         answer = self.post("/api/accounts", username="tove", password="gull-and-kelp")
         self.assertEqual(answer.status_code, 200)
-        self.assertEqual(Brush.objects.filter(roll__account__username="tove").count(), 1)
+        self.assertEqual(Brush.objects.filter(roll__account__username="tove").count(), 2)
 
     def test_taken_names_and_weak_passwords_are_refused_by_field(self):
         self.assertIn("taken", str(self.post("/api/accounts", username="maren", password="gull-and-kelp").json()))

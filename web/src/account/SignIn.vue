@@ -4,8 +4,10 @@ import { ref } from "vue"
 import { useRoute, useRouter } from "vue-router"
 import InkedLine from "./InkedLine.vue"
 import { useSession } from "@/device/useSession"
+import { useWalk } from "@/frame/useWalk"
 
 const session = useSession()
+const walk = useWalk()
 const router = useRouter()
 const route = useRoute()
 const username = ref("")
@@ -22,7 +24,9 @@ async function enter() {
   busy.value = true
   problem.value = await session.enter(username.value.trim(), password.value, fresh.value)
   busy.value = false
-  if (session.account) await router.replace(String(route.query.to ?? "/rolls"))
+  if (!session.account) return
+  if (fresh.value) walk.begin()
+  await router.replace(fresh.value ? "/first" : String(route.query.to ?? "/rolls"))
 }
 
 function turn() {

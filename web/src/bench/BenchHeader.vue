@@ -43,10 +43,13 @@ const worry = computed(
   <PlaceBar :trays="TRAYS" :open="open" :says="says" :worry="worry" @tray="emit('tray', $event)">
     <template #where>
       <RouterLink to="/rolls" class="hm-quiet crumb">Rolls</RouterLink>
-      <ChevronRight :size="16" class="step" />
-      <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="hm-quiet crumb">{{
-        roll.name
-      }}</RouterLink>
+      <ChevronRight :size="16" class="step middle" />
+      <RouterLink
+        v-if="roll"
+        :to="{ path: '/rolls', query: { open: roll.id } }"
+        class="hm-quiet crumb middle"
+        >{{ roll.name }}</RouterLink
+      >
       <ChevronRight :size="16" class="step" />
       <button v-if="bench.state.value" type="button" class="hm-quiet crumb name" @click="emit('name')">
         {{ bench.state.value.name }}
@@ -91,11 +94,8 @@ const worry = computed(
   .clock {
     display: none;
   }
-}
-/* Where there is room for the icons alone. */
-@media (max-width: 1200px) {
   .word {
-    display: none;
+    font-size: 14px;
   }
 }
 </style>

@@ -26,6 +26,7 @@ import ResponseGrid from "./responses/ResponseGrid.vue"
 import { STATIONS, type Station } from "./stations/stations"
 import TwoStates from "./checkpoints/TwoStates.vue"
 import VariationsTray from "./VariationsTray.vue"
+import StepNote from "./walk/StepNote.vue"
 import { makeBench, provideBench } from "./useBench"
 import { useBenchKeys } from "./useBenchKeys"
 
@@ -133,6 +134,7 @@ function openReading(key: ReadingKey | undefined): void {
       :note="bench.state.value.note"
       @take="bench.rename"
     />
+    <StepNote :tray="reading ?? open" />
     <TwoStates />
     <div
       v-if="bench.failed.value || status === 'missing' || status === 'gone'"

@@ -81,9 +81,21 @@ const emit = defineEmits<{ tray: [key: Key] }>()
 .space {
   flex: 1;
 }
-/* Where there is room for the icons alone. */
-@media (max-width: 1200px) {
+/* Where the room is narrow the words stand below their icons. */
+@media (max-width: 1400px) {
+  .bar > .hm-quiet:has(.word),
+  :slotted(.hm-quiet:has(.word)) {
+    flex-direction: column;
+    gap: 0;
+    padding: 0 6px;
+    line-height: 1.2;
+  }
   .word {
+    font-size: 14px;
+  }
+}
+@media (max-width: 1000px) {
+  :slotted(.middle) {
     display: none;
   }
 }

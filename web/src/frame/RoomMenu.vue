@@ -13,9 +13,11 @@ import { useFingers } from "@/drawing/useFingers"
 import AccountDialog from "./AccountDialog.vue"
 import MakerDialog from "./MakerDialog.vue"
 import PocketsDialog from "./PocketsDialog.vue"
+import { useWalk } from "./useWalk"
 import WhatWaits from "./WhatWaits.vue"
 
 const session = useSession()
+const walk = useWalk()
 const THEMES = [
   { value: "fog", label: "fog" },
   { value: "daylight", label: "daylight" },
@@ -107,6 +109,7 @@ async function write(): Promise<void> {
         Maker: what goes out with your packs
       </button>
       <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
+      <RouterLink to="/first" class="hm-quiet out" @click="walk.begin()">First steps</RouterLink>
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
       <button type="button" class="hm-quiet out" @click="account = true">Account and password</button>
       <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
