@@ -77,7 +77,7 @@ class DoorTests(TestCase):
     def test_what_is_long_deleted_is_let_go_of(self):
         open_account("tove", "gull-and-kelp-and-slate")
         long_ago = timezone.now() - timedelta(days=31)
-        brush = Brush.objects.get()
+        brush = Brush.objects.first()
         stroke = {"account": self.account, "kind": 0, "seed": 1, "samples": b"", "drawn_at": 1}
         kept = ProofStroke.objects.create(**stroke, deleted_at=timezone.now())
         ProofStroke.objects.create(**stroke, deleted_at=long_ago)

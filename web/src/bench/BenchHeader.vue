@@ -40,16 +40,13 @@ const worry = computed(
 </script>
 
 <template>
-  <PlaceBar :trays="TRAYS" :open="open" :says="says" :worry="worry" @tray="emit('tray', $event)">
+  <PlaceBar class="bar" :trays="TRAYS" :open="open" :says="says" :worry="worry" @tray="emit('tray', $event)">
     <template #where>
       <RouterLink to="/rolls" class="hm-quiet crumb">Rolls</RouterLink>
-      <ChevronRight :size="16" class="step middle" />
-      <RouterLink
-        v-if="roll"
-        :to="{ path: '/rolls', query: { open: roll.id } }"
-        class="hm-quiet crumb middle"
-        >{{ roll.name }}</RouterLink
-      >
+      <ChevronRight :size="16" class="step" />
+      <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="hm-quiet crumb">{{
+        roll.name
+      }}</RouterLink>
       <ChevronRight :size="16" class="step" />
       <button v-if="bench.state.value" type="button" class="hm-quiet crumb name" @click="emit('name')">
         {{ bench.state.value.name }}
@@ -96,6 +93,16 @@ const worry = computed(
   }
   .word {
     font-size: 14px;
+  }
+}
+/* Upright, the doors stand in a row of their own, with their words. */
+@media (max-width: 1000px) {
+  .bar {
+    flex-wrap: wrap;
+    align-content: center;
+  }
+  .bar :deep(.space) {
+    flex: 1 0 100%;
   }
 }
 </style>

@@ -161,11 +161,12 @@ function openReading(key: ReadingKey | undefined): void {
 
 <style scoped>
 .bench {
+  --bar: 52px;
   position: relative;
   display: grid;
   height: 100%;
   grid-template-columns: 64px minmax(0, 1fr);
-  grid-template-rows: 52px minmax(0, 1fr) auto auto auto 120px;
+  grid-template-rows: var(--bar) minmax(0, 1fr) auto auto auto 120px;
   grid-template-areas: "head head" "side proof" "side pen" "side readings" "side tray" "side path";
 }
 .bench.hand-left {
@@ -173,7 +174,7 @@ function openReading(key: ReadingKey | undefined): void {
   grid-template-areas: "head head" "proof side" "pen side" "readings side" "tray side" "path side";
 }
 .bench.opened {
-  grid-template-rows: 52px minmax(0, 1fr) auto auto var(--tray) 53px;
+  grid-template-rows: var(--bar) minmax(0, 1fr) auto auto var(--tray) 53px;
   --tray: 332px;
 }
 .bench.opened.tall {
@@ -230,7 +231,7 @@ function openReading(key: ReadingKey | undefined): void {
 }
 .lost {
   position: absolute;
-  inset: 52px 0 0;
+  inset: var(--bar) 0 0;
   display: flex;
   flex-direction: column;
   align-items: center;
@@ -263,6 +264,9 @@ function openReading(key: ReadingKey | undefined): void {
   object-fit: contain;
 }
 @media (max-width: 1000px) {
+  .bench {
+    --bar: 100px;
+  }
   .bench.opened,
   .bench.opened.tall {
     --tray: 570px;

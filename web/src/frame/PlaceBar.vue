@@ -38,7 +38,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
 .bar {
   display: flex;
   align-items: center;
-  height: 52px;
+  height: var(--bar, 52px);
   padding: 0 8px;
   min-width: 0;
 }
@@ -92,11 +92,6 @@ const emit = defineEmits<{ tray: [key: Key] }>()
   }
   .word {
     font-size: 14px;
-  }
-}
-@media (max-width: 1000px) {
-  :slotted(.middle) {
-    display: none;
   }
 }
 </style>

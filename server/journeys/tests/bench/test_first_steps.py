@@ -60,7 +60,7 @@ class FirstStepsTests(JourneyCase):
         x, y = node["x"] + node["width"] / 2, node["y"] + node["height"] / 2
         self.stroke([(x, y), (x, y - 12), (x, y - 24), (x, y - 40)])
         self.says("Touch the name")
-        page.locator(".head .name").tap()
+        page.locator(".crumb.name").tap()
         page.locator("input[name=brush-name]").fill("Tarn's own")
         page.get_by_role("button", name="Take it").tap()
         page.get_by_text("This brush is yours").wait_for()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// A sentence of the first steps, at the place that it speaks of; it lies over nothing that is drawn on for long.
+// A sentence of the first steps, at the place that it speaks of: low where it lies over the paper.
 import { X } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, toRef } from "vue"
@@ -24,7 +24,7 @@ const placement = computed(() => {
     virtual-triggering
     :visible="true"
     :placement="placement"
-    :width="300"
+    :width="placement === 'right' || placement === 'left' ? 300 : 440"
   >
     <div class="first-step" role="status">
       <p class="hm-small">Step {{ number }} of {{ of }}</p>

@@ -49,7 +49,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     says: "Touch the name, and give it one of your own.",
-    target: ".head .name",
+    target: ".crumb.name",
     placement: "bottom-start",
     of: (bench) => bench.state.value?.name,
     done: changed,
