@@ -118,6 +118,20 @@ def first_steps(stage: Stage) -> None:
     stage.page.wait_for_selector(".first-step")
 
 
+def what_it_does(stage: Stage) -> None:
+    """What a setting does, in pictures of the stroke in hand."""
+    tray("Tip", "Spacing & turn", "Kelp Drybrush")(stage)
+    stage.page.get_by_role("button", name="Spacing: what does it do?").click()
+    stage.page.wait_for_selector(".what-it-does canvas")
+
+
+def station_does(stage: Stage) -> None:
+    """What a station does."""
+    tray("Grain", brush="Kelp Drybrush")(stage)
+    stage.page.get_by_role("button", name="Grain: what does it do?").click()
+    stage.page.wait_for_selector(".what-it-does canvas")
+
+
 def conflict(stage: Stage) -> None:
     """A brush that was changed on two devices."""
     bench(stage)
@@ -159,9 +173,19 @@ def chosen(stage: Stage) -> None:
 
 def shipped(stage: Stage) -> None:
     """A roll that ships, open to be taken from."""
-    stage.go("/rolls", ".shipped")
+    stage.go("/rolls", ".shipped-head")
+    # It is one band where something was taken from it.
+    if not stage.page.locator(".shipped").count():
+        stage.tap("button", "Shipped with Hollowmist")
     stage.page.locator(".shipped .fold").first.click()
     stage.page.wait_for_selector(".shipped .stroke")
+
+
+def beginning(stage: Stage) -> None:
+    """The ways in which a brush begins."""
+    stage.go("/rolls", ".pocket")
+    stage.page.get_by_text("New brush").first.click()
+    stage.page.wait_for_selector(".ways img.stroke")
 
 
 def describing(stage: Stage) -> None:
@@ -329,6 +353,8 @@ VIEWS = (
     View("rolls, a roll's name and tint", describing),
     View("rolls, chosen", chosen, ink=(".pocket .stroke",)),
     View("rolls, shipped", shipped, ink=(".shipped .stroke",)),
+    View("rolls, a new brush", beginning, ink=(".ways .stroke",)),
+    View("rolls, a roll that ships", at("/shipped/Chart%20inking", ".slip .stroke"), ink=(*SHEET, ".slip .stroke")),
     View("rolls, a look into a pack", reading_pack, "", ("[role=dialog] .stroke",)),
     View("maker", maker, leaves=True),
     View("rolls, how brushes show", showing, ink=("[role=dialog] .stroke",), leaves=True),
@@ -338,6 +364,8 @@ VIEWS = (
     View("bench, upright", bench, "bench-upright", (*CARDS, ".card canvas"), size=(800, 1280)),
     View("bench, a stroke of one's own", drawn_on, ink=CARDS, leaves=True),
     View("bench, first steps", first_steps, ink=CARDS, leaves=True),
+    View("bench, what a setting does", what_it_does, ink=(".what-it-does canvas",)),
+    View("bench, what a station does", station_does, ink=(".what-it-does canvas",)),
     View("bench, name", naming),
     View("bench, conflict", conflict, leaves=True),
     View("bench, missing", missing),

@@ -19,6 +19,12 @@ export const router = createRouter({
     { path: "/shelf", name: "shelf", component: () => import("@/shelf/ShelfPlace.vue") },
     { path: "/shelf/:lot", name: "lot", component: () => import("@/shelf/LotPlace.vue"), props: true },
     { path: "/pen-fitting", name: "pen-fitting", component: () => import("@/fitting/PenFitting.vue") },
+    {
+      path: "/shipped/:roll",
+      name: "shipped",
+      component: () => import("@/rolls/ShippedPlace.vue"),
+      props: true,
+    },
     { path: "/first", name: "first", component: () => import("@/rolls/FirstBrush.vue") },
     { path: "/bench/:brush", name: "bench", component: () => import("@/bench/BenchPlace.vue"), props: true },
     { path: "/:rest(.*)*", redirect: "/rolls" },

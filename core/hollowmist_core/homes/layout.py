@@ -36,6 +36,7 @@ from ..tables import brush_record, kinds, paper_sizes, papers, records, response
 from ..tables.generators import GENERATORS
 from ..tables.guides import GUIDES
 from ..tables.setting import Setting
+from ..tables.stations import STATION_HELP
 from ..tables.steps import STEPS
 from ..tables.words import WORDS
 from ..words.tables import HANDS
@@ -214,6 +215,7 @@ def tables() -> dict[str, object]:
     return {
         "KIND": POINTERS,
         "STATIONS": settings.STATIONS,
+        "STATION_HELP": STATION_HELP,
         "RECORDS": {name: record_layout(one) for name, one in RECORDS.items()},
         "KERNELS": {name: kernel_signature(one) for name, one in sorted(KERNELS.items())},
         "INPUTS": rows(responses.INPUTS),

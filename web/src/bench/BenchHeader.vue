@@ -91,6 +91,8 @@ const worry = computed(
   .clock {
     display: none;
   }
+}
+@media (max-width: 1200px) {
   .word {
     font-size: 14px;
   }

@@ -4,6 +4,7 @@ import { ElButton } from "element-plus"
 import { computed, ref } from "vue"
 import { useRouter } from "vue-router"
 import { useSession } from "@/device/useSession"
+import { STATION_HELP } from "@/generated/layout"
 import { followFitting } from "@/engine/page/useFitting"
 import NameDialog from "@/parts/NameDialog.vue"
 import GoneElsewhere from "@/frame/GoneElsewhere.vue"
@@ -26,6 +27,8 @@ import ResponseGrid from "./responses/ResponseGrid.vue"
 import { STATIONS, type Station } from "./stations/stations"
 import TwoStates from "./checkpoints/TwoStates.vue"
 import VariationsTray from "./VariationsTray.vue"
+import { withoutStation } from "./help/states"
+import WhatItDoes from "./help/WhatItDoes.vue"
 import StepNote from "./walk/StepNote.vue"
 import { makeBench, provideBench } from "./useBench"
 import { useBenchKeys } from "./useBenchKeys"
@@ -107,7 +110,16 @@ function openReading(key: ReadingKey | undefined): void {
       <LanesTray v-else-if="open === 'lanes'" />
       <LayersTray v-else-if="open === 'layers'" />
       <component :is="tray.tray" v-else-if="tray" :pointer="pointer" :drawing="drawing" />
-      <div v-if="tray && !reading" class="station-menu"><StationMenu :station="tray" /></div>
+      <div v-if="tray && !reading" class="station-menu">
+        <WhatItDoes
+          :key="tray.key"
+          bare
+          :label="tray.label"
+          :says="STATION_HELP[tray.key]"
+          :states="() => (bench.state.value ? withoutStation(tray!.key, bench.state.value.document) : [])"
+        />
+        <StationMenu :station="tray" />
+      </div>
     </section>
     <div class="path" role="group" aria-label="Stations, from hand to ink">
       <StationCard
@@ -198,11 +210,12 @@ function openReading(key: ReadingKey | undefined): void {
 }
 .station-menu {
   position: absolute;
+  display: flex;
   right: 12px;
   top: 4px;
 }
 .tray :deep(.sections) {
-  margin-right: 48px;
+  margin-right: 92px;
 }
 .tray {
   position: relative;

@@ -6,7 +6,7 @@ import ValueSlider from "@/parts/ValueSlider.vue"
 import PocketCanvas from "@/pictures/PocketCanvas.vue"
 import { STATIONS } from "./stations/stations"
 import { useBench } from "./useBench"
-import { laying, shownOn } from "@/pictures/shownOn"
+import { useStrokeInHand } from "./useStrokeInHand"
 import { useVariations } from "./useVariations"
 
 const bench = useBench()
@@ -14,12 +14,7 @@ const { stations, far, way, nine, looked, ...acts } = useVariations(bench)
 const VARYING = STATIONS.filter(({ key }) => key !== "hand")
 const brush = computed(() => bench.state.value?.document)
 
-/** The stroke in hand, with room for the widest of the nine. */
-const on = computed(() => {
-  const all = [...bench.shownLanes.value.flatMap((lane) => lane.strokes), ...bench.proofs.strokes.value]
-  const stroke = all.find((one) => one.id === bench.inHand.value) ?? laying(all)[0]
-  return stroke && shownOn([stroke], Math.max(...nine.value.map((one) => Number(one.size)), 8))
-})
+const on = useStrokeInHand(bench, nine)
 const cards = computed(() =>
   nine.value.map((document) => ({
     document,

@@ -28,6 +28,16 @@ export function useBrushState(acts: {
     void engine.api.setBrush("bench", next.document, ++edit)
   }
 
+  /** A brush that is shown in its place, and not kept. */
+  const glanced = shallowRef<BrushDocument>()
+
+  /** Show another brush in its place for a moment; without one the brush as it stands. */
+  function glance(document: BrushDocument | undefined): void {
+    glanced.value = document
+    const shown = document ?? state.value?.document
+    if (shown) void engine.api.setBrush("bench", shown, ++edit)
+  }
+
   function put(next: BrushState): void {
     show(next)
     acts.keep(next)
@@ -70,7 +80,7 @@ export function useBrushState(acts: {
   }
 
   return {
-    ...{ state, show, put, change, changeMany, changeLink, rename, showOn },
+    ...{ state, glanced, glance, show, put, change, changeMany, changeLink, rename, showOn },
     brush: computed(() => state.value?.document),
     /** The lanes that this brush is shown on; empty for those that ship. */
     shownSet: computed(() => String(state.value?.document.proofs ?? "")),

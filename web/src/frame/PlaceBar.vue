@@ -82,7 +82,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
   flex: 1;
 }
 /* Where the room is narrow the words stand below their icons. */
-@media (max-width: 1400px) {
+@media (max-width: 1200px) {
   .bar > .hm-quiet:has(.word),
   :slotted(.hm-quiet:has(.word)) {
     flex-direction: column;

@@ -22,10 +22,12 @@ const value = defineModel<T>({ required: true })
 <style scoped>
 .choice {
   display: flex;
+  /* Rather two rows than one word over another. */
+  flex-wrap: wrap;
   border-bottom: 1px solid var(--rule);
 }
 button {
-  flex: 1;
+  flex: 1 0 auto;
   min-width: 44px;
   height: 44px;
   border: 0;

@@ -5,6 +5,7 @@
 import type { CurveChange, Link } from "@/documents/brush"
 import { useElementSize } from "@vueuse/core"
 import { computed, nextTick, ref, useTemplateRef } from "vue"
+import { useCurveKeys } from "./useCurveKeys"
 
 const props = defineProps<{
   label: string
@@ -152,6 +153,15 @@ async function follow(index: number): Promise<void> {
   }
 }
 
+const keys = useCurveKeys({
+  link: () => props.link,
+  output: () => props.output,
+  edits: props.edits,
+  change: (link) => emit("change", link),
+  done: () => emit("done"),
+  focus: (index) => svg.value?.querySelectorAll<SVGElement>(".node")[index]?.focus(),
+})
+
 async function release(): Promise<void> {
   const index = dragged.value
   dragged.value = undefined
@@ -169,8 +179,8 @@ async function release(): Promise<void> {
     <svg
       ref="svg"
       :viewBox="`0 0 ${Math.max(1, width)} ${Math.max(1, height)}`"
-      role="img"
-      :aria-label="label"
+      role="group"
+      :aria-label="`${label}: its curve`"
       @pointerdown="press"
       @pointermove="drag"
       @pointerup="release"
@@ -201,15 +211,50 @@ async function release(): Promise<void> {
         :key="`node${i}`"
         class="node"
         :class="{ leaving: leaving && i === dragged }"
+        role="slider"
+        tabindex="0"
+        :aria-label="`${label}: point ${i + 1} of ${link.nodes.length}`"
+        aria-valuemin="0"
+        aria-valuemax="100"
+        :aria-valuenow="Math.round(100 * node[1])"
+        :aria-valuetext="`${figure(out(node[1]))} ${output.unit} at ${Math.round(100 * node[0])} % of the way from ${ends[0]} to ${ends[1]}`"
+        aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown Plus Delete"
+        @keydown="keys.onNode($event, i)"
       >
         <circle :cx="px(node[0])" :cy="py(out(node[1]))" r="22" class="touch" />
         <circle :cx="px(node[0])" :cy="py(out(node[1]))" r="7" />
       </g>
-      <g v-for="(edge, i) in link.range" :key="`handle${i}`" class="handle">
+      <g
+        v-for="(edge, i) in link.range"
+        :key="`handle${i}`"
+        class="handle"
+        role="slider"
+        tabindex="0"
+        :aria-label="`${label}: ${ends[i]} gives`"
+        :aria-valuemin="figure(output.low)"
+        :aria-valuemax="figure(output.high)"
+        :aria-valuenow="figure(edge)"
+        :aria-valuetext="`${figure(edge)} ${output.unit}`"
+        @keydown="keys.onEdge($event, i as 0 | 1)"
+      >
+        <rect class="touch" :x="PAD.left - 54" :y="py(edge) - 22" width="54" height="44" />
         <path :d="`M${PAD.left - 2} ${py(edge)}l-9 -9h-41v18h41z`" />
         <text :x="PAD.left - 31" :y="py(edge) + 5">{{ figure(edge) }}</text>
       </g>
-      <g v-for="(edge, i) in dead" :key="`stop${i}`" class="stop">
+      <g
+        v-for="(edge, i) in dead"
+        :key="`stop${i}`"
+        class="stop"
+        :role="link.dead || i ? 'slider' : undefined"
+        :tabindex="link.dead || i ? 0 : undefined"
+        :aria-label="`${label}: nothing changes ${i ? 'up to' : 'from'}`"
+        aria-valuemin="0"
+        aria-valuemax="100"
+        :aria-valuenow="Math.round(100 * edge)"
+        :aria-valuetext="`${Math.round(100 * edge)} %`"
+        @keydown="keys.onStop($event, i as 0 | 1)"
+      >
+        <rect class="touch" :x="px(edge) - 22" :y="PAD.top + innerHeight + 2" width="44" height="44" />
         <path :d="`M${px(edge)} ${PAD.top + innerHeight + 2}l9 10v12h-18v-12z`" />
       </g>
       <circle v-if="mark" class="mark" :cx="mark.x" :cy="mark.y" r="8" />
@@ -259,9 +304,17 @@ svg {
   stroke: var(--guide);
   stroke-width: 3;
 }
+.touch,
 .node .touch {
   fill: transparent;
   stroke: none;
+}
+g:focus-visible {
+  outline: none;
+}
+g:focus-visible .touch {
+  stroke: var(--active);
+  stroke-width: 3;
 }
 .leaving {
   opacity: 0.25;

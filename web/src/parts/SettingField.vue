@@ -37,9 +37,13 @@ function set(next: unknown): void {
       :model-value="value as number"
       @update:model-value="set"
       @done="emit('done')"
-    />
+    >
+      <slot />
+    </ValueSlider>
     <div v-else class="worded" :class="{ long: options.length > 3 || setting.kind === 'colour' }">
-      <span class="name">{{ setting.label }}</span>
+      <slot>
+        <span class="name">{{ setting.label }}</span>
+      </slot>
       <ChoiceBar
         v-if="setting.kind === 'choice'"
         :label="setting.label"

@@ -47,7 +47,9 @@ useTrack(track, {
 <template>
   <div class="slider">
     <div class="words">
-      <span class="label">{{ label }}</span>
+      <slot>
+        <span class="label">{{ label }}</span>
+      </slot>
       <TypedValue
         v-model="value"
         class="value"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StoredBrush } from "@/device/tables/brushes"
-import { Package, Plus, Search, SquareCheck } from "@lucide/vue"
+import { ChevronDown, ChevronUp, Package, Plus, Search, SquareCheck } from "@lucide/vue"
 import { ElOption, ElPopover, ElSelect } from "element-plus"
 import { useFileChoice } from "@/device/useFileChoice"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
@@ -17,6 +17,7 @@ import { keepCover } from "@/pictures/keepCover"
 import FetchingYours from "@/frame/FetchingYours.vue"
 import PlaceNav from "@/frame/PlaceNav.vue"
 import RoomMenu from "@/frame/RoomMenu.vue"
+import BeginBrush from "./BeginBrush.vue"
 import ChosenBar from "./ChosenBar.vue"
 import FilledRoll from "./FilledRoll.vue"
 import PickRoll from "@/choosers/PickRoll.vue"
@@ -43,6 +44,12 @@ const fetching = useFetching(store)
 const { text, order, seeking, found, filled } = useFound(store, rolls)
 const { shipped, take } = useShipped(store)
 const unfolded = ref<Record<string, boolean>>({})
+/** What ships lies open until something of it was taken. */
+const taken = computed(() => {
+  const ships = new Set(shipped.value.flatMap((roll) => roll.brushes.map((one) => one.name)))
+  return rolls.value.some((roll) => roll.brushes.some((one) => ships.has(one.name)))
+})
+const shippedOpen = computed(() => unfolded.value.shipped ?? !taken.value)
 const named = shallowRef<StoredBrush>()
 const naming = ref(false)
 const described = shallowRef<Filled>()
@@ -102,7 +109,11 @@ function readFrom(choose: () => void): void {
 
 const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
 
-async function begin(roll: Filled): Promise<void> {
+/** The roll that a new brush is begun in. */
+const beginIn = shallowRef<Filled>()
+const beginning = computed({ get: () => Boolean(beginIn.value), set: () => (beginIn.value = undefined) })
+
+async function beginPlain(roll: Filled): Promise<void> {
   await bench(await own.addBrush(roll))
 }
 
@@ -258,12 +269,23 @@ function rollAct(roll: Filled, name: RollAct): void {
         @choose="choose"
         @act="act"
         @drop="drop"
-        @add="begin(roll)"
+        @add="beginIn = roll"
         @move="own.shiftRoll(roll, $event)"
         @own="rollAct(roll, $event)"
       />
       <template v-if="!seeking && shipped.length > 0">
-        <h2 class="shipped-head">Shipped with Hollowmist</h2>
+        <h2 class="shipped-head">
+          <button
+            type="button"
+            class="hm-quiet"
+            :aria-expanded="shippedOpen"
+            @click="unfolded.shipped = !shippedOpen"
+          >
+            <component :is="shippedOpen ? ChevronUp : ChevronDown" :size="20" /> Shipped with Hollowmist
+          </button>
+        </h2>
+      </template>
+      <template v-if="!seeking && shippedOpen">
         <ShippedCloth
           v-for="roll in shipped"
           :key="roll.name"
@@ -274,6 +296,13 @@ function rollAct(roll: Filled, name: RollAct): void {
         />
       </template>
     </div>
+    <BeginBrush
+      v-if="beginIn"
+      v-model="beginning"
+      :shipped="shipped"
+      @pack="chooseFiles()"
+      @plain="beginPlain(beginIn)"
+    />
     <ChosenBar v-if="choosing" :brushes="chosenBrushes" :ordered="order === 'pocket'" @act="chosenAct" />
     <ReadPacks v-if="coming.length > 0" v-model="reading" :files="coming" />
     <NameDialog

@@ -16,14 +16,19 @@ const emit = defineEmits<{ take: [brushes: ShippedBrush[]] }>()
     tint=""
     binding="dotted"
     :name="roll.name"
-    note="Ships with Hollowmist: take from it."
+    note="Touch a brush to draw with it. Take what you want to change and keep."
     :brushes="roll.brushes"
   >
     <template #own>
       <button type="button" class="hm-quiet take" @click="emit('take', roll.brushes)">Take all</button>
     </template>
     <article v-for="brush in roll.brushes" :key="brush.name" class="kept">
-      <PocketPicture class="stroke" which="stroke" :document="brush.document" />
+      <RouterLink
+        :to="{ name: 'shipped', params: { roll: roll.name }, query: { brush: brush.name } }"
+        :aria-label="`Draw with ${brush.name}`"
+      >
+        <PocketPicture class="stroke" which="stroke" :document="brush.document" />
+      </RouterLink>
       <strong>{{ brush.name }}</strong>
       <span class="hm-small note">{{ brush.note }}</span>
       <button
@@ -57,10 +62,10 @@ strong {
   line-height: 1.25;
 }
 .take {
-  align-self: flex-start;
   text-decoration: underline;
 }
 .kept .take {
+  align-self: flex-start;
   padding-left: 0;
 }
 </style>

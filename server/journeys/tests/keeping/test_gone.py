@@ -95,6 +95,7 @@ class GoneTests(SheetHands, JourneyCase):
         harbour = Roll.objects.get(name="Harbour")
         perform(self.account, "takeRoll", Wish(harbour.pk, {}))
         page.get_by_text("Put a first brush in").click()
+        page.get_by_role("button", name="Or a plain round one").click()
         page.wait_for_selector(".status")
         page.go_back()
         page.unroute("**/api/**")

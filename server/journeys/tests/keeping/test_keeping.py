@@ -180,6 +180,7 @@ class RollsTests(JourneyCase):
             shot = np.asarray(Image.open(io.BytesIO(page.locator(f".pocket img{picture}").first.screenshot())))
             self.assertGreater((shot[..., 0] < 90).sum(), 50)
         page.get_by_text("New brush").click()
+        page.get_by_role("button", name="Or a plain round one").click()
         page.wait_for_selector("canvas.sheet")
         self.wait_for(lambda: (self.pixels(page)[..., 0] < 60).sum() > 500)
 

@@ -3,6 +3,7 @@
 import { type SettingName, settingNamed } from "@/documents/brush"
 import { computed } from "vue"
 import SettingField from "@/parts/SettingField.vue"
+import SettingHelp from "../help/SettingHelp.vue"
 import { useBench } from "../useBench"
 
 const props = withDefaults(defineProps<{ name: SettingName; disabled?: boolean; helped?: boolean }>(), {
@@ -10,7 +11,10 @@ const props = withDefaults(defineProps<{ name: SettingName; disabled?: boolean; 
 })
 const bench = useBench()
 const setting = computed(() => settingNamed(props.name))
-const value = computed(() => bench.state.value?.document[props.name] ?? setting.value.default)
+const value = computed(() => {
+  const brush = bench.glanced.value ?? bench.state.value?.document
+  return brush?.[props.name] ?? setting.value.default
+})
 /** Where the checkpoint stood that the brush is looked at beside. */
 const stood = computed(() => bench.checkpoints.stood(props.name))
 </script>
@@ -21,5 +25,7 @@ const stood = computed(() => bench.checkpoints.stood(props.name))
     :model-value="value"
     @update:model-value="bench.change(name, $event)"
     @done="bench.closeStep()"
-  />
+  >
+    <SettingHelp v-if="setting.kind !== 'colour'" :name="name" />
+  </SettingField>
 </template>

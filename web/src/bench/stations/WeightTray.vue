@@ -8,6 +8,7 @@ import { useBench } from "../useBench"
 import { usePaper } from "../proof/usePaper"
 import PapersStrip from "./strips/PapersStrip.vue"
 import ResponseCurve from "../responses/ResponseCurve.vue"
+import SettingHelp from "../help/SettingHelp.vue"
 import SettingControl from "./SettingControl.vue"
 import TaperControls from "./TaperControls.vue"
 import WeightPicture from "./strips/WeightPicture.vue"
@@ -67,10 +68,12 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
           :step="size.step"
           log
           :stood="stoodSize"
-          :model-value="Number(brush.size)"
+          :model-value="Number((bench.glanced.value ?? brush).size)"
           @update:model-value="bench.change('size', $event)"
           @done="bench.closeStep()"
-        />
+        >
+          <SettingHelp name="size" />
+        </ValueSlider>
         <p class="hm-small mm">{{ inMm(Number(brush.size)) }} on the {{ paper.label }}</p>
         <SettingControl name="bounds_in" :helped="false" />
       </div>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+// What something does to a line: a question mark beside its name opens a sentence and pictures of the stroke in hand.
+import { CircleQuestionMark } from "@lucide/vue"
+import { onLongPress, useEventListener } from "@vueuse/core"
+import { ElPopover } from "element-plus"
+import { computed, ref, useTemplateRef } from "vue"
+import type { Setting } from "@/documents/brush"
+import PocketCanvas from "@/pictures/PocketCanvas.vue"
+import { useBench } from "../useBench"
+import { useStrokeInHand } from "../useStrokeInHand"
+import type { State } from "./states"
+import { useShowMe } from "./useShowMe"
+
+const props = defineProps<{
+  label: string
+  says: string
+  /** Asked for once it is opened. */
+  states: () => State[]
+  /** What *show me* moves: a number. */
+  moves?: Setting | undefined
+  /** Its name stands elsewhere: the question mark alone. */
+  bare?: boolean
+}>()
+const bench = useBench()
+const open = ref(false)
+const mark = useTemplateRef("mark")
+const card = useTemplateRef("card")
+const shown = computed(() => (open.value ? props.states() : []))
+const on = useStrokeInHand(bench, () => shown.value.map((one) => one.document))
+const { showing, show, stop } = useShowMe(bench)
+
+function close(): void {
+  open.value = false
+  stop()
+}
+
+onLongPress(mark, () => (open.value = true))
+// Whoever draws has seen enough: a pen on the paper closes it and loses nothing of its stroke.
+useEventListener(
+  "pointerdown",
+  (event) => {
+    const at = event.target as Node
+    if (open.value && !card.value?.contains(at) && !mark.value?.contains(at)) close()
+  },
+  { capture: true },
+)
+</script>
+
+<template>
+  <button
+    ref="mark"
+    type="button"
+    class="mark"
+    :class="{ bare }"
+    :aria-label="`${label}: what does it do?`"
+    :aria-expanded="open"
+    @click="open ? close() : (open = true)"
+    @keydown.esc="close"
+  >
+    <span v-if="!bare">{{ label }}</span> <CircleQuestionMark :size="bare ? 20 : 16" class="sign" />
+  </button>
+  <ElPopover
+    v-if="open"
+    :virtual-ref="mark!"
+    virtual-triggering
+    :visible="true"
+    placement="top"
+    :width="shown.length > 2 ? 560 : 420"
+  >
+    <div ref="card" class="what-it-does" role="dialog" :aria-label="`What ${label} does`">
+      <p class="title">{{ label }}</p>
+      <p>{{ says }}</p>
+      <ul v-if="on && shown.length > 0">
+        <li v-for="state in shown" :key="state.caption">
+          <PocketCanvas class="stroke" :which="on" :document="state.document" />
+          <span class="hm-small">{{ state.caption }}</span>
+        </li>
+      </ul>
+      <button v-if="moves" type="button" class="hm-quiet hm-on" @click="showing ? stop() : show(moves)">
+        {{ showing ? "Stop" : "Show me on the paper" }}
+      </button>
+    </div>
+  </ElPopover>
+</template>
+
+<style scoped>
+.mark {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-width: 44px;
+  height: 44px;
+  margin: -7px 0;
+  padding: 0;
+  border: 0;
+  background: none;
+  font-size: 16px;
+  white-space: nowrap;
+  cursor: help;
+}
+.bare {
+  justify-content: center;
+  margin: 0;
+}
+.sign {
+  flex: none;
+  color: var(--ink-soft);
+}
+.title {
+  font-size: 18px;
+  font-weight: 700;
+}
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
+  gap: 10px;
+  margin: 10px 0 6px;
+  padding: 0;
+  list-style: none;
+}
+.stroke {
+  display: block;
+  width: 100%;
+  height: 96px;
+  background: var(--paper);
+}
+</style>
