@@ -210,10 +210,13 @@ class Pen:
         if lift:
             self.event("mouseReleased", *points[-1])
 
-    def touch(self, kind, *fingers):
-        """Send "touchStart", "touchMove" or "touchEnd" with all (x, y) fingers that are down."""
+    def touch(self, kind, *fingers, **when):
+        """Send "touchStart", "touchMove" or "touchEnd" with all (x, y) fingers that are down.
+
+        It happens now, or at a `timestamp` in s since 1970: how fast a hand is does not hang on the machine then.
+        """
         points = [{"x": x, "y": y, "id": i} for i, (x, y) in enumerate(fingers)]
-        self.session.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+        self.session.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points, **when})
 
 
 class JourneyCase(StaticLiveServerTestCase):

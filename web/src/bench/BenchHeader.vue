@@ -48,9 +48,11 @@ const worry = computed(
         roll.name
       }}</RouterLink>
       <ChevronRight :size="16" class="step" />
-      <button v-if="bench.state.value" type="button" class="hm-quiet crumb name" @click="emit('name')">
-        {{ bench.state.value.name }}
-      </button>
+      <h1 v-if="bench.state.value" class="hm-around">
+        <button type="button" class="hm-quiet crumb name" @click="emit('name')">
+          {{ bench.state.value.name }}
+        </button>
+      </h1>
     </template>
     <template #since>
       <span v-if="status === 'kept' && !away" class="clock"> {{ clock }}</span>

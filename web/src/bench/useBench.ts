@@ -120,7 +120,14 @@ export function makeBench(id: string, account: { id: number; username: string })
   return {
     ...{ id, store, engine, eraser, sheetLayers, checkpoints, beside, inHand, keeping, failed },
     ...{ state, lanes, own, shownSet, shownLanes, layout, proofs, history, closeStep, takeInHand },
-    ...{ glance: brush.glance, glanced: brush.glanced, change: brush.change, changeMany, changeLink: brush.changeLink, rename: brush.rename },
+    ...{
+      glance: brush.glance,
+      glanced: brush.glanced,
+      change: brush.change,
+      changeMany,
+      changeLink: brush.changeLink,
+      rename: brush.rename,
+    },
     ...strokes,
     waiting: useWaiting(store),
     /** Whether a finger rests on the wedge: the paper shows the size, true to scale. */

@@ -50,7 +50,14 @@ function take(): void {
     </label>
     <label>
       Licence
-      <ElSelect v-model="maker.licence" filterable allow-create clearable aria-label="Licence">
+      <ElSelect
+        v-model="maker.licence"
+        placeholder="None yet"
+        filterable
+        allow-create
+        clearable
+        aria-label="Licence"
+      >
         <ElOption v-for="one in LICENCES" :key="one" :value="one" :label="one" />
       </ElSelect>
     </label>

@@ -56,7 +56,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
   overflow: hidden;
   text-overflow: ellipsis;
 }
-:slotted(.crumb:first-child) {
+:slotted(a.crumb:first-child) {
   flex: none;
 }
 :slotted(.name) {

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-// The places of Hollowmist, side by side.
+// The places of Hollowmist, side by side; where one is, is the page's heading.
+import { useRoute } from "vue-router"
+
+const route = useRoute()
 const PLACES = [
   { to: "/rolls", label: "Rolls" },
   { to: "/sources", label: "Sources" },
@@ -10,9 +13,14 @@ const PLACES = [
 
 <template>
   <nav class="places" aria-label="Places">
-    <RouterLink v-for="place in PLACES" :key="place.to" :to="place.to" class="place" active-class="here">
-      {{ place.label }}
-    </RouterLink>
+    <component
+      :is="route.path === place.to ? 'h1' : 'span'"
+      v-for="place in PLACES"
+      :key="place.to"
+      class="hm-around"
+    >
+      <RouterLink :to="place.to" class="place" active-class="here">{{ place.label }}</RouterLink>
+    </component>
   </nav>
 </template>
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Light of the room, drawing hand, what fingers do, and the way out.
 import { SlidersHorizontal } from "@lucide/vue"
-import { ElPopover } from "element-plus"
+import { ElPopover, ElSwitch } from "element-plus"
+import { useFullscreen } from "@vueuse/core"
 import { computed, ref } from "vue"
 import { handOver } from "@/api/files"
 import { useSession } from "@/device/useSession"
@@ -9,6 +10,7 @@ import { countWaiting, forgetDevice, presentStore } from "@/device/useDevice"
 import { writeWaiting } from "@/device/waitingFile"
 import { notice } from "@/parts/notice"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
+import { useTapping } from "@/drawing/useFingerTaps"
 import { useFingers } from "@/drawing/useFingers"
 import AccountDialog from "./AccountDialog.vue"
 import MakerDialog from "./MakerDialog.vue"
@@ -33,6 +35,8 @@ const FINGERS = [
   { value: "draw", label: "fingers draw too" },
 ] as const
 const { fingers } = useFingers()
+const tapping = useTapping()
+const screen = useFullscreen()
 
 const making = ref(false)
 const account = ref(false)
@@ -103,10 +107,17 @@ async function write(): Promise<void> {
       />
       <p class="hm-small">Fingers on paper, on this device</p>
       <ChoiceBar v-model="fingers" label="Fingers on paper" :options="[...FINGERS]" />
+      <label class="taps">
+        Two fingers tap: undo. Three: redo.
+        <ElSwitch v-model="tapping" aria-label="Two fingers tap: undo. Three: redo." />
+      </label>
       <p class="hm-small">On this device</p>
       <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
       <button type="button" class="hm-quiet out" @click="making = true">
         Maker: what goes out with your packs
+      </button>
+      <button v-if="screen.isSupported.value" type="button" class="hm-quiet out" @click="screen.toggle()">
+        {{ screen.isFullscreen.value ? "Leave the full screen" : "Full screen" }}
       </button>
       <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
       <RouterLink to="/first" class="hm-quiet out" @click="walk.begin()">First steps</RouterLink>
@@ -145,6 +156,12 @@ async function write(): Promise<void> {
 }
 .menu p {
   text-wrap: pretty;
+}
+.taps {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 44px;
 }
 .out {
   justify-self: start;

@@ -82,7 +82,12 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
   >
     <label v-if="!done && coming.some(({ state }) => state === 'looked')" class="on hm-small">
       Shown on
-      <ElSelect v-model="wanted" class="lane" aria-label="Lane that the brushes are shown on">
+      <ElSelect
+        v-model="wanted"
+        class="lane"
+        :placeholder="POCKET.label"
+        aria-label="Lane that the brushes are shown on"
+      >
         <ElOption
           v-for="each in [POCKET, ...lanes]"
           :key="each.value"

@@ -153,6 +153,17 @@ async function follow(index: number): Promise<void> {
   }
 }
 
+/** What an end of the dead zone is called; while there is none its first end lies under the other. */
+function stopSays(edge: number, i: number) {
+  if (!props.link.dead && i === 0) return {}
+  return {
+    ...{ role: "slider", tabindex: 0, "aria-valuemin": 0, "aria-valuemax": 100 },
+    "aria-label": `${props.label}: nothing changes ${i ? "up to" : "from"}`,
+    "aria-valuenow": Math.round(100 * edge),
+    "aria-valuetext": `${Math.round(100 * edge)} %`,
+  }
+}
+
 const keys = useCurveKeys({
   link: () => props.link,
   output: () => props.output,
@@ -180,7 +191,7 @@ async function release(): Promise<void> {
       ref="svg"
       :viewBox="`0 0 ${Math.max(1, width)} ${Math.max(1, height)}`"
       role="group"
-      :aria-label="`${label}: its curve`"
+      :aria-label="`${label}: curve`"
       @pointerdown="press"
       @pointermove="drag"
       @pointerup="release"
@@ -237,7 +248,7 @@ async function release(): Promise<void> {
         :aria-valuetext="`${figure(edge)} ${output.unit}`"
         @keydown="keys.onEdge($event, i as 0 | 1)"
       >
-        <rect class="touch" :x="PAD.left - 54" :y="py(edge) - 22" width="54" height="44" />
+        <rect class="touch" :x="PAD.left - 56" :y="py(edge) - 22" width="52" height="44" />
         <path :d="`M${PAD.left - 2} ${py(edge)}l-9 -9h-41v18h41z`" />
         <text :x="PAD.left - 31" :y="py(edge) + 5">{{ figure(edge) }}</text>
       </g>
@@ -245,13 +256,7 @@ async function release(): Promise<void> {
         v-for="(edge, i) in dead"
         :key="`stop${i}`"
         class="stop"
-        :role="link.dead || i ? 'slider' : undefined"
-        :tabindex="link.dead || i ? 0 : undefined"
-        :aria-label="`${label}: nothing changes ${i ? 'up to' : 'from'}`"
-        aria-valuemin="0"
-        aria-valuemax="100"
-        :aria-valuenow="Math.round(100 * edge)"
-        :aria-valuetext="`${Math.round(100 * edge)} %`"
+        v-bind="stopSays(edge, i)"
         @keydown="keys.onStop($event, i as 0 | 1)"
       >
         <rect class="touch" :x="px(edge) - 22" :y="PAD.top + innerHeight + 2" width="44" height="44" />

@@ -121,7 +121,11 @@ const points = computed((): [number, number][] => {
     <header>
       <RouterLink to="/sources" class="hm-quiet">Sources</RouterLink>
       <ChevronRight :size="16" />
-      <button type="button" class="hm-quiet name" @click="naming = true">{{ prep.state.value?.name }}</button>
+      <h1 class="hm-around">
+        <button type="button" class="hm-quiet name" @click="naming = true">
+          {{ prep.state.value?.name }}
+        </button>
+      </h1>
       <span
         class="hm-small status"
         :class="{

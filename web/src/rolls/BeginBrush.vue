@@ -10,7 +10,11 @@ import SourcePrint from "@/pictures/SourcePrint.vue"
 import { useLive } from "@/device/useLive"
 import type { ShippedRoll } from "./useShipped"
 
-const props = defineProps<{ shipped: ShippedRoll[] }>()
+const props = defineProps<{
+  shipped: ShippedRoll[]
+  /** The roll that it is begun in. */
+  into: string
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ pack: []; plain: [] }>()
 const PLAIN = DEFAULT_BRUSH as unknown as BrushDocument
@@ -34,7 +38,11 @@ function go(act: "pack" | "plain"): void {
 <template>
   <ElDialog v-model="open" title="A new brush" width="min(860px, 94vw)" align-center append-to-body>
     <div class="ways">
-      <RouterLink v-if="first" class="way" :to="`/shipped/${encodeURIComponent(first.name)}`">
+      <RouterLink
+        v-if="first"
+        class="way"
+        :to="{ name: 'shipped', params: { roll: first.name }, query: { into } }"
+      >
         <span class="picture strokes">
           <PocketPicture
             v-for="one in ships"

@@ -42,14 +42,7 @@ const own = useRolls(store)
 const { rolls } = own
 const fetching = useFetching(store)
 const { text, order, seeking, found, filled } = useFound(store, rolls)
-const { shipped, take } = useShipped(store)
 const unfolded = ref<Record<string, boolean>>({})
-/** What ships lies open until something of it was taken. */
-const taken = computed(() => {
-  const ships = new Set(shipped.value.flatMap((roll) => roll.brushes.map((one) => one.name)))
-  return rolls.value.some((roll) => roll.brushes.some((one) => ships.has(one.name)))
-})
-const shippedOpen = computed(() => unfolded.value.shipped ?? !taken.value)
 const named = shallowRef<StoredBrush>()
 const naming = ref(false)
 const described = shallowRef<Filled>()
@@ -108,6 +101,13 @@ function readFrom(choose: () => void): void {
 }
 
 const bench = (id: string) => router.push({ name: "bench", params: { brush: id } })
+const { shipped, take } = useShipped(store, bench)
+/** What ships lies open until something of it was taken. */
+const taken = computed(() => {
+  const ships = new Set(shipped.value.flatMap((roll) => roll.brushes.map((one) => one.name)))
+  return rolls.value.some((roll) => roll.brushes.some((one) => ships.has(one.name)))
+})
+const shippedOpen = computed(() => unfolded.value.shipped ?? !taken.value)
 
 /** The roll that a new brush is begun in. */
 const beginIn = shallowRef<Filled>()
@@ -300,6 +300,7 @@ function rollAct(roll: Filled, name: RollAct): void {
       v-if="beginIn"
       v-model="beginning"
       :shipped="shipped"
+      :into="beginIn.id"
       @pack="chooseFiles()"
       @plain="beginPlain(beginIn)"
     />

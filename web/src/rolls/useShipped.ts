@@ -21,7 +21,8 @@ export interface ShippedRoll {
 
 const SHIPPED = "shipped rolls"
 
-export function useShipped(store: Store) {
+/** `open` goes to a brush that was taken. */
+export function useShipped(store: Store, open: (brush: string) => unknown) {
   const shipped = useLive(() => store.mark<ShippedRoll[]>(SHIPPED, []), [] as ShippedRoll[])
 
   async function bring(): Promise<void> {
@@ -32,18 +33,27 @@ export function useShipped(store: Store) {
   }
   void bring()
 
-  /** Take brushes as they ship: into one's own roll of that name, or a new one. The state they came in stays. */
-  function take(name: string, brushes: ShippedBrush[]): void {
+  /**
+   * Take brushes as they ship: into a roll of one's own, else the one of that name, else a new one. The state they came
+   * in stays.
+   */
+  function take(name: string, brushes: ShippedBrush[], into?: string): void {
     const done = (async () => {
-      const existing = await store.rolls.filter((one) => one.name === name).first()
+      const wanted = into ? await store.rolls.get(into) : undefined
+      const existing = wanted ?? (await store.rolls.filter((one) => one.name === name).first())
       const roll = existing?.id ?? (await makeRoll(store, { name }))
+      let last = ""
       for (const { document, ...brush } of brushes) {
         const id = await makeBrush(store, { ...brush, roll, document: structuredClone(document) })
+        last = id
         await keepCheckpoint(store, { brush: id, why: "first", document: structuredClone(document) })
       }
       const sentence =
         brushes.length === 1 ? `${brushes[0]!.name} is yours` : `${brushes.length} brushes are yours`
-      notice(`${sentence}, in ${name}.`)
+      notice(`${sentence}, in ${existing?.name ?? name}.`, {
+        label: brushes.length === 1 ? "To its bench" : "To the last one's bench",
+        act: () => void open(last),
+      })
     })()
     void store.write(done)
   }

@@ -43,9 +43,9 @@ const sizes = computed(() => document.value && `${sizeTold(document.value)} · $
     <template #where>
       <RouterLink to="/sheets" class="hm-quiet crumb">Sheets</RouterLink>
       <ChevronRight :size="16" class="step" />
-      <button v-if="row" type="button" class="hm-quiet crumb name" @click="emit('name')">
-        {{ row.name }}
-      </button>
+      <h1 v-if="row" class="hm-around">
+        <button type="button" class="hm-quiet crumb name" @click="emit('name')">{{ row.name }}</button>
+      </h1>
       <span class="hm-small told">{{ sizes }}</span>
     </template>
     <template #remedy><SignInAgain :way="waiting.way.value" /></template>

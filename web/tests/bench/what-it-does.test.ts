@@ -23,7 +23,10 @@ describe("what a setting does", () => {
   })
 
   it("is seen off and on, and with each of several", () => {
-    expect(statesOf(settingNamed("pixel_edge"), BRUSH).map((one) => one.document.pixel_edge)).toEqual([false, true])
+    expect(statesOf(settingNamed("pixel_edge"), BRUSH).map((one) => one.document.pixel_edge)).toEqual([
+      false,
+      true,
+    ])
     const way = settingNamed("steadying")
     expect(statesOf(way, BRUSH).map((one) => one.caption)).toEqual([...way.choices])
   })

@@ -30,7 +30,11 @@ class BeginningsTests(JourneyCase):
         self.assertNotEqual(before, sheet.screenshot())
         self.assertFalse(Brush.objects.filter(roll__account=self.account, name="Pointed Copper").exists())
         page.get_by_role("button", name="Take Pointed Copper").tap()
-        self.wait_for(lambda: Brush.objects.filter(roll__account=self.account, name="Pointed Copper").first())
+        taken = Brush.objects.filter(roll__account=self.account, name="Pointed Copper")
+        brush = self.wait_for(taken.first)
+        # It lies in the roll in which it was begun.
+        self.assertEqual(brush.roll_id, self.roll.pk)
+        page.get_by_role("button", name="To its bench").wait_for()
         # Once something was taken of it, what ships is one band.
         page.get_by_role("link", name="Rolls", exact=True).tap()
         band = page.get_by_role("button", name="Shipped with Hollowmist")

@@ -40,13 +40,17 @@ const STAYS = ["colour"]
 
 /** A brush with a station at rest, and as it is. */
 export function withoutStation(station: string, brush: BrushDocument): State[] {
-  const rest = SETTINGS.filter((one) => one.station === station && !STAYS.includes(one.kind) && one.name !== "size")
+  const rest = SETTINGS.filter(
+    (one) => one.station === station && !STAYS.includes(one.kind) && one.name !== "size",
+  )
   const heard = OUTPUTS.filter((one) => station !== "hand" && one.station !== station).map((one) => one.name)
   const document = {
     ...brush,
     ...Object.fromEntries(rest.map((one) => [one.name, one.default])),
     ...(station === "grain" && { grain: null }),
-    responses: Object.fromEntries(Object.entries(brush.responses).filter(([name]) => heard.includes(name as Output))),
+    responses: Object.fromEntries(
+      Object.entries(brush.responses).filter(([name]) => heard.includes(name as Output)),
+    ),
   }
   return [
     { caption: "without it", document: document as BrushDocument },

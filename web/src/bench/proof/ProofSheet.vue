@@ -7,6 +7,7 @@ import { usePracticePen } from "../practice/usePracticePen"
 import CaptureFrame from "./CaptureFrame.vue"
 import { useBench } from "../useBench"
 import HoverTip from "@/drawing/HoverTip.vue"
+import { useFingerTaps } from "@/drawing/useFingerTaps"
 import { useSheetPointers } from "@/drawing/useSheetPointers"
 import { useWheelZoom } from "@/drawing/useWheelZoom"
 import { useEaselCanvas } from "@/drawing/useEaselCanvas"
@@ -28,6 +29,7 @@ const practice = usePracticePen(bench)
 const pointer = defineModel<Kind | "practice" | undefined>("pointer")
 const down = defineModel<boolean>("drawing", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
+useFingerTaps(canvas, bench.history)
 useSheetPointers(canvas, useDrawing(bench, { canvas, view, pinch, pointer, down, underWay }))
 
 useWheelZoom(canvas, pinch, practice.wheel)

@@ -89,7 +89,7 @@ function toggle(kind: Kind): void {
     </header>
     <p v-if="wants" class="hm-small wants">{{ wants }}</p>
     <CurveEditor
-      :label="`${label}: curve`"
+      :label="label"
       :link="shown"
       :table="table"
       :histogram="histogram"

@@ -5,6 +5,7 @@ import { FlipHorizontal2, Maximize, Ruler } from "@lucide/vue"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
 import type { SheetStroke } from "@/documents/sheet"
 import HoverTip from "@/drawing/HoverTip.vue"
+import { useFingerTaps } from "@/drawing/useFingerTaps"
 import { useSheetPointers } from "@/drawing/useSheetPointers"
 import { useWheelZoom } from "@/drawing/useWheelZoom"
 import { useEaselCanvas } from "@/drawing/useEaselCanvas"
@@ -47,6 +48,7 @@ function placeOf(event: PointerEvent): [number, number] {
   return paper.toSheet(event.clientX - box.left, event.clientY - box.top)
 }
 
+useFingerTaps(room, sheet.history)
 useSheetPointers(room, {
   down(kind, event) {
     grabbed = props.grab
