@@ -6,7 +6,7 @@ import ValueSlider from "@/parts/ValueSlider.vue"
 import PocketCanvas from "@/pictures/PocketCanvas.vue"
 import { STATIONS } from "./stations/stations"
 import { useBench } from "./useBench"
-import { useStrokeInHand } from "./useStrokeInHand"
+import { useShownInHand } from "./useShownInHand"
 import { useVariations } from "./useVariations"
 
 const bench = useBench()
@@ -14,7 +14,7 @@ const { stations, far, way, nine, looked, ...acts } = useVariations(bench)
 const VARYING = STATIONS.filter(({ key }) => key !== "hand")
 const brush = computed(() => bench.state.value?.document)
 
-const on = useStrokeInHand(bench, nine)
+const on = useShownInHand(bench, nine)
 const cards = computed(() =>
   nine.value.map((document) => ({
     document,
@@ -61,7 +61,7 @@ onScopeDispose(acts.leaveOff)
           Keep as a brush
         </button>
         <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.take()">
-          Make mine so
+          Use this one
         </button>
       </div>
     </div>

@@ -2,8 +2,8 @@
 import { useEventListener, useLocalStorage } from "@vueuse/core"
 import type { Ref } from "vue"
 
-/** A tap is as short (ms) and as still (CSS px) as this. */
-const QUICK = 350
+/** A tap is as short (ms) and as still (CSS px) as this: for as long a second finger makes no stroke of the first. */
+const QUICK = 300
 const STILL = 14
 /** A hand that holds a pen rests on the paper: nothing is a tap for so long after the pen was near, ms. */
 const PEN = 1000

@@ -90,7 +90,7 @@ async function write(): Promise<void> {
     <template #reference>
       <button type="button" class="hm-quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
     </template>
-    <div v-if="session.account && !asks" class="menu">
+    <div v-if="session.account && !asks" class="menu" role="dialog" aria-label="Settings">
       <p class="hm-small">Light of the room</p>
       <ChoiceBar
         label="Light of the room"
@@ -136,7 +136,7 @@ async function write(): Promise<void> {
       </p>
       <button type="button" class="hm-quiet out" @click="write">Write them to a file</button>
       <button type="button" class="hm-quiet out" @click="leave(true)">
-        {{ written ? "Sign out" : "Sign out and let them go" }}
+        {{ written ? "Sign out" : "Sign out and delete them" }}
       </button>
       <button type="button" class="hm-quiet out" @click="stay">Stay signed in</button>
     </div>

@@ -99,28 +99,30 @@ function act(name: PocketAct | "choose"): void {
       :virtual-ref="more ?? undefined"
       virtual-triggering
     >
-      <p v-if="brush.gone" class="note">Deleted on another device; open it to put it back.</p>
-      <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
-      <p v-if="brush.note" class="note">{{ brush.note }}</p>
-      <p v-if="brush.maker" class="note made">
-        <OwnPicture v-if="brush.maker.mark" class="mark-of" :picture="brush.maker.mark" />
-        By {{ makerTold(brush.maker) }}
-      </p>
-      <div class="acts">
-        <button type="button" class="hm-quiet" @click="act('favourite')">
-          {{ brush.favourite ? "No favourite any more" : "A favourite" }}
-        </button>
-        <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
-        <button type="button" class="hm-quiet" @click="act('name')">Name and note</button>
-        <button type="button" class="hm-quiet" @click="act('cover')">A picture of your own</button>
-        <button v-if="brush.cover" type="button" class="hm-quiet" @click="act('tip')">
-          The tip's print again
-        </button>
-        <button type="button" class="hm-quiet" @click="act('choose')">Choose, to move or copy</button>
-        <button type="button" class="hm-quiet" @click="act('pack')">Write a pack of it</button>
-        <button type="button" class="hm-quiet" @click="act('svg')">Its tip as SVG</button>
-        <button type="button" class="hm-quiet" @click="act('png')">Its tip as PNG</button>
-        <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
+      <div role="dialog" :aria-label="`${brush.name}: what can be done`">
+        <p v-if="brush.gone" class="note">Deleted on another device; open it to put it back.</p>
+        <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
+        <p v-if="brush.note" class="note">{{ brush.note }}</p>
+        <p v-if="brush.maker" class="note made">
+          <OwnPicture v-if="brush.maker.mark" class="mark-of" :picture="brush.maker.mark" />
+          By {{ makerTold(brush.maker) }}
+        </p>
+        <div class="acts">
+          <button type="button" class="hm-quiet" @click="act('favourite')">
+            {{ brush.favourite ? "No favourite any more" : "A favourite" }}
+          </button>
+          <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
+          <button type="button" class="hm-quiet" @click="act('name')">Name and note</button>
+          <button type="button" class="hm-quiet" @click="act('cover')">A picture of your own</button>
+          <button v-if="brush.cover" type="button" class="hm-quiet" @click="act('tip')">
+            The tip's print again
+          </button>
+          <button type="button" class="hm-quiet" @click="act('choose')">Choose, to move or copy</button>
+          <button type="button" class="hm-quiet" @click="act('pack')">Write a pack of it</button>
+          <button type="button" class="hm-quiet" @click="act('svg')">Its tip as SVG</button>
+          <button type="button" class="hm-quiet" @click="act('png')">Its tip as PNG</button>
+          <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
+        </div>
       </div>
     </ElPopover>
   </article>

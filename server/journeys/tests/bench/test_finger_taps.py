@@ -1,4 +1,4 @@
-"""Two fingers that tap the paper take a step back, three do it again; a pinch, a palm and a wish to the contrary do not."""
+"""Two fingers that tap the paper take a step back, three do it again; a pinch does not, nor a tap once it is off."""
 
 import time
 

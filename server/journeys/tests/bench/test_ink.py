@@ -271,7 +271,7 @@ class SliderTests(JourneyCase):
                 self.assertTrue(inside, f"{station} at {width}")
                 tray = page.locator(".tray")
                 cut = tray.evaluate(
-                    "e => [...e.querySelectorAll('[role=slider]')].filter(s => s.clientWidth < 90).length"
+                    "e => [...e.querySelectorAll('.track[role=slider]')].filter(s => s.clientWidth < 90).length"
                 )
                 self.assertEqual(cut, 0)
                 self.assertGreater(self.sheet_box(page)["height"], 200)

@@ -48,7 +48,7 @@ class VariationTests(JourneyCase):
         page.locator(".variations .card").nth(3).click()
         page.get_by_role("button", name="Keep as a brush").click()
         self.wait_for(lambda: Brush.objects.filter(name="Pointed Copper, variation 2").exists())
-        page.get_by_role("button", name="Make mine so").click()
+        page.get_by_role("button", name="Use this one").click()
         self.wait_for(lambda: self.kept("Pointed Copper").document != POINTED)
         page.get_by_role("button", name="Undo").click()
         self.wait_for(lambda: self.kept("Pointed Copper").document == read(POINTED))

@@ -157,7 +157,8 @@ class RollsTests(JourneyCase):
         ship_sources()
         page = self.page
         page.reload()
-        page.get_by_role("heading", name="Shipped with Hollowmist").wait_for()
+        # A brush of one's own is called like one of them: it is one band.
+        page.get_by_role("heading", name="Shipped with Hollowmist").get_by_role("button").click()
         page.locator(".shipped .fold").filter(has_text="Labels & titles").click()
         page.get_by_role("button", name="Take Pointed Copper").click()
         brush = self.wait_for(lambda: Brush.objects.filter(roll__account=self.account, name="Pointed Copper").first())

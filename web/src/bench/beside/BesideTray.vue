@@ -53,7 +53,7 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
   <ChooseOther v-if="!other" />
   <div v-else class="tray-of-two">
     <div class="own">
-      <h3>{{ other.name }}</h3>
+      <h2>{{ other.name }}</h2>
       <ChoiceBar v-model="way" label="How the two are shown" :options="[...WAYS]" />
       <p v-if="laidOver" class="legend">
         <span class="here">only this brush</span> <span class="there">only the other</span>
@@ -136,7 +136,7 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
 .own > :deep(.choice) {
   align-self: stretch;
 }
-h3 {
+h2 {
   font-size: 18px;
 }
 .own .hm-quiet {

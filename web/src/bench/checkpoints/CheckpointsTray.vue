@@ -63,7 +63,7 @@ watch(
         As it was when I opened it
       </button>
       <template v-if="chosen">
-        <h3>{{ calledOf(chosen) }}, {{ momentOf(chosen) }}</h3>
+        <h2>{{ calledOf(chosen) }}, {{ momentOf(chosen) }}</h2>
         <p>{{ sinceWords ? `Since then: ${sinceWords}.` : "The brush is as it was then." }}</p>
         <div class="acts">
           <button type="button" class="hm-quiet" :disabled="since.length === 0" @click="acts.goBack(chosen)">
@@ -108,7 +108,7 @@ watch(
   padding-left: 0;
   text-decoration: underline;
 }
-h3 {
+h2 {
   margin-top: 4px;
   font-size: 18px;
 }

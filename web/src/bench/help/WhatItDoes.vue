@@ -3,11 +3,11 @@
 import { CircleQuestionMark } from "@lucide/vue"
 import { onLongPress, useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
-import { computed, ref, useTemplateRef } from "vue"
+import { computed, nextTick, ref, useTemplateRef } from "vue"
 import type { Setting } from "@/documents/brush"
 import PocketCanvas from "@/pictures/PocketCanvas.vue"
 import { useBench } from "../useBench"
-import { useStrokeInHand } from "../useStrokeInHand"
+import { useShownInHand } from "../useShownInHand"
 import type { State } from "./states"
 import { useShowMe } from "./useShowMe"
 
@@ -26,15 +26,34 @@ const open = ref(false)
 const mark = useTemplateRef("mark")
 const card = useTemplateRef("card")
 const shown = computed(() => (open.value ? props.states() : []))
-const on = useStrokeInHand(bench, () => shown.value.map((one) => one.document))
+const on = useShownInHand(bench, () => shown.value.map((one) => one.document))
 const { showing, show, stop } = useShowMe(bench)
+
+/** A finger that was held has opened it: that it leaves is no tap. */
+let held = false
 
 function close(): void {
   open.value = false
   stop()
 }
 
-onLongPress(mark, () => (open.value = true))
+async function tap(event: MouseEvent): Promise<void> {
+  if (held) return
+  if (open.value) return close()
+  open.value = true
+  // From a keyboard it is gone into, and come back from.
+  if (event.detail > 0) return
+  await nextTick()
+  card.value?.focus()
+}
+
+function leave(): void {
+  close()
+  mark.value?.focus()
+}
+
+useEventListener(mark, "pointerdown", () => (held = false))
+onLongPress(mark, () => (open.value = held = true))
 // Whoever draws has seen enough: a pen on the paper closes it and loses nothing of its stroke.
 useEventListener(
   "pointerdown",
@@ -54,7 +73,7 @@ useEventListener(
     :class="{ bare }"
     :aria-label="`${label}: what does it do?`"
     :aria-expanded="open"
-    @click="open ? close() : (open = true)"
+    @click="tap"
     @keydown.esc="close"
   >
     <span v-if="!bare">{{ label }}</span> <CircleQuestionMark :size="bare ? 20 : 16" class="sign" />
@@ -67,7 +86,14 @@ useEventListener(
     placement="top"
     :width="shown.length > 2 ? 560 : 420"
   >
-    <div ref="card" class="what-it-does" role="dialog" :aria-label="`What ${label} does`">
+    <div
+      ref="card"
+      class="what-it-does"
+      role="dialog"
+      tabindex="-1"
+      :aria-label="`What ${label} does`"
+      @keydown.esc="leave"
+    >
       <p class="title">{{ label }}</p>
       <p>{{ says }}</p>
       <ul v-if="on && shown.length > 0">

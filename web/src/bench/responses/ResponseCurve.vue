@@ -78,7 +78,7 @@ function toggle(kind: Kind): void {
 <template>
   <section class="response">
     <header>
-      <h3>{{ label }}</h3>
+      <h2>{{ label }}</h2>
       <slot />
       <ElSwitch
         :model-value="shown.on"
@@ -144,7 +144,7 @@ header {
   gap: 8px;
   min-height: 44px;
 }
-h3 {
+h2 {
   font-size: 16px;
   flex: 1;
 }

@@ -7,7 +7,7 @@ import type { Bench } from "./useBench"
 const LEAST = 8
 
 /** `documents` are the brushes that are shown on it: it has room for the widest. */
-export function useStrokeInHand(bench: Bench, documents: MaybeRefOrGetter<{ size: unknown }[]>) {
+export function useShownInHand(bench: Bench, documents: MaybeRefOrGetter<{ size: unknown }[]>) {
   return computed(() => {
     const all = [...bench.shownLanes.value.flatMap((lane) => lane.strokes), ...bench.proofs.strokes.value]
     const stroke = all.find((one) => one.id === bench.inHand.value) ?? laying(all)[0]
