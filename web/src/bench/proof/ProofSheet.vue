@@ -76,7 +76,7 @@ const at = (x: number, y: number) => ({
         type="button"
         class="hm-quiet clear"
         :class="{ still: down }"
-        :style="{ top: `${((flow?.free ?? 0) - view.y) * view.zoom}px` }"
+        :style="{ top: `min(${((flow?.free ?? 0) - view.y) * view.zoom}px, 100% - 44px)` }"
         aria-label="Clear your strokes"
         @click="bench.clear()"
       >
@@ -161,7 +161,7 @@ const at = (x: number, y: number) => ({
   border-radius: 50%;
   pointer-events: none;
 }
-/* At the head of the free paper, where a stroke seldom begins. */
+/* At the head of the free paper, where a stroke seldom begins; within it, however low it is. */
 .clear {
   position: absolute;
   right: 8px;
