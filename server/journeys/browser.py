@@ -10,12 +10,14 @@ import numpy as np
 from accounts.models import Account
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
+from hollowmist_core.native.recipes import follow
 from playwright.sync_api import Error as PlaywrightError
 from playwright.sync_api import expect, sync_playwright
 from proofs.models import ProofStroke
 from rolls.actions.add_brush import add_brush
 from rolls.actions.keep_brush import keep_brush
 from rolls.actions.keep_roll import keep_roll
+from sources.actions.pictures import ink_of, pixels_of
 from tasks.tests import workers_here
 
 CHROMIUM = os.environ.get("HOLLOWMIST_CHROMIUM", "/usr/bin/chromium-headless-shell")
@@ -316,6 +318,22 @@ class JourneyCase(StaticLiveServerTestCase):
 
         self.wait_for(still)
         return last[0]
+
+    def finished(self, source) -> np.ndarray:
+        """A source's ink as it is kept, once it is what the core makes of its recipe: (height, width), uint8, 255 full.
+
+        A device keeps a recipe at once, and the picture of it when the recipe has rested.
+        """
+
+        def same():
+            source.refresh_from_db()
+            working = source.working and pixels_of(source.working)
+            made, kept = follow(source.recipe, source.makes, working).bytes, ink_of(source.picture)
+            alike = made.shape == kept.shape and np.abs(made.astype(int) - kept).max() <= 2
+            # In an array of one, since an empty picture is as good as another.
+            return [kept] if alike else None
+
+        return self.wait_for(same, f"the picture of {source} to be that of its recipe")[0]
 
     def sheet_box(self, page=None):
         """Place of the proof sheet on the page."""

@@ -50,11 +50,6 @@ class SourcesJourneyTests(JourneyCase):
         found = Source.objects.filter(account__isnull=False, name=name).first()
         return found if found and step in [one["kind"] for one in found.recipe["steps"]] else None
 
-    def ink_of(self, source):
-        """The picture of a source as it is kept by now, 0 (ink) to 255."""
-        source.refresh_from_db()
-        return np.asarray(Image.open(io.BytesIO(bytes(source.picture.data))))
-
     def test_a_photo_becomes_a_seamless_paper_held_grain_by_touch(self):
         self.add(self.file("gravel.jpg", gravel()))
         figures = self.page.get_by_role("status", name="Figures")
@@ -68,18 +63,10 @@ class SourcesJourneyTests(JourneyCase):
         self.page.get_by_role("radio", name="Tiled").tap()
         source = self.wait_for(lambda: self.source_with("gravel", "seam"))
         self.assertEqual([step["kind"] for step in source.recipe["steps"]], ["trim", "light", "seam"])
-
-        def kept_as_shown():
-            """Whether what is kept has no larger step at its border than was shown."""
-            ink = self.ink_of(source).astype(float)
-            for axis, shown in zip((1, 0), self.seams(), strict=True):
-                wrap = np.abs(np.take(ink, 0, axis) - np.take(ink, -1, axis)).mean()
-                if wrap / np.abs(np.diff(ink, axis=axis)).mean() > shown + 0.03:
-                    return False
-            return True
-
-        # A recipe is kept at once, and its picture once it has rested and is made.
-        self.wait_for(kept_as_shown)
+        ink = self.finished(source).astype(float)
+        for axis, shown in zip((1, 0), self.seams(), strict=True):
+            wrap = np.abs(np.take(ink, 0, axis) - np.take(ink, -1, axis)).mean()
+            self.assertLessEqual(wrap / np.abs(np.diff(ink, axis=axis)).mean(), shown + 0.03)
         self.page.get_by_role("button", name="New brush from here").tap()
         expect(self.page.locator(".proposal")).to_have_count(4, timeout=60_000)
         self.page.get_by_role("button", name="open the bench").tap()
@@ -100,12 +87,8 @@ class SourcesJourneyTests(JourneyCase):
         self.add_step("Fade the edge")
         source = self.wait_for(lambda: self.source_with("shell", "fade"))
         self.assertEqual([s["kind"] for s in source.recipe["steps"]], ["invert", "crop", "fade"])
-
-        def faded():
-            ink = 255 - self.ink_of(source)
-            return not (ink[0].any() or ink[-1].any() or ink[:, 0].any() or ink[:, -1].any())
-
-        self.wait_for(faded)
+        ink = self.finished(source)
+        self.assertFalse(ink[0].any() or ink[-1].any() or ink[:, 0].any() or ink[:, -1].any())
         self.page.get_by_role("button", name="New brush from here").tap()
         self.page.locator(".proposal", has_text="as it is").tap()
         self.page.locator(".proposal", has_text="scattered").tap()
@@ -182,7 +165,6 @@ class SourcesJourneyTests(JourneyCase):
         box = self.page.locator(".large .worked").bounding_box()
         x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
         Pen(self.page).draw([(x - 60 + 4 * i, y, 0.9) for i in range(30)])
-        source = self.wait_for(self.drawn)
-        ink = 255 - np.asarray(Image.open(io.BytesIO(bytes(source.picture.data))))
+        ink = self.finished(self.wait_for(self.drawn))
         self.assertGreater(int(ink[256, 256]), 200)
         self.assertEqual(int(ink[100, 256]), 0)
