@@ -17,7 +17,7 @@ const LAYERS = [
 ]
 /** What stands side by side in a layer and yet is asked by its neighbour. */
 const BESIDE = { documents: ["generated"], generated: ["documents"] }
-const PLACES = ["account", "bench", "fitting", "prep", "rolls", "sheets", "shelf", "sources"]
+const PLACES = ["account", "bench", "fitting", "guide", "prep", "rolls", "sheets", "shelf", "sources"]
 const below = (layer) => LAYERS.slice(0, layer).flat()
 const ARROWS = {
   ...Object.fromEntries(

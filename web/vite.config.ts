@@ -7,6 +7,9 @@ import { VitePWA } from "vite-plugin-pwa"
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
+/** Ships with the application. */
+const GUIDE = "../docs/guide"
+
 /** A name for what is built: a hash over all that it is built of. */
 function buildName(): string {
   const hash = createHash("sha256").update(readFileSync(here("package-lock.json")))
@@ -15,6 +18,8 @@ function buildName(): string {
     // Types are told to the type check alone.
     if (statSync(file).isFile() && name !== "generated/api.ts") hash.update(name).update(readFileSync(file))
   }
+  for (const name of readdirSync(here(GUIDE)).sort())
+    hash.update(name).update(readFileSync(here(`${GUIDE}/${name}`)))
   return hash.digest("hex").slice(0, 16)
 }
 

@@ -25,6 +25,13 @@ export const router = createRouter({
       component: () => import("@/rolls/ShippedPlace.vue"),
       props: true,
     },
+    { path: "/guide", name: "guide", component: () => import("@/guide/GuideList.vue") },
+    {
+      path: "/guide/:page",
+      name: "guide-page",
+      component: () => import("@/guide/GuidePage.vue"),
+      props: true,
+    },
     { path: "/first", name: "first", component: () => import("@/rolls/FirstBrush.vue") },
     { path: "/bench/:brush", name: "bench", component: () => import("@/bench/BenchPlace.vue"), props: true },
     { path: "/:rest(.*)*", redirect: "/rolls" },

@@ -120,6 +120,7 @@ async function write(): Promise<void> {
         {{ screen.isFullscreen.value ? "Leave the full screen" : "Full screen" }}
       </button>
       <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
+      <RouterLink to="/guide" class="hm-quiet out">The guide</RouterLink>
       <RouterLink to="/first" class="hm-quiet out" @click="walk.begin()">First steps</RouterLink>
       <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
       <button type="button" class="hm-quiet out" @click="account = true">Account and password</button>

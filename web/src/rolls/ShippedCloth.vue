@@ -2,11 +2,12 @@
 // A roll as it ships: its brushes are taken out of it, and it stays as it is.
 import PocketPicture from "@/pictures/PocketPicture.vue"
 import RollFrame from "./RollFrame.vue"
-import type { ShippedBrush, ShippedRoll } from "./useShipped"
+import type { Offered } from "@/choosers/takeBrushes"
+import type { ShippedRoll } from "./useShipped"
 
 defineProps<{ roll: ShippedRoll }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ take: [brushes: ShippedBrush[]] }>()
+const emit = defineEmits<{ take: [brushes: Offered[]] }>()
 </script>
 
 <template>

@@ -1,22 +1,13 @@
 // The rolls that ship with Hollowmist: on this device once they were seen, to take from.
-import { makeBrush } from "@/acts/keepBrush"
-import { keepCheckpoint } from "@/acts/keepCheckpoint"
-import { makeRoll } from "@/acts/keepRoll"
 import { api, reach } from "@/api/client"
+import { takeBrushes, type Offered } from "@/choosers/takeBrushes"
 import type { Store } from "@/device/store"
 import { useLive } from "@/device/useLive"
-import type { BrushDocument } from "@/documents/brush"
-import { notice } from "@/parts/notice"
 import { dequal } from "dequal"
 
-export interface ShippedBrush {
-  name: string
-  note: string
-  document: BrushDocument
-}
 export interface ShippedRoll {
   name: string
-  brushes: ShippedBrush[]
+  brushes: Offered[]
 }
 
 const SHIPPED = "shipped rolls"
@@ -33,30 +24,7 @@ export function useShipped(store: Store, open: (brush: string) => unknown) {
   }
   void bring()
 
-  /**
-   * Take brushes as they ship: into a roll of one's own, else the one of that name, else a new one. The state they came
-   * in stays.
-   */
-  function take(name: string, brushes: ShippedBrush[], into?: string): void {
-    const done = (async () => {
-      const wanted = into ? await store.rolls.get(into) : undefined
-      const existing = wanted ?? (await store.rolls.filter((one) => one.name === name).first())
-      const roll = existing?.id ?? (await makeRoll(store, { name }))
-      let last = ""
-      for (const { document, ...brush } of brushes) {
-        const id = await makeBrush(store, { ...brush, roll, document: structuredClone(document) })
-        last = id
-        await keepCheckpoint(store, { brush: id, why: "first", document: structuredClone(document) })
-      }
-      const sentence =
-        brushes.length === 1 ? `${brushes[0]!.name} is yours` : `${brushes.length} brushes are yours`
-      notice(`${sentence}, in ${existing?.name ?? name}.`, {
-        label: brushes.length === 1 ? "To its bench" : "To the last one's bench",
-        act: () => void open(last),
-      })
-    })()
-    void store.write(done)
-  }
-
+  const take = (name: string, brushes: Offered[], into?: string) =>
+    takeBrushes(store, name, brushes, open, into)
   return { shipped, take }
 }

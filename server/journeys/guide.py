@@ -1,0 +1,134 @@
+"""The guide as it is read, and as it is done: what stands in bold is what the hand does."""
+
+import json
+import re
+from pathlib import Path
+
+from playwright.sync_api import Error as PlaywrightError
+
+from .browser import Pen, settle
+
+FOLDER = Path(__file__).parents[2] / "docs" / "guide"
+_BLOCK = re.compile(r"^```brush\n(.*?)^```$", re.M | re.S)
+_ACT = re.compile(r"\*\*([^*]+)\*\*(?:\s+to\s+\*\*([^*]+)\*\*)?")
+_PARTS = (".el-dialog", ".el-popper", ".tray", "main", "body")
+"""Where a name is looked for first: what lies on top stands nearest to the hand."""
+_ROLES = ("button", "radio", "switch", "link", "menuitem", "tab", "option", "checkbox")
+
+
+def pages() -> list[str]:
+    """The names of the guide's pages, in their order."""
+    return sorted(path.stem for path in FOLDER.glob("[0-9]*.md"))
+
+
+def text_of(page: str) -> str:
+    """A page as it lies in the repository."""
+    return (FOLDER / f"{page}.md").read_text()
+
+
+def blocks_of(text: str) -> list[dict]:
+    """What each of a page's blocks says of its brush, by name."""
+
+    def value(written):
+        try:
+            return json.loads(written)
+        except ValueError:
+            return written
+
+    lines = lambda block: (line.split(": ", 1) for line in block.splitlines() if line.strip())  # noqa: E731
+    return [{name.strip(): value(written.strip()) for name, written in lines(block)} for block in _BLOCK.findall(text)]
+
+
+def acts_of(text: str) -> list[tuple[str, str | None]]:
+    """What is touched, or set to something, in its order."""
+    plain = " ".join(_BLOCK.sub("", text).split())
+    return [(name, value or None) for name, value in _ACT.findall(plain)]
+
+
+class Hand:
+    """Does on a page of the browser what the guide says."""
+
+    def __init__(self, page, draw=None):
+        self.page, self.draw = page, draw or {}
+
+    def visible(self, find, what: str):
+        """The first visible one of what `find` gives for a part of the page, the topmost part first."""
+        for _ in range(400):
+            for part in _PARTS:
+                for scope in reversed(self.page.locator(part).all()):
+                    if part != "body" and not scope.is_visible():
+                        continue
+                    for found in find(scope):
+                        shown = [one for one in found.all() if one.is_visible()]
+                        if shown:
+                            return shown[0]
+            self.page.wait_for_timeout(40)
+        raise AssertionError(f"the guide says {what}, and it is not there")
+
+    def follow(self, text: str) -> None:
+        """Do all that stands in bold."""
+        for name, value in acts_of(text):
+            if value:
+                self.set(name, value)
+            elif name in self.draw:
+                self.draw[name]()
+            else:
+                self.touch(name)
+
+    def touch(self, name: str) -> None:
+        """Touch what is called so, whole or at the beginning of its name."""
+        begins = re.compile(rf"^{re.escape(name)}\b", re.I) if name[-1].isalnum() else name
+
+        def find(scope):
+            for role in _ROLES:
+                yield scope.get_by_role(role, name=name, exact=True)
+            for role in _ROLES:
+                yield scope.get_by_role(role, name=begins)
+            yield scope.get_by_text(name, exact=True)
+
+        self.act(find, name, lambda found: found.click())
+
+    def act(self, find, what, do) -> None:
+        """Do it to what is found; what is redrawn meanwhile is looked for again."""
+        settle(self.page)
+        for _ in range(3):
+            try:
+                return do(self.visible(find, what))
+            except PlaywrightError as error:
+                last = error
+        raise last
+
+    def set(self, name: str, value: str) -> None:
+        """Give a slider, a choice, a switch, a list or a field a value."""
+        number = value.split()[0]
+
+        def find(scope):
+            group = scope.get_by_role("radiogroup", name=name, exact=True)
+            yield group.get_by_role("radio", name=value, exact=True)
+            yield scope.get_by_role("button", name=re.compile(rf"^{re.escape(name)}: .*, type it$"))
+            yield scope.get_by_role("switch", name=name)
+            yield scope.get_by_role("combobox", name=name)
+            yield scope.get_by_label(name, exact=True)
+
+        def do(found):
+            role = found.get_attribute("role") or found.evaluate("(one) => one.tagName.toLowerCase()")
+            if role == "button":
+                found.click()
+                self.page.keyboard.type(number)
+                self.page.keyboard.press("Enter")
+            elif role == "input":
+                found.fill(value)
+            elif role == "combobox":
+                found.click()
+                self.page.get_by_role("option", name=value, exact=True).click()
+            else:
+                found.click()
+
+        self.act(find, f"{name} to {value}", do)
+
+
+def stroke_on(page, selector: str) -> None:
+    """Draw a stroke across a paper with the pen."""
+    box = page.locator(selector).first.bounding_box()
+    x, y = box["x"] + 0.2 * box["width"], box["y"] + 0.72 * box["height"]
+    Pen(page).draw([(x + 0.5 * box["width"] * i / 30, y + 6 * (i % 5), 0.2 + 0.6 * i / 30) for i in range(31)])

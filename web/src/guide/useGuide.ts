@@ -1,0 +1,25 @@
+// The brushes of the guide as they are inked here: the sources that they name are those that ship.
+import { computed } from "vue"
+import type { BrushDocument } from "@/documents/brush"
+import { useLanes } from "@/engine/page/useLanes"
+import { useSources } from "@/pictures/useSources"
+import { brushOf, type Shown } from "./pages"
+
+export function useGuide() {
+  const { sources, open } = useSources()
+  const lanes = useLanes()
+  const shipped = computed(
+    () =>
+      new Map(
+        sources.value
+          .filter((one) => one.shipped)
+          .map(({ name, picture, id }) => [name, { picture, source: id }]),
+      ),
+  )
+  void open()
+  void lanes.open()
+
+  const documentOf = ({ told }: Shown): BrushDocument => brushOf(told, (name) => shipped.value.get(name))
+  const strokesOf = ({ lane }: Shown) => lanes.lanes.value.find(({ key }) => key === lane)?.strokes ?? []
+  return { documentOf, strokesOf }
+}
