@@ -13,6 +13,8 @@ _BLOCK = re.compile(r"^```brush\n(.*?)^```$", re.M | re.S)
 _ACT = re.compile(r"\*\*([^*]+)\*\*(?:\s+to\s+\*\*([^*]+)\*\*)?")
 _PARTS = (".el-dialog", ".el-popper", ".tray", "main", "body")
 """Where a name is looked for first: what lies on top stands nearest to the hand."""
+TRIES = 400
+"""So often what is touched is looked for, 40 ms apart."""
 _ROLES = ("button", "radio", "switch", "link", "menuitem", "tab", "option", "checkbox")
 
 
@@ -46,14 +48,15 @@ def acts_of(text: str) -> list[tuple[str, str | None]]:
 
 
 class Hand:
-    """Does on a page of the browser what the guide says."""
+    """Does on a page of the browser what the guide says; `acts` are what has no name on the screen."""
 
-    def __init__(self, page, draw=None):
-        self.page, self.draw = page, draw or {}
+    def __init__(self, page, acts=None):
+        self.page = page
+        self.acts = {"Draw": lambda: stroke_on(self.page), **(acts or {})}
 
     def visible(self, find, what: str):
         """The first visible one of what `find` gives for a part of the page, the topmost part first."""
-        for _ in range(400):
+        for _ in range(TRIES):
             for part in _PARTS:
                 for scope in reversed(self.page.locator(part).all()):
                     if part != "body" and not scope.is_visible():
@@ -70,20 +73,20 @@ class Hand:
         for name, value in acts_of(text):
             if value:
                 self.set(name, value)
-            elif name in self.draw:
-                self.draw[name]()
+            elif name in self.acts:
+                self.acts[name]()
             else:
                 self.touch(name)
 
     def touch(self, name: str) -> None:
         """Touch what is called so, whole or at the beginning of its name."""
-        begins = re.compile(rf"^{re.escape(name)}\b", re.I) if name[-1].isalnum() else name
+        # A station says after a colon what it does just now.
+        names = [name, *(re.compile(rf"^{re.escape(name)}{end}", re.I) for end in ("$", ":", r"(?!\w)"))]
 
         def find(scope):
-            for role in _ROLES:
-                yield scope.get_by_role(role, name=name, exact=True)
-            for role in _ROLES:
-                yield scope.get_by_role(role, name=begins)
+            for called in names:
+                for role in _ROLES:
+                    yield scope.get_by_role(role, name=called, exact=True)
             yield scope.get_by_text(name, exact=True)
 
         self.act(find, name, lambda found: found.click())
@@ -100,35 +103,35 @@ class Hand:
 
     def set(self, name: str, value: str) -> None:
         """Give a slider, a choice, a switch, a list or a field a value."""
-        number = value.split()[0]
 
         def find(scope):
             group = scope.get_by_role("radiogroup", name=name, exact=True)
             yield group.get_by_role("radio", name=value, exact=True)
             yield scope.get_by_role("button", name=re.compile(rf"^{re.escape(name)}: .*, type it$"))
-            yield scope.get_by_role("switch", name=name)
+            yield scope.locator(".el-switch", has=self.page.get_by_role("switch", name=name, exact=True))
             yield scope.get_by_role("combobox", name=name)
             yield scope.get_by_label(name, exact=True)
 
         def do(found):
             role = found.get_attribute("role") or found.evaluate("(one) => one.tagName.toLowerCase()")
+            if role == "input":
+                return found.fill(value)
+            if role == "div" and found.get_by_role("switch").is_checked() == (value == "on"):
+                return None
+            found.click()
             if role == "button":
-                found.click()
-                self.page.keyboard.type(number)
+                self.page.keyboard.type(value.split()[0])
                 self.page.keyboard.press("Enter")
-            elif role == "input":
-                found.fill(value)
             elif role == "combobox":
-                found.click()
                 self.page.get_by_role("option", name=value, exact=True).click()
-            else:
-                found.click()
+            return None
 
         self.act(find, f"{name} to {value}", do)
 
 
-def stroke_on(page, selector: str) -> None:
-    """Draw a stroke across a paper with the pen."""
-    box = page.locator(selector).first.bounding_box()
+def stroke_on(page) -> None:
+    """Draw a stroke across the paper that is there, with the pen."""
+    settle(page)
+    box = page.locator("canvas.sheet, [data-sheet] .over").first.bounding_box()
     x, y = box["x"] + 0.2 * box["width"], box["y"] + 0.72 * box["height"]
     Pen(page).draw([(x + 0.5 * box["width"] * i / 30, y + 6 * (i % 5), 0.2 + 0.6 * i / 30) for i in range(31)])

@@ -122,6 +122,8 @@ ROLL_VIEWS = (
         ink=("canvas.sheet", ".slip .stroke"),
     ),
     View("rolls, a look into a pack", reading_pack, "", ("[role=dialog] .stroke",)),
+    View("guide", at("/guide", ".card"), ink=(".card .stroke",), narrow=True),
+    View("guide, a page", at("/guide/pointed-pen", "article .stroke"), "guide", ("canvas.sheet", "article .stroke")),
     View("maker", maker, leaves=True),
     View("rolls, how brushes show", showing, ink=("[role=dialog] .stroke",), leaves=True),
     View("shelf", shelf, "shelf", (".lot .strokes",)),

@@ -242,7 +242,7 @@ CARDS = (*SHEET, ".wedge canvas")
 
 
 VIEWS = (
-    View("sign-in", at("/sign-in", "form"), "sign-in", ("main canvas",), signed_in=False, narrow=True),
+    View("sign-in", at("/sign-in", "form"), "", ("main canvas",), signed_in=False, narrow=True),
     View("sign-in, new account", new_account, ink=("main canvas",), signed_in=False, narrow=True),
     View("sign-in, refused", refused_door, signed_in=False, narrow=True),
     *ROLL_VIEWS,

@@ -2,3 +2,50 @@
 
 export const hexOf = (colour: number): string => `#${colour.toString(16).padStart(6, "0")}`
 export const numberOf = (hex: string): number => parseInt(hex.trim().slice(1), 16)
+
+/** The inks of Skerrow, which are always at hand, by name. */
+export const INKS: [hex: string, name: string][] = [
+  ["#1e2a2d", "iron gall"],
+  ["#6d7b80", "slate"],
+  ["#4f5b2e", "kelp"],
+  ["#8a3b22", "rust"],
+  ["#24506e", "sea"],
+]
+/** Hues round the circle, degrees at which each ends. */
+const HUES: [end: number, name: string][] = [
+  [15, "red"],
+  [42, "orange"],
+  [68, "yellow"],
+  [165, "green"],
+  [195, "turquoise"],
+  [255, "blue"],
+  [290, "violet"],
+  [345, "pink"],
+  [360, "red"],
+]
+
+/** An ink as one would say it: by its name, else as the eye sees it, "dark green". */
+export function inkName(hex: string): string {
+  const known = INKS.find(([one]) => one === hex.toLowerCase())
+  if (known) return known[1]
+  const colour = numberOf(hex)
+  const [red, green, blue] = [colour >> 16, (colour >> 8) & 255, colour & 255].map((part) => part / 255) as [
+    number,
+    number,
+    number,
+  ]
+  const [least, most] = [Math.min(red, green, blue), Math.max(red, green, blue)]
+  const [light, apart] = [(least + most) / 2, most - least]
+  if (light < 0.08) return "black"
+  if (light > 0.94) return "white"
+  const shade = light < 0.35 ? "dark " : light > 0.7 ? "light " : ""
+  if (apart < 0.1) return `${shade}grey`
+  const sixth =
+    most === red
+      ? (green - blue) / apart
+      : most === green
+        ? 2 + (blue - red) / apart
+        : 4 + (red - green) / apart
+  const hue = (60 * sixth + 360) % 360
+  return `${shade}${HUES.find(([end]) => hue <= end)![1]}`
+}

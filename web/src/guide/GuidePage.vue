@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A page of the guide beside paper: each of its brushes is inked as it is by then, and can be drawn with on the spot.
 import { ElButton } from "element-plus"
-import { computed, ref, watch } from "vue"
+import { computed, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
 import { takeBrushes } from "@/choosers/takeBrushes"
 import { presentStore } from "@/device/useDevice"
@@ -21,7 +21,7 @@ const next = computed(() => PAGES[at.value + 1])
 const isShown = (part: Page["parts"][number]): part is Shown => "told" in part
 const all = computed(() => found.value?.parts.filter(isShown) ?? [])
 /** The one that lies on the paper. */
-const tried = ref<Shown>()
+const tried = shallowRef<Shown>()
 watch(found, () => (tried.value = all.value.at(-1)), { immediate: true })
 const brush = computed(() => tried.value && documentOf(tried.value))
 

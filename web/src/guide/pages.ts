@@ -1,6 +1,6 @@
 // The guide: plain Markdown of docs/guide, cut where it shows a brush as it is by then.
 import MarkdownIt from "markdown-it"
-import type { BrushDocument, Link } from "@/documents/brush"
+import { newLink, type BrushDocument, type Link, type Output } from "@/documents/brush"
 import { DEFAULT_BRUSH } from "@/generated/layout"
 
 /** What a brush is by now: settings by name, and its sources and curves in words. */
@@ -88,9 +88,8 @@ export function brushOf(told: Told, named: SourceNamed): BrushDocument {
     if (link) {
       const [, input = "", output = ""] = link
       const row = (responses[output] ??= {})
-      const known = row[input] ?? responses.size!.pressure!
-      row[input] =
-        value === "off" ? { ...known, on: false } : { ...known, on: true, ...(value as Partial<Link>) }
+      const changed = typeof value === "object" ? (value as Partial<Link>) : {}
+      row[input] = { ...(row[input] ?? newLink(output as Output)), on: value !== "off", ...changed }
     } else if (name === "grain") brush.grain = use(String(value)) ?? null
     else if (name === "shapes") {
       const own = { turn: 0, scale: 1, flip_across: false, flip_along: false, invert: false }

@@ -38,8 +38,8 @@ class InkTrayTests(JourneyCase):
 
     def test_a_pressed_pen_brings_the_second_ink(self):
         page = self.open_ink("Colour")
-        page.locator(".worded").nth(0).get_by_role("button", name="Ink #8a3b22").click()
-        page.locator(".worded").nth(1).get_by_role("button", name="Ink #24506e").click()
+        page.locator(".worded").nth(0).get_by_role("button", name="Ink: rust").click()
+        page.locator(".worded").nth(1).get_by_role("button", name="Ink: sea").click()
         page.get_by_role("switch", name="Pressure → second ink: on").locator("xpath=..").click()
         self.wait_for(lambda: "second ink" in self.kept().document["responses"])
         self.assertEqual(self.kept().document["second_ink"], "#24506e")

@@ -97,7 +97,7 @@ class RoomTests(JourneyCase):
     def test_ink_swatches_reink_in_their_colour(self):
         page = self.open_bench()
         page.get_by_role("slider", name="Ink well").click()
-        page.get_by_role("button", name="Ink #8a3b22", exact=True).click()
+        page.get_by_role("button", name="Ink: rust", exact=True).click()
         self.wait_for(lambda: ((self.pixels()[..., 0] == 0x8A) & (self.pixels()[..., 2] == 0x22)).sum() > 500)
         self.wait_for(lambda: self.kept().document["ink"] == "#8a3b22")
 

@@ -107,7 +107,7 @@ class RollsTests(JourneyCase):
         page.get_by_role("option", name="Crossing loop").click()
         for label in ("Size", "Ink"):
             dialog.get_by_role("radiogroup", name=label).get_by_role("radio", name="one for all").click()
-        dialog.get_by_role("button", name="Ink #8a3b22").click()
+        dialog.get_by_role("button", name="Ink: rust").click()
         dialog.get_by_role("button", name="Take it").click()
         # Rust is redder than the brush's own ink, and a loop is no upright stroke.
         self.wait_for(lambda: self.ink_of(slip)[0] > before[0] + 40)

@@ -2,10 +2,17 @@
 // Papers to try the brush on: the room's own, tinted ones, and any other colour.
 import { ElColorPicker } from "element-plus"
 import { computed } from "vue"
+import { inkName } from "@/documents/colours"
 import { useBench } from "../useBench"
 
-/** Papers of Skerrow: rag, sand, kelp wrap, sea mist, slate. */
-const PAPERS = ["#efe6d2", "#d9c7a0", "#c3b48a", "#d3dee0", "#37464c"]
+/** Papers of Skerrow, by name. */
+const PAPERS: [hex: string, name: string][] = [
+  ["#efe6d2", "rag"],
+  ["#d9c7a0", "sand"],
+  ["#c3b48a", "kelp wrap"],
+  ["#d3dee0", "sea mist"],
+  ["#37464c", "slate"],
+]
 
 const bench = useBench()
 const ground = computed(() => bench.state.value?.document.ground ?? null)
@@ -27,10 +34,11 @@ function choose(colour: string | null): void {
       <span class="own" />
     </button>
     <button
-      v-for="paper in PAPERS"
+      v-for="[paper, name] in PAPERS"
       :key="paper"
       type="button"
-      :aria-label="`Paper ${paper}`"
+      :aria-label="`Paper: ${name}`"
+      :title="name"
       :aria-pressed="ground === paper"
       @click="choose(paper)"
     >
@@ -38,7 +46,7 @@ function choose(colour: string | null): void {
     </button>
     <ElColorPicker
       :model-value="ground ?? undefined"
-      :aria-label="`Any paper: ${ground ?? 'the room\'s own'}`"
+      :aria-label="`Any paper, now ${ground ? inkName(ground) : 'the room\'s own'}`"
       @change="choose"
     />
   </div>

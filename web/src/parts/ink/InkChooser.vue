@@ -3,6 +3,7 @@
 import { BookmarkMinus, BookmarkPlus } from "@lucide/vue"
 import { ElColorPicker } from "element-plus"
 import { computed } from "vue"
+import { INKS, inkName } from "@/documents/colours"
 import InkFromPicture from "./InkFromPicture.vue"
 import { useOwnInks } from "./useOwnInks"
 
@@ -10,11 +11,10 @@ defineProps<{ down?: boolean }>()
 const value = defineModel<string>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 
-/** Inks of Skerrow: iron gall, slate, kelp, rust, sea. */
-const INKS = ["#1e2a2d", "#6d7b80", "#4f5b2e", "#8a3b22", "#24506e"]
+const SHIPPED = INKS.map(([hex]) => hex)
 
 const own = useOwnInks()
-const swatches = computed(() => [...INKS, ...own.inks.value.filter((ink) => !INKS.includes(ink))])
+const swatches = computed(() => [...SHIPPED, ...own.inks.value.filter((ink) => !SHIPPED.includes(ink))])
 const kept = computed(() => own.inks.value.includes(value.value))
 
 function choose(ink: string | null): void {
@@ -30,7 +30,8 @@ function choose(ink: string | null): void {
       v-for="ink in swatches"
       :key="ink"
       type="button"
-      :aria-label="`Ink ${ink}`"
+      :aria-label="`Ink: ${inkName(ink)}`"
+      :title="inkName(ink)"
       :aria-pressed="ink === value"
       @click="choose(ink)"
     >
@@ -38,13 +39,13 @@ function choose(ink: string | null): void {
     </button>
     <ElColorPicker
       :model-value="value"
-      :aria-label="`Any ink: ${value}`"
+      :aria-label="`Any ink, now ${inkName(value)}`"
       @active-change="choose"
       @change="choose"
     />
     <InkFromPicture @take="choose" />
     <button
-      v-if="kept || !INKS.includes(value)"
+      v-if="kept || !SHIPPED.includes(value)"
       type="button"
       class="keep"
       :aria-label="kept ? 'Let this swatch go' : 'Keep this ink as a swatch'"

@@ -2,6 +2,7 @@
 // A small jar, filled with the ink's colour as high as the stroke's opacity: tap it for colours, draw a finger up or
 // down in it for the opacity. Below it the last two inks.
 import { settingNamed } from "@/documents/brush"
+import { inkName } from "@/documents/colours"
 import { useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
 import { ref, useTemplateRef } from "vue"
@@ -69,7 +70,7 @@ useEventListener(jar, "keydown", (event: KeyboardEvent) => {
           class="jar"
           role="slider"
           tabindex="0"
-          :aria-label="`Ink well: ink ${ink}; drag for the opacity, tap for colours`"
+          :aria-label="`Ink well: ${inkName(ink)} ink; drag for the opacity, tap for colours`"
           aria-orientation="vertical"
           :aria-valuemin="setting.low"
           :aria-valuemax="setting.high"
@@ -90,7 +91,7 @@ useEventListener(jar, "keydown", (event: KeyboardEvent) => {
         :key="one"
         type="button"
         class="hm-quiet"
-        :aria-label="`Back to ink ${one}`"
+        :aria-label="`Back to ${inkName(one)} ink`"
         @click="choose(one)"
       >
         <span class="drop" :style="{ background: one }" />
