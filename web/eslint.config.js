@@ -6,7 +6,8 @@ import ts from "typescript-eslint"
 
 /** Folders from the lowest up: each may know of those before it, and of no place. */
 const LAYERS = [
-  ["generated", "documents"],
+  ["generated", "words"],
+  ["documents"],
   ["parts", "api", "engine"],
   ["device", "measuring"],
   ["acts", "drawing"],
@@ -16,7 +17,7 @@ const LAYERS = [
   ["frame"],
 ]
 /** What stands side by side in a layer and yet is asked by its neighbour. */
-const BESIDE = { documents: ["generated"], generated: ["documents"] }
+const BESIDE = { generated: ["documents"] }
 const PLACES = ["account", "bench", "fitting", "guide", "prep", "rolls", "sheets", "shelf", "sources"]
 const below = (layer) => LAYERS.slice(0, layer).flat()
 const ARROWS = {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { ElButton, ElInput } from "element-plus"
 import { ref } from "vue"
 import { useRoute, useRouter } from "vue-router"
@@ -18,7 +19,7 @@ const busy = ref(false)
 
 async function enter() {
   if (!username.value || !password.value) {
-    problem.value = "Write a name and a password first."
+    problem.value = t("account.write-a-name-and-a-password")
     return
   }
   busy.value = true
@@ -39,13 +40,13 @@ function turn() {
   <main class="door">
     <section class="paper">
       <InkedLine />
-      <h1>Hollowmist</h1>
-      <p>Inking and lettering brushes, built pen in hand.</p>
+      <h1>{{ t("account.hollowmist") }}</h1>
+      <p>{{ t("account.inking-and-lettering-brushes-built-pen") }}</p>
     </section>
     <form class="form" @submit.prevent="enter">
-      <h2>{{ fresh ? "Open an account" : "Sign in" }}</h2>
+      <h2>{{ fresh ? t("account.open-an-account") : t("account.sign-in") }}</h2>
       <label>
-        Name
+        {{ t("account.name") }}
         <ElInput
           v-model="username"
           name="username"
@@ -55,7 +56,7 @@ function turn() {
         />
       </label>
       <label>
-        Password
+        {{ t("account.password") }}
         <ElInput
           v-model="password"
           name="password"
@@ -65,13 +66,13 @@ function turn() {
           :autocomplete="fresh ? 'new-password' : 'current-password'"
         />
       </label>
-      <p v-if="fresh" class="hm-small">At least 8 characters, and not a common word.</p>
+      <p v-if="fresh" class="hm-small">{{ t("account.at-least-8-characters-and-not") }}</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">
-        {{ fresh ? "Open it" : "Sign in" }}
+        {{ fresh ? t("account.open-it") : t("account.sign-in") }}
       </ElButton>
       <button type="button" class="hm-quiet turn" @click="turn">
-        {{ fresh ? "I have an account already" : "I have no account yet" }}
+        {{ fresh ? t("account.i-have-an-account-already") : t("account.i-have-no-account-yet") }}
       </button>
     </form>
   </main>

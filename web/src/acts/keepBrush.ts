@@ -1,4 +1,5 @@
 // Keep a state of a brush; make a new one; and choose between two states, where another device made one too.
+import { t } from "@/words"
 import { NO_MARKS, noteBrush, noteMarks, type StoredBrush } from "@/device/tables/brushes"
 import { newId } from "@/documents/ids"
 import { byPlace, placeAfter } from "@/documents/places"
@@ -20,7 +21,12 @@ function choosing<T>(store: Store, id: string, choose: () => Promise<T>): Promis
     if (mine?.theirs) {
       const { document, theirs } = mine
       await keepCheckpoint(store, { brush: id, why: "elsewhere", document: theirs.document })
-      await keepCheckpoint(store, { brush: id, why: "elsewhere", label: "From this device", document })
+      await keepCheckpoint(store, {
+        brush: id,
+        why: "elsewhere",
+        label: t("acts.from-this-device"),
+        document,
+      })
     }
     return choose()
   })
@@ -66,7 +72,7 @@ export function keepBoth(store: Store, id: string): Promise<string | undefined> 
     const mine = await store.brushes.get(id)
     if (!mine?.theirs) return undefined
     await brushes.takeTheirs(store, id)
-    const suffix = " (this device)"
+    const suffix = t("acts.this-device")
     const name = `${mine.name.slice(0, MOST_NAME - suffix.length)}${suffix}`
     return makeBrush(store, { ...mine, roll: mine.theirs.roll, name, after: id })
   })

@@ -1,5 +1,6 @@
 // Keep a sheet: made, renamed, its paper, layers, underlays and guides changed; choose between two states of it; take it
 // away, and put it back.
+import { t } from "@/words"
 import { newId } from "@/documents/ids"
 import type { SheetDocument } from "@/documents/sheet"
 import { note } from "@/device/note"
@@ -76,7 +77,7 @@ export function changePaper(store: Store, id: string, parts: Partial<SheetDocume
 /** Let both stand: this device's becomes a sheet of its own, with all that is drawn; returns its id. */
 export function keepBothSheets(store: Store, id: string): Promise<string> {
   return within(store, async () => {
-    const suffix = " (this device)"
+    const suffix = t("acts.this-device")
     const { name = "" } = (await store.sheets.get(id)) ?? {}
     const copy = await copySheet(store, id, `${name.slice(0, MOST_NAME - suffix.length)}${suffix}`)
     await takeTheirSheet(store, id)

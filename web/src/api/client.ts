@@ -1,4 +1,5 @@
 // The REST API, typed by its own OpenAPI description.
+import { t } from "@/words"
 import createClient, { type Middleware } from "openapi-fetch"
 import type { components, paths } from "@/generated/api"
 import { heardBuild } from "./build"
@@ -35,7 +36,7 @@ export const api = createClient<paths>({ baseUrl: location.origin })
 api.use(csrf, builds)
 
 /** What an error answer says, in one sentence. */
-export function sentence(error: unknown, otherwise = "That did not work. Try again in a moment."): string {
+export function sentence(error: unknown, otherwise = t("api.that-did-not-work-try-again")): string {
   if (error && typeof error === "object") {
     const values = "detail" in error ? [error.detail] : Object.values(error)
     const texts = values.flat().filter((one): one is string => typeof one === "string")
@@ -50,7 +51,7 @@ export async function sendForm(path: string, body: FormData): Promise<unknown> {
   try {
     answer = await fetch(path, { method: "POST", body, headers: { "X-CSRFToken": token } })
   } catch {
-    throw new Error("Hollowmist cannot be reached just now. Check the network and add it again.")
+    throw new Error(t("api.hollowmist-cannot-be-reached-just-now"))
   }
   const said: unknown = await answer.json().catch(() => undefined)
   if (!answer.ok) throw new Error(sentence(said))
@@ -65,6 +66,6 @@ export async function reach<T extends { data?: unknown; error?: unknown; respons
     const { data, error, response } = await call
     return { data, error, status: response.status, message: error ? sentence(error) : "" }
   } catch {
-    return { status: 0, message: "Hollowmist cannot be reached just now. Check the network and try again." }
+    return { status: 0, message: t("api.hollowmist-cannot-be-reached-just-now-2") }
   }
 }

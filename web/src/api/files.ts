@@ -1,4 +1,5 @@
 // Files that the server writes, handed over to be kept outside.
+import { t } from "@/words"
 import { sentence } from "./client"
 
 /** Hand a file over, under a name. */
@@ -11,7 +12,7 @@ export function handOver(file: Blob, name: string): void {
   window.setTimeout(() => URL.revokeObjectURL(address), 60_000)
 }
 
-const AWAY = "Hollowmist cannot be reached just now, and it is the server that writes files."
+const AWAY = t("api.hollowmist-cannot-be-reached-just-now-3")
 
 /** Fetch a file, and hand it over under the name that the server gives it. Throws a sentence where it cannot be had. */
 export async function saveFile(address: string): Promise<void> {

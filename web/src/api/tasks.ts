@@ -1,4 +1,5 @@
 // Long work of the server: asked for, looked after until it is over, stopped where it is not wanted any more.
+import { t } from "@/words"
 import type { components } from "@/generated/api"
 import { api, reach } from "./client"
 import { handOver } from "./files"
@@ -10,8 +11,8 @@ const ASKED = [100, 200, 400, 600]
 /** So many times in a row the server may not answer. */
 const MOST_SILENT = 20
 
-const AWAY = "Hollowmist cannot be reached just now, and it is the server that does this."
-const STOPPED = "Stopped: nothing of it is left."
+const AWAY = t("api.hollowmist-cannot-be-reached-just-now-4")
+const STOPPED = t("api.stopped-nothing-of-it-is-left")
 
 const wait = (ms: number) => new Promise((go) => window.setTimeout(go, ms))
 
@@ -53,7 +54,7 @@ export async function workOff(
   return task
 }
 
-const BROKEN = "The file broke off on its way. Ask for it again."
+const BROKEN = t("api.the-file-broke-off-on-its")
 
 /** Hand over the file that a piece of work came to. Throws a sentence where it does not come whole. */
 export async function saveMade({ id, name, media_type: type, size }: Task): Promise<void> {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
+import { t } from "@/words"
 import { ChevronRight, Columns2, Flag, Frame, Grid3x3, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { full } from "@/device/useDevice"
@@ -14,11 +15,11 @@ type Tray = "checkpoints" | "beside" | "variations" | "lanes" | "layers"
 const emit = defineEmits<{ name: []; tray: [key: Tray] }>()
 defineProps<{ open: string | undefined }>()
 const TRAYS = [
-  { key: "checkpoints", label: "Checkpoints", icon: Flag },
-  { key: "beside", label: "Side by side", icon: Columns2 },
-  { key: "variations", label: "Variations", icon: Grid3x3 },
-  { key: "lanes", label: "Lanes", icon: Rows3 },
-  { key: "layers", label: "Layers", icon: Layers2 },
+  { key: "checkpoints", label: t("bench.checkpoints"), icon: Flag },
+  { key: "beside", label: t("bench.side-by-side"), icon: Columns2 },
+  { key: "variations", label: t("bench.variations"), icon: Grid3x3 },
+  { key: "lanes", label: t("bench.lanes"), icon: Rows3 },
+  { key: "layers", label: t("bench.layers"), icon: Layers2 },
 ] as const
 const practising = defineModel<boolean>("practising", { required: true })
 const capturing = defineModel<boolean>("capturing", { required: true })
@@ -31,7 +32,7 @@ const clock = computed(
 )
 const says = computed(() => {
   if (status.value === "kept" && full.value) return SAYS.unkept!
-  if (status.value === "kept" && away.value) return "your strokes wait: all is safe on this device"
+  if (status.value === "kept" && away.value) return t("bench.your-strokes-wait-all-is-safe")
   return SAYS[status.value] ?? message.value
 })
 const worry = computed(
@@ -42,7 +43,7 @@ const worry = computed(
 <template>
   <PlaceBar class="bar" :trays="TRAYS" :open="open" :says="says" :worry="worry" @tray="emit('tray', $event)">
     <template #where>
-      <RouterLink to="/rolls" class="hm-quiet crumb">Rolls</RouterLink>
+      <RouterLink to="/rolls" class="hm-quiet crumb">{{ t("bench.rolls") }}</RouterLink>
       <ChevronRight :size="16" class="step" />
       <RouterLink v-if="roll" :to="{ path: '/rolls', query: { open: roll.id } }" class="hm-quiet crumb">{{
         roll.name
@@ -64,20 +65,20 @@ const worry = computed(
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Capture"
+        :aria-label="t('bench.capture')"
         :aria-pressed="capturing"
         @click="capturing = !capturing"
       >
-        <Frame :size="20" /> <span class="word">Capture</span>
+        <Frame :size="20" /> <span class="word">{{ t("bench.capture") }}</span>
       </button>
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Practice pen"
+        :aria-label="t('bench.practice-pen')"
         :aria-pressed="practising"
         @click="practising = !practising"
       >
-        <MousePointer2 :size="20" /> <span class="word">Practice pen</span>
+        <MousePointer2 :size="20" /> <span class="word">{{ t("bench.practice-pen") }}</span>
       </button>
       <RoomMenu />
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import type { Kind } from "@/documents/stroke"
 import { ElButton } from "element-plus"
 import { computed, ref } from "vue"
@@ -47,7 +48,7 @@ type Tray = Station["key"] | "responses" | "checkpoints" | "beside" | "variation
 const OTHERS: Partial<Record<Tray, string>> = {
   responses: "Responses",
   checkpoints: "Checkpoints",
-  beside: "Side by side",
+  beside: t("bench.side-by-side"),
   variations: "Variations",
   lanes: "Lanes",
   layers: "Layers",
@@ -101,7 +102,7 @@ function openReading(key: ReadingKey | undefined): void {
       class="proof"
     />
     <ReadingsStrip class="readings" :open="reading" @update:open="openReading" />
-    <section v-if="opened" class="tray" :aria-label="`${opened} tray`">
+    <section v-if="opened" class="tray" :aria-label="t('bench.tray', { opened })">
       <ReadingTray v-if="reading" :reading="reading" @station="toggle($event as Tray)" />
       <ResponseGrid v-else-if="open === 'responses'" :drawing="drawing" />
       <CheckpointsTray v-else-if="open === 'checkpoints'" />
@@ -121,7 +122,7 @@ function openReading(key: ReadingKey | undefined): void {
         <StationMenu :station="tray" />
       </div>
     </section>
-    <div class="path" role="group" aria-label="Stations, from hand to ink">
+    <div class="path" role="group" :aria-label="t('bench.stations-from-hand-to-ink')">
       <StationCard
         v-for="station in STATIONS"
         :key="station.key"
@@ -159,14 +160,14 @@ function openReading(key: ReadingKey | undefined): void {
         :id="bench.id"
         table="brushes"
         :store="bench.store"
-        :what="bench.state.value?.name ?? 'This brush'"
+        :what="bench.state.value?.name ?? t('bench.this-brush')"
         @let-go="router.push('/rolls')"
       />
       <template v-else>
         <p>{{ bench.failed.value || message }}</p>
-        <ElButton @click="again">Try again</ElButton>
+        <ElButton @click="again">{{ t("bench.try-again") }}</ElButton>
       </template>
-      <RouterLink to="/rolls" class="hm-quiet">To the rolls</RouterLink>
+      <RouterLink to="/rolls" class="hm-quiet">{{ t("bench.to-the-rolls") }}</RouterLink>
     </div>
   </main>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Nine neighbours of the brush, inked on the stroke in hand.
+import { t } from "@/words"
 import { computed, onScopeDispose } from "vue"
 import { differences, inWords } from "@/documents/differences"
 import ValueSlider from "@/parts/ValueSlider.vue"
@@ -33,8 +34,8 @@ onScopeDispose(acts.leaveOff)
 <template>
   <div class="variations">
     <div class="own">
-      <p class="hm-small">What may vary</p>
-      <div class="stations" role="group" aria-label="What may vary">
+      <p class="hm-small">{{ t("bench.what-may-vary") }}</p>
+      <div class="stations" role="group" :aria-label="t('bench.what-may-vary')">
         <button
           v-for="{ key, label } in VARYING"
           :key="key"
@@ -46,38 +47,38 @@ onScopeDispose(acts.leaveOff)
           {{ label }}
         </button>
       </div>
-      <ValueSlider v-model="far" label="How far" unit="%" :low="0.05" :high="1" :step="0.05" />
+      <ValueSlider v-model="far" :label="t('bench.how-far')" unit="%" :low="0.05" :high="1" :step="0.05" />
       <div class="acts">
-        <button type="button" class="hm-quiet" @click="acts.again()">Nine others</button>
+        <button type="button" class="hm-quiet" @click="acts.again()">{{ t("bench.nine-others") }}</button>
         <button type="button" class="hm-quiet" :disabled="way.length < 2" @click="acts.back()">
-          The nine before
+          {{ t("bench.the-nine-before") }}
         </button>
       </div>
       <div class="acts">
         <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.goOn()">
-          Go on from it
+          {{ t("bench.go-on-from-it") }}
         </button>
         <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.keep()">
-          Keep as a brush
+          {{ t("bench.keep-as-a-brush") }}
         </button>
         <button type="button" class="hm-quiet" :disabled="looked < 0" @click="acts.take()">
-          Use this one
+          {{ t("bench.use-this-one") }}
         </button>
       </div>
     </div>
-    <p v-if="stations.length === 0" class="none">Choose at least one station that may vary.</p>
+    <p v-if="stations.length === 0" class="none">{{ t("bench.choose-at-least-one-station-that") }}</p>
     <ol v-else-if="on">
       <li v-for="({ document, words }, i) in cards" :key="i">
         <button
           type="button"
           class="card"
           :class="{ on: looked === i }"
-          :aria-label="`Variation ${i + 1}: ${words}`"
+          :aria-label="t('bench.variation', { i: i + 1, words })"
           :aria-pressed="looked === i"
           @click="looked === i ? acts.leaveOff() : acts.look(i)"
         >
           <PocketCanvas class="stroke" :which="on" :document="document" />
-          <span class="hm-small words">{{ words || "the brush itself" }}</span>
+          <span class="hm-small words">{{ words || t("bench.the-brush-itself") }}</span>
         </button>
       </li>
     </ol>

@@ -1,4 +1,5 @@
 // Keeps the brush on the bench.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import type { BrushDocument } from "@/documents/brush"
 import { computed } from "vue"
@@ -25,7 +26,7 @@ export function useKeeping(store: Store, id: string, follow: (state: BrushState)
     stateOf,
     keep: (brush) => keepBrush(store, brush),
     follow: (brush) => follow(stateOf(brush)),
-    none: "This brush is not in any of your rolls.",
+    none: t("bench.this-brush-is-not-in-any"),
   })
   const rolls = useLive(() => store.rolls.toArray(), [])
   const roll = computed(() => rolls.value.find((one) => one.id === kept.row.value?.roll))

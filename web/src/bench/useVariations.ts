@@ -1,4 +1,5 @@
 // Nine neighbours of the brush in hand: looked at beside it, kept as brushes, gone on from, with the way back.
+import { t } from "@/words"
 import { computed, ref, shallowRef, watch } from "vue"
 import { makeBrush } from "@/acts/keepBrush"
 import type { BrushDocument } from "@/documents/brush"
@@ -43,7 +44,11 @@ export function useVariations(bench: Bench) {
   /** Have one beside the brush. */
   function look(index: number): void {
     looked.value = index
-    bench.beside.choose({ kind: "variation", name: `Variation ${index + 1}`, document: nine.value[index]! })
+    bench.beside.choose({
+      kind: "variation",
+      name: t("bench.variation-2", { index: index + 1 }),
+      document: nine.value[index]!,
+    })
   }
 
   function leaveOff(): void {
@@ -75,10 +80,10 @@ export function useVariations(bench: Bench) {
     if (!document || !row) return
     const beside = await bench.store.brushes.where("roll").equals(row.roll).toArray()
     const taken = beside.map((one) => one.name)
-    const wanted = `${row.name}, variation`
+    const wanted = t("bench.variation-3", { name: row.name })
     const name = taken.includes(wanted) ? copyName(wanted, taken) : wanted
     const made = makeBrush(bench.store, { ...row, name, document, after: bench.id })
-    await bench.store.write(made.then(() => notice(`${name} lies in the next pocket.`)))
+    await bench.store.write(made.then(() => notice(t("bench.lies-in-the-next-pocket", { name }))))
   }
 
   /** Make the brush on the bench as the one that is looked at; that can be undone. */

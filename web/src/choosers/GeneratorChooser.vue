@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Pick a generator; its settings stay open on the prep table.
+import { t } from "@/words"
 import { ElDialog } from "element-plus"
 import { computed } from "vue"
 import { useEngine } from "@/engine/page/useEngine"
@@ -10,8 +11,8 @@ const props = defineProps<{ kinds: Kind[] }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ pick: [kind: Kind] }>()
 const groups = computed(() => [
-  { label: "Grains", kinds: props.kinds.filter((one) => one.makes === "grain") },
-  { label: "Shapes", kinds: props.kinds.filter((one) => one.makes === "shape") },
+  { label: t("choosers.grains"), kinds: props.kinds.filter((one) => one.makes === "grain") },
+  { label: t("choosers.shapes"), kinds: props.kinds.filter((one) => one.makes === "shape") },
 ])
 
 const engine = useEngine()
@@ -28,7 +29,7 @@ function pick(kind: Kind): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Generate" width="min(980px, 94vw)" align-center>
+  <ElDialog v-model="open" :title="t('choosers.generate')" width="min(980px, 94vw)" align-center>
     <section v-for="group in groups" :key="group.label">
       <h3>{{ group.label }}</h3>
       <div class="kinds">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // New brush from here: one brush from a source, and three variations, inked, to keep or drop.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from "element-plus"
 import { computed, ref, watch } from "vue"
@@ -24,8 +25,8 @@ const roll = ref("")
 const name = ref("")
 const as = ref<Makes>("shape")
 const AS = [
-  { value: "shape", label: "taken as a shape" },
-  { value: "grain", label: "taken as a grain" },
+  { value: "shape", label: t("choosers.taken-as-a-shape") },
+  { value: "grain", label: t("choosers.taken-as-a-grain") },
 ] as const
 const busy = ref(false)
 
@@ -62,8 +63,8 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="New brush from here" width="min(820px, 94vw)" align-center>
-    <ChoiceBar v-model="as" label="Taken as" :options="[...AS]" class="as" />
+  <ElDialog v-model="open" :title="t('choosers.new-brush-from-here')" width="min(820px, 94vw)" align-center>
+    <ChoiceBar v-model="as" :label="t('choosers.taken-as')" :options="[...AS]" class="as" />
     <div class="proposals">
       <button
         v-for="(one, i) in proposals"
@@ -76,14 +77,14 @@ async function keep(): Promise<void> {
       >
         <PocketPicture class="inked" which="stroke" :document="one.document" />
         <span class="label">{{ one.label }}</span>
-        <span class="hm-small">{{ kept[i] ? "kept" : "dropped" }}</span>
+        <span class="hm-small">{{ kept[i] ? t("choosers.kept") : t("choosers.dropped") }}</span>
       </button>
     </div>
     <form class="where" @submit.prevent="keep">
-      <label>Name <ElInput v-model="name" maxlength="80" name="brush-name" /></label>
+      <label>{{ t("choosers.name") }} <ElInput v-model="name" maxlength="80" name="brush-name" /></label>
       <label>
-        Roll
-        <ElSelect v-model="roll" aria-label="Roll">
+        {{ t("choosers.roll") }}
+        <ElSelect v-model="roll" :aria-label="t('choosers.roll')">
           <ElOption v-for="one in rolls" :key="one.id" :value="one.id" :label="one.name" />
         </ElSelect>
       </label>
@@ -92,7 +93,7 @@ async function keep(): Promise<void> {
         native-type="submit"
         :disabled="busy || !name.trim() || !roll || !kept.includes(true)"
       >
-        Keep {{ kept.filter(Boolean).length }} and open the bench
+        {{ t("choosers.keep-and-open-the-bench", { count: kept.filter(Boolean).length }) }}
       </ElButton>
     </form>
   </ElDialog>

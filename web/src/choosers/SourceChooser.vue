@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Pick a source for a brush or for a step; a picture can be added on the way.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import { ImagePlus } from "@lucide/vue"
 import { ElDialog, ElInput } from "element-plus"
@@ -53,9 +54,14 @@ async function add(event: Event): Promise<void> {
 <template>
   <ElDialog v-model="open" :title="title" width="min(920px, 94vw)" align-center>
     <div class="head">
-      <ElInput v-model="words" placeholder="Search by name or note" clearable aria-label="Search sources" />
+      <ElInput
+        v-model="words"
+        :placeholder="t('choosers.search-by-name-or-note')"
+        clearable
+        :aria-label="t('choosers.search-sources')"
+      />
       <button type="button" class="hm-quiet" @click="file?.click()">
-        <ImagePlus :size="20" /> Add a picture
+        <ImagePlus :size="20" /> {{ t("choosers.add-a-picture") }}
       </button>
       <input ref="file" type="file" accept="image/*,.svg,.tif,.tiff" hidden @change="add" />
     </div>
@@ -64,7 +70,7 @@ async function add(event: Event): Promise<void> {
         <SourcePrint :picture="one.picture" :makes="one.makes" :tile="64" class="paper" />
         <span class="name">{{ one.name }}</span>
       </button>
-      <p v-if="opened && shown.length === 0">Nothing by that name. Add a picture, or make one in Sources.</p>
+      <p v-if="opened && shown.length === 0">{{ t("choosers.nothing-by-that-name-add-a") }}</p>
     </div>
   </ElDialog>
 </template>

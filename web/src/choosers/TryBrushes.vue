@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="Brush extends { id: string; name: string; document: BrushDocument }">
 // Brushes that are not one's own yet, on one's own strokes: one is chosen among them, and drawn with.
+import { t } from "@/words"
 import { ElOption, ElSelect } from "element-plus"
 import { computed } from "vue"
 import { presentStore } from "@/device/useDevice"
@@ -36,8 +37,12 @@ const one = computed(() => props.brushes.find(({ id }) => id === tried.value) ??
     </aside>
     <section class="try">
       <label class="on hm-small">
-        Tried on
-        <ElSelect v-model="wanted" :placeholder="lane?.label" aria-label="Lane that it is tried on">
+        {{ t("choosers.tried-on") }}
+        <ElSelect
+          v-model="wanted"
+          :placeholder="lane?.label"
+          :aria-label="t('choosers.lane-that-it-is-tried-on')"
+        >
           <ElOption v-for="each in lanes" :key="each.value" :value="each.value" :label="each.label" />
         </ElSelect>
       </label>
@@ -46,7 +51,7 @@ const one = computed(() => props.brushes.find(({ id }) => id === tried.value) ??
         class="sheet"
         :document="one.document"
         :strokes="strokes"
-        :label="`Sheet to try ${one.name} on: draw anywhere`"
+        :label="t('choosers.sheet-to-try-on-draw-anywhere', { name: one.name })"
       />
     </section>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A word as it is to be set: its text, the hand that writes it, seen as it writes, and what a hand varies.
+import { t } from "@/words"
 import type { BrushDocument, Setting } from "@/documents/brush"
 import { firstWord, settingOf, slantOf, type Hand, type WordWish } from "@/documents/words"
 import type { KeptStroke } from "@/documents/stroke"
@@ -55,11 +56,11 @@ function change(parts: Partial<WordWish>): void {
         class="hm-entry"
         :value="wish.text"
         :maxlength="MOST_LETTERS"
-        aria-label="Word"
-        placeholder="Type a word or a line"
+        :aria-label="t('choosers.word')"
+        :placeholder="t('choosers.type-a-word-or-a-line')"
         @input="change({ text: ($event.target as HTMLInputElement).value })"
       />
-      <div class="hands" role="radiogroup" aria-label="Hand">
+      <div class="hands" role="radiogroup" :aria-label="t('choosers.hand')">
         <button
           v-for="[hand, label] in HANDS"
           :key="hand"
@@ -90,7 +91,7 @@ function change(parts: Partial<WordWish>): void {
         @update:model-value="change({ [one.name]: $event })"
       />
       <button type="button" class="hm-quiet dice" @click="change({ seed: newSeed() })">
-        <Dices :size="20" /> Write it anew
+        <Dices :size="20" /> {{ t("choosers.write-it-anew") }}
       </button>
     </div>
     <slot />

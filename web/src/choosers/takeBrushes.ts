@@ -1,4 +1,5 @@
 // Brushes that come from elsewhere: into a roll of one's own, with the state that they came in.
+import { t } from "@/words"
 import { makeBrush } from "@/acts/keepBrush"
 import { keepCheckpoint } from "@/acts/keepCheckpoint"
 import { makeRoll } from "@/acts/keepRoll"
@@ -34,9 +35,11 @@ export function takeBrushes(
       await keepCheckpoint(store, { brush: id, why: "first", document: structuredClone(document) })
     }
     const sentence =
-      brushes.length === 1 ? `${brushes[0]!.name} is yours` : `${brushes.length} brushes are yours`
-    notice(`${sentence}, in ${existing?.name ?? name}.`, {
-      label: brushes.length === 1 ? "To its bench" : "To the last one's bench",
+      brushes.length === 1
+        ? t("choosers.is-yours", { name: brushes[0]!.name })
+        : t("choosers.brushes-are-yours", { count: brushes.length })
+    notice(t("choosers.in", { sentence, name: existing?.name ?? name }), {
+      label: brushes.length === 1 ? t("choosers.to-its-bench") : t("choosers.to-the-last-ones-bench"),
       act: () => void open(last),
     })
   })()

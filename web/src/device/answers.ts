@@ -1,4 +1,5 @@
 // What becomes of an act that was answered.
+import { t } from "@/words"
 import type { Table } from "dexie"
 import type { components } from "@/generated/api"
 import type { Act, Store } from "./store"
@@ -70,7 +71,7 @@ export async function holdBack(store: Store, { seq, ...act }: Act, lost: string[
   await store.dropActs([seq])
 }
 
-const GONE = "What this was done to was deleted on another device. Put it back, and this is done too."
+const GONE = t("device.what-this-was-done-to-was")
 
 async function markGone(store: Store, name: string, thing: string, row: Lost["row"]): Promise<void> {
   const kind = kindAt(name)

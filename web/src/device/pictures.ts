@@ -1,4 +1,5 @@
 // Pictures on this device, named by their content: made or chosen here, or brought before they are needed.
+import { t } from "@/words"
 import { api, reach } from "@/api/client"
 import type { Act, Store } from "./store"
 import { KINDS } from "./tables"
@@ -44,8 +45,8 @@ async function fetched(digest: string): Promise<Bytes> {
   if (answer?.ok) return new Uint8Array(await answer.arrayBuffer())
   throw new Error(
     answer?.status === 404
-      ? `The picture ${digest.slice(0, 8)} is not there any more.`
-      : "A picture is not on this device yet, and Hollowmist cannot be reached just now.",
+      ? t("device.the-picture-is-not-there-any", { digest: digest.slice(0, 8) })
+      : t("device.a-picture-is-not-on-this"),
   )
 }
 

@@ -1,4 +1,5 @@
 // The store of the account that is signed in, and the carrier that goes with it: one of each in a tab.
+import { t } from "@/words"
 import Dexie from "dexie"
 import { computed, shallowRef } from "vue"
 import { forgetBelongings } from "./belongings"
@@ -41,7 +42,7 @@ export function wantsRoom(error: unknown): boolean {
 /** Why this device could not keep something, as a sentence. */
 export function keepingTrouble(error: unknown): string {
   return wantsRoom(error)
-    ? "This device is full: what you did last could not be kept here. Free some space on it, and do it again."
+    ? t("device.this-device-is-full-what-you")
     : "This device could not keep what you did last. Do it again; if that fails too, close other tabs and reload."
 }
 
@@ -59,7 +60,7 @@ export function couldNotKeep(error: Error, again = false): void {
 
 function hold(sentence: string): void {
   const begun = sentence.charAt(0).toUpperCase() + sentence.slice(1)
-  trouble.value = { sentence: `${begun.replace(/\.?$/, ".")} It is held for you in the settings.` }
+  trouble.value = { sentence: t("device.it-is-held-for-you-in", { why: begun.replace(/\.?$/, ".") }) }
 }
 
 /** Open an account's store, and carry for it. */
@@ -121,9 +122,7 @@ export async function untilCarried(): Promise<void> {
   const end = Date.now() + CARRIED_WITHIN
   while (!store.rests || (await store.acts.count()) > 0) {
     if (Date.now() > end) {
-      throw new Error(
-        "What you did last has not come to the server yet. Try again once nothing waits any more.",
-      )
+      throw new Error(t("device.what-you-did-last-has-not"))
     }
     await new Promise((done) => window.setTimeout(done, 100))
   }

@@ -1,4 +1,5 @@
 // A document that is kept: its state in the device's store, at once, and how it stands with the server.
+import { t } from "@/words"
 import { dequal } from "dequal"
 import { liveQuery, type EntityTable } from "dexie"
 import { computed, ref, shallowRef, type Ref } from "vue"
@@ -23,13 +24,13 @@ export type Status =
 
 /** How it stands, in words; nothing where the document's own message says it. */
 export const SAYS: Partial<Record<Status, string>> = {
-  opening: "opening",
-  kept: "kept",
-  keeping: "keeping",
-  "signed-out": "you are signed out: all is safe on this device",
-  waiting: "keeping waits: all is safe on this device",
-  conflict: "changed on another device",
-  unkept: "not kept yet: this device has no room for it",
+  opening: t("device.opening"),
+  kept: t("device.kept"),
+  keeping: t("device.keeping"),
+  "signed-out": t("device.you-are-signed-out-all-is"),
+  waiting: t("device.keeping-waits-all-is-safe-on"),
+  conflict: t("device.changed-on-another-device"),
+  unkept: t("device.not-kept-yet-this-device-has"),
 }
 
 /** While a setting moves, its state is written this often, ms. */
@@ -87,7 +88,7 @@ function useStatus<Row extends Kept>(
   })
   const message = computed(() => {
     if (status.value === "refused") return stuck.value[0]!.detail
-    if (status.value === "gone") return "Deleted on another device. What you have here is still yours."
+    if (status.value === "gone") return t("device.deleted-on-another-device-what-you")
     return on.missing.value
   })
   /** Count anew what waits: whoever asks wants to know before it is told. */
@@ -200,8 +201,7 @@ export function useKept<Row extends Kept>({ store, table, id, stateOf, keep, fol
   return { row, status, message, keptAt, open, change, write }
 }
 
-const AWAY =
-  "Hollowmist cannot be reached just now, and this is not on this device yet. Try again when it can."
+const AWAY = t("device.hollowmist-cannot-be-reached-just-now")
 
 function currentOf({ revision, keptAt, theirs, gone }: Kept): Partial<Kept> {
   return { revision, keptAt, theirs, gone }

@@ -1,5 +1,6 @@
 // What waits for the server, and what it refused, as a file: written before somebody signs out without a network, and
 // taken up again on any device. A pack would hold things; what waits is also what was taken away, put back or placed.
+import { t } from "@/words"
 import { strFromU8, strToU8, unzip, zip, type Unzipped } from "fflate"
 import { fromBase64, toBase64 } from "./base64"
 import { noteAsItWas } from "./note"
@@ -55,7 +56,7 @@ export async function writeWaiting(store: Store): Promise<Blob> {
   return new Blob([new Uint8Array(bytes)], { type: "application/zip" })
 }
 
-const BROKEN = "The file of what waited is damaged. Take the one that was written when you signed out."
+const BROKEN = t("device.the-file-of-what-waited-is")
 
 async function opened(file: Blob): Promise<[Waiting, Unzipped]> {
   const bytes = new Uint8Array(await file.arrayBuffer())
@@ -69,7 +70,7 @@ async function opened(file: Blob): Promise<[Waiting, Unzipped]> {
     throw new Error(BROKEN)
   }
   if (data.version > VERSION) {
-    throw new Error("This file is of a newer Hollowmist. Reload the page, and take it up then.")
+    throw new Error(t("device.this-file-is-of-a-newer"))
   }
   const whole = Array.isArray(data.acts) && Array.isArray(data.stuck) && typeof data.rows === "object"
   if (!whole || ![...data.acts, ...data.stuck].every(isAct)) throw new Error(BROKEN)
@@ -86,9 +87,7 @@ const isAct = (act: Partial<Act>) =>
 export async function takeUpWaiting(store: Store, file: Blob): Promise<number> {
   const [{ account, acts, stuck, rows }, files] = await opened(file)
   if (account !== store.account) {
-    throw new Error(
-      "What waits in this file was done in another account. Sign in to that one, and take it up there.",
-    )
+    throw new Error(t("device.what-waits-in-this-file-was"))
   }
   for (const [name, bytes] of Object.entries(files)) {
     if (!name.startsWith("pictures/")) continue

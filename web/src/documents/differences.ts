@@ -1,4 +1,5 @@
 // What sets two brushes apart, by station and in words.
+import { t } from "@/words"
 import { INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
 import { dequal } from "dequal"
 import { type BrushDocument, type Input, type Output, type Setting } from "./brush"
@@ -47,12 +48,12 @@ function linkTold(link: unknown): string {
   const { on, range } = link as { on: boolean; range: [number, number] }
   if (!on) return "off"
   const [low, high] = range.map((one) => Number(one.toFixed(2)))
-  return `${low} to ${high}`
+  return t("documents.to", { low, high })
 }
 
 const usesTold = (uses: unknown): string => {
   const count = Array.isArray(uses) ? uses.length : uses ? 1 : 0
-  return count === 0 ? "none" : count === 1 ? "one source" : `${count} sources`
+  return count === 0 ? "none" : count === 1 ? t("documents.one-source") : t("documents.sources", { count })
 }
 
 /** What sets the second brush apart from the first, in the order of the stations. */
@@ -72,7 +73,7 @@ export function differences(before: BrushDocument, after: BrushDocument): Differ
   }
   for (const [part, station, label] of [
     ["shapes", "tip", "Shapes"],
-    ["grain", "grain", "Grain source"],
+    ["grain", "grain", t("documents.grain-source")],
   ] as const) {
     if (dequal(before[part], after[part])) continue
     const [one, other] = [usesTold(before[part]), usesTold(after[part])]
@@ -82,7 +83,7 @@ export function differences(before: BrushDocument, after: BrushDocument): Differ
       station,
       label,
       before: one,
-      after: one === other ? "another source" : other,
+      after: one === other ? t("documents.another-source") : other,
       take,
     })
   }
@@ -96,7 +97,7 @@ export function differences(before: BrushDocument, after: BrushDocument): Differ
         station,
         label: `${begin} → ${end.toLowerCase()}`,
         before: was,
-        after: was === is ? "another curve" : is,
+        after: was === is ? t("documents.another-curve") : is,
         take: (mine) => ({ responses: withLink(mine.responses, output, input, other) }),
       })
     }
@@ -124,9 +125,9 @@ export function inWords(found: Difference[], most = 3): string {
     const [, number, unit = ""] = /^(-?[\d.]+)( .*)?$/.exec(before) ?? []
     // "4 to 9 %": the unit once.
     return number !== undefined && after.endsWith(unit)
-      ? `${what} ${number} to ${after}`
-      : `${what} ${before} to ${after}`
+      ? t("documents.to-2", { what, number, after })
+      : t("documents.to-3", { what, before, after })
   })
   const more = found.length - words.length
-  return [...words, ...(more > 0 ? [`${more} more`] : [])].join(", ")
+  return [...words, ...(more > 0 ? [t("documents.more", { more })] : [])].join(", ")
 }

@@ -1,4 +1,5 @@
 // A sheet: its paper, layers, underlays and guides, and how its strokes are inked.
+import { t } from "@/words"
 import type { GUIDES } from "@/generated/layout"
 import { DEFAULT_SHEET, MM_PER_INCH, type RULES } from "@/generated/layout"
 import type { BrushDocument, Layer } from "./brush"
@@ -11,7 +12,8 @@ export interface SheetLayer extends Layer {
 }
 
 /** What a layer is called; by its place among all that there were where it has no name. */
-export const layerName = ({ name, which }: SheetLayer): string => name || `Layer ${which + 1}`
+export const layerName = ({ name, which }: SheetLayer): string =>
+  name || t("documents.layer", { number: which + 1 })
 
 /** A picture below the ink, its middle at (x, y), `scale` sheet px to a px of it, turned by degrees. */
 export interface Underlay {

@@ -1,4 +1,5 @@
 // What sets two states of a sheet apart, in words.
+import { t } from "@/words"
 import { dequal } from "dequal"
 import { layerName, sizeTold, type SheetDocument, type SheetLayer, type Underlay } from "./sheet"
 
@@ -29,7 +30,7 @@ export function sheetDifferences(before: SheetDocument, after: SheetDocument): S
       paperTold(before),
       paperTold(after),
     ],
-    ["Colour of the paper", before.tint, after.tint, before.tint, after.tint],
+    [t("documents.colour-of-the-paper"), before.tint, after.tint, before.tint, after.tint],
     ["Layers", before.layers, after.layers, layersTold(before.layers), layersTold(after.layers)],
     [
       "Underlays",
@@ -45,7 +46,7 @@ export function sheetDifferences(before: SheetDocument, after: SheetDocument): S
       guidesTold(before.guides, after.guides),
       guidesTold(after.guides, before.guides),
     ],
-    ["Its strokes", before.follows, after.follows, followsTold(before), followsTold(after)],
+    [t("documents.its-strokes"), before.follows, after.follows, followsTold(before), followsTold(after)],
   ]
   return rows
     .filter(([, one, other]) => !dequal(one, other))
@@ -53,10 +54,11 @@ export function sheetDifferences(before: SheetDocument, after: SheetDocument): S
       label,
       before: text,
       // Where the words are the same, something within them is not: moved, mixed or turned otherwise.
-      after: text === toldAfter ? `${toldAfter}, otherwise set` : toldAfter,
+      after: text === toldAfter ? t("documents.otherwise-set", { toldAfter }) : toldAfter,
     }))
 }
 
-const paperTold = (sheet: SheetDocument): string => `${sizeTold(sheet)}, ${sheet.dpi} dpi`
+const paperTold = (sheet: SheetDocument): string =>
+  t("documents.dpi", { sheet: sizeTold(sheet), dpi: sheet.dpi })
 const followsTold = ({ follows }: SheetDocument): string =>
-  follows ? "follow their brushes" : "stay as they were drawn"
+  follows ? t("documents.follow-their-brushes") : t("documents.stay-as-they-were-drawn")

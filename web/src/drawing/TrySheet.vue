@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A sheet to try a brush on before it is one's own: on one's own strokes, and on what is drawn here. Nothing is kept.
+import { t } from "@/words"
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { Trash2 } from "@lucide/vue"
@@ -100,9 +101,9 @@ useSheetPointers(canvas, {
 <template>
   <div ref="room" class="room">
     <canvas ref="canvas" class="sheet" :aria-label="label" />
-    <p v-if="drawn.length === 0" class="invite">Draw anywhere: nothing of it is kept.</p>
+    <p v-if="drawn.length === 0" class="invite">{{ t("drawing.draw-anywhere-nothing-of-it-is") }}</p>
     <button v-else type="button" class="hm-quiet clear" @click="drawn = []">
-      <Trash2 :size="20" /> Clear
+      <Trash2 :size="20" /> {{ t("drawing.clear") }}
     </button>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Pen fitting: press lightly, as usual and hard, a few times each; the core fits range and curve to that hand.
+import { t } from "@/words"
 import type { Node } from "@/documents/brush"
 import { computed, onScopeDispose, ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
@@ -16,9 +17,9 @@ const { api, ready } = useEngine()
 const { fitting, keep, takeBack } = useFitting()
 onScopeDispose(takeInHand())
 const FIELDS = [
-  { label: "lightly", hint: "Draw three lines as lightly as you ever would." },
-  { label: "as usual", hint: "Draw three lines the way you mostly press." },
-  { label: "hard", hint: "Draw three lines as hard as you ever would." },
+  { label: t("fitting.lightly"), hint: t("fitting.draw-three-lines-as-lightly-as") },
+  { label: t("fitting.as-usual"), hint: t("fitting.draw-three-lines-the-way-you") },
+  { label: t("fitting.hard"), hint: t("fitting.draw-three-lines-as-hard-as") },
 ] as const
 const presses = ref<number[][][]>([[], [], []])
 const kind = ref("")
@@ -87,16 +88,15 @@ function use(): void {
     <header>
       <PlaceNav />
       <span class="space" />
-      <button type="button" class="hm-quiet" @click="router.back()">Back</button>
+      <button type="button" class="hm-quiet" @click="router.back()">{{ t("fitting.back") }}</button>
     </header>
     <section class="fitting">
-      <h1>Pen fitting</h1>
+      <h1>{{ t("fitting.pen-fitting") }}</h1>
       <p>
-        Press in each field a few times. Your lightest press becomes nothing, your hardest full, and your
-        usual one the middle, for every brush on this device.
+        {{ t("fitting.press-in-each-field-a-few") }}
       </p>
       <p v-if="kind && kind !== 'pen'" class="warn" role="status">
-        That was a {{ kind === "touch" ? "finger" : kind }}: it reports no pressure. Fit with the pen itself.
+        {{ t("fitting.that-was-a-it-reports-no", { kind: kind === "touch" ? t("fitting.finger") : kind }) }}
       </p>
       <div class="fields">
         <PressField
@@ -107,26 +107,26 @@ function use(): void {
           @kind="kind = $event"
         />
       </div>
-      <p v-if="problem" class="warn" role="alert">{{ problem }} Nothing was changed.</p>
+      <p v-if="problem" class="warn" role="alert">{{ t("fitting.nothing-was-changed", { problem }) }}</p>
       <div v-if="nodes || fitting" class="outcome">
         <figure>
           <svg
             class="curve"
             :viewBox="`-2 -2 ${CURVE + 4} ${CURVE + 4}`"
             role="img"
-            aria-label="The fitted curve"
+            :aria-label="t('fitting.the-fitted-curve')"
           >
             <path class="plain" :d="`M0 ${CURVE}L${CURVE} 0`" />
             <path class="line" :d="curve" />
           </svg>
-          <figcaption class="hm-small">what the pen reports → what counts</figcaption>
+          <figcaption class="hm-small">{{ t("fitting.what-the-pen-reports-what-counts") }}</figcaption>
         </figure>
         <table v-if="nodes">
           <thead>
             <tr>
               <th />
-              <th>before</th>
-              <th>after</th>
+              <th>{{ t("fitting.before") }}</th>
+              <th>{{ t("fitting.after") }}</th>
             </tr>
           </thead>
           <tbody>
@@ -142,15 +142,19 @@ function use(): void {
           </tbody>
         </table>
         <div class="acts">
-          <button v-if="nodes" type="button" class="hm-quiet hm-on" @click="use">Use this fitting</button>
+          <button v-if="nodes" type="button" class="hm-quiet hm-on" @click="use">
+            {{ t("fitting.use-this-fitting") }}
+          </button>
           <button v-if="fitting" type="button" class="hm-quiet" @click="takeBack">
-            Back to the pen as it is
+            {{ t("fitting.back-to-the-pen-as-it") }}
           </button>
           <p class="hm-small" role="status">
             {{
               fitting
-                ? `Fitted ${new Date(fitting.at).toLocaleDateString()}, on this device.`
-                : "Not in use yet."
+                ? t("fitting.fitted-on-this-device", {
+                    day: new Date(fitting.at).toLocaleDateString(),
+                  })
+                : t("fitting.not-in-use-yet")
             }}
           </p>
         </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A field to press in: every stroke's pressures are gathered, and shown as they come.
+import { t } from "@/words"
 import { useEventListener } from "@vueuse/core"
 import { computed, ref, useTemplateRef } from "vue"
 import { ribbon } from "@/parts/plot"
@@ -51,7 +52,7 @@ const traces = computed(() => {
 <template>
   <div class="press-field">
     <p class="name">{{ label }}</p>
-    <div ref="field" class="field" role="img" :aria-label="`Press ${label} here`">
+    <div ref="field" class="field" role="img" :aria-label="t('fitting.press-here', { label })">
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none">
         <path
           v-for="(trace, i) in traces"
@@ -63,9 +64,11 @@ const traces = computed(() => {
       <p v-if="traces.length === 0" class="hm-small hint">{{ hint }}</p>
     </div>
     <div class="foot">
-      <span class="hm-small">{{ strokes.length === 1 ? "once" : `${strokes.length} times` }}</span>
+      <span class="hm-small">{{
+        strokes.length === 1 ? t("fitting.once") : t("fitting.times", { count: strokes.length })
+      }}</span>
       <button type="button" class="hm-quiet" :disabled="strokes.length === 0" @click="strokes = []">
-        Again
+        {{ t("fitting.again") }}
       </button>
     </div>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The account itself: another password, and its end.
+import { t } from "@/words"
 import { ElButton, ElDialog, ElInput } from "element-plus"
 import { ref, watch } from "vue"
 import { api, reach } from "@/api/client"
@@ -31,7 +32,7 @@ async function change(): Promise<void> {
   problem.value = message
   if (!data) return
   open.value = false
-  notice("You have another password. All other devices are asked for it when they next carry something.")
+  notice(t("frame.you-have-another-password-all-other"))
 }
 
 async function write(): Promise<void> {
@@ -53,13 +54,13 @@ async function close(): Promise<void> {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Account" width="min(480px, 94vw)" align-center append-to-body>
+  <ElDialog v-model="open" :title="t('frame.account')" width="min(480px, 94vw)" align-center append-to-body>
     <form @submit.prevent="change">
-      <h3>Another password</h3>
+      <h3>{{ t("frame.another-password") }}</h3>
       <!-- Keepers of passwords are told whose it is. -->
       <input type="text" :value="session.account?.username" autocomplete="username" hidden readonly />
       <label>
-        The one until now
+        {{ t("frame.the-one-until-now") }}
         <ElInput
           v-model="before"
           name="before"
@@ -70,7 +71,7 @@ async function close(): Promise<void> {
         />
       </label>
       <label>
-        The new one
+        {{ t("frame.the-new-one") }}
         <ElInput
           v-model="password"
           name="password"
@@ -81,23 +82,24 @@ async function close(): Promise<void> {
         />
       </label>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <ElButton type="primary" native-type="submit" size="large" :disabled="busy || !before || !password"
-        >Change it</ElButton
-      >
+      <ElButton type="primary" native-type="submit" size="large" :disabled="busy || !before || !password">{{
+        t("frame.change-it")
+      }}</ElButton>
     </form>
     <section>
-      <h3>Delete this account</h3>
+      <h3>{{ t("frame.delete-this-account") }}</h3>
       <button v-if="!closing" type="button" class="hm-quiet begin" @click="closing = true">
-        Delete {{ session.account?.username }} with all its work
+        {{ t("frame.delete-with-all-its-work", { username: session.account?.username }) }}
       </button>
       <form v-else @submit.prevent="close">
         <p>
-          Rolls, brushes, sources, strokes and sheets go at once, on all devices, and cannot be put back. What
-          you lend is taken back. Keep a pack of it first.
+          {{ t("frame.rolls-brushes-sources-strokes-and-sheets") }}
         </p>
-        <ElButton size="large" :disabled="busy" @click="write">Everything of yours, as a pack</ElButton>
+        <ElButton size="large" :disabled="busy" @click="write">{{
+          t("frame.everything-of-yours-as-a-pack")
+        }}</ElButton>
         <label>
-          Your password
+          {{ t("frame.your-password") }}
           <ElInput
             v-model="sure"
             name="sure"
@@ -109,10 +111,10 @@ async function close(): Promise<void> {
         </label>
         <p v-if="refused" class="problem" role="alert">{{ refused }}</p>
         <div class="acts">
-          <ElButton size="large" @click="closing = false">Leave it</ElButton>
-          <ElButton type="danger" native-type="submit" size="large" :disabled="busy || !sure"
-            >Delete it for good</ElButton
-          >
+          <ElButton size="large" @click="closing = false">{{ t("frame.leave-it") }}</ElButton>
+          <ElButton type="danger" native-type="submit" size="large" :disabled="busy || !sure">{{
+            t("frame.delete-it-for-good")
+          }}</ElButton>
         </div>
       </form>
     </section>

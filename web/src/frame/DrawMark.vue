@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A small square to draw a mark in, inked by the engine with a plain brush.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { computed, ref, shallowRef, toRaw, useTemplateRef } from "vue"
 import type { BrushDocument } from "@/documents/brush"
@@ -66,13 +67,15 @@ async function take(): Promise<void> {
 
 <template>
   <div class="draw">
-    <div ref="square" class="square" role="group" aria-label="Draw your mark">
+    <div ref="square" class="square" role="group" :aria-label="t('frame.draw-your-mark')">
       <PocketCanvas class="inked" :which="on" :document="brush" />
     </div>
     <div class="acts">
-      <ElButton type="primary" :disabled="strokes.length === 0" @click="take">This is my mark</ElButton>
-      <ElButton :disabled="strokes.length === 0" @click="strokes = []">Clear</ElButton>
-      <ElButton @click="emit('leave')">Leave it</ElButton>
+      <ElButton type="primary" :disabled="strokes.length === 0" @click="take">{{
+        t("frame.this-is-my-mark")
+      }}</ElButton>
+      <ElButton :disabled="strokes.length === 0" @click="strokes = []">{{ t("frame.clear") }}</ElButton>
+      <ElButton @click="emit('leave')">{{ t("frame.leave-it") }}</ElButton>
     </div>
   </div>
 </template>

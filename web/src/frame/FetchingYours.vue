@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The first look on a new device: what is a person's own comes, how far that is, and what comes is shown as it comes.
+import { t } from "@/words"
 import { ElProgress } from "element-plus"
 import { presentStore, useFetching } from "@/device/useDevice"
 
@@ -8,15 +9,15 @@ const fetching = useFetching(presentStore.value!)
 
 <template>
   <p v-if="fetching && fetching.away" role="status">
-    Hollowmist cannot be reached just now: what is yours comes here as soon as it can be.
+    {{ t("frame.hollowmist-cannot-be-reached-just-now") }}
   </p>
   <div v-else-if="fetching" class="going" role="status" data-fetching>
-    <p>Fetching what is yours …</p>
+    <p>{{ t("frame.fetching-what-is-yours") }}</p>
     <ElProgress
       :percentage="Math.round(100 * fetching.share)"
       :stroke-width="6"
       :show-text="false"
-      aria-label="How much of it is here"
+      :aria-label="t('frame.how-much-of-it-is-here')"
     />
   </div>
 </template>

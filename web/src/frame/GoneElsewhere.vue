@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A thing was deleted on another device while something of this one was done to it: the way back, and the way on.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { letGoOf, putBack } from "@/acts/putBack"
 import type { Store } from "@/device/store"
@@ -17,9 +18,9 @@ async function letGo(): Promise<void> {
 
 <template>
   <div class="gone" role="alert">
-    <p>{{ what }} was deleted on another device. All that you have of it here is still yours.</p>
-    <ElButton type="primary" @click="back">Put it back</ElButton>
-    <ElButton @click="letGo">Delete it here too</ElButton>
+    <p>{{ t("frame.was-deleted-on-another-device-all", { what }) }}</p>
+    <ElButton type="primary" @click="back">{{ t("frame.put-it-back") }}</ElButton>
+    <ElButton @click="letGo">{{ t("frame.delete-it-here-too") }}</ElButton>
   </div>
 </template>
 

@@ -1,18 +1,17 @@
 <script setup lang="ts">
 // Another page of Hollowmist has the store yet: this one waits for it, and goes on by itself.
+import { t } from "@/words"
 import PageCover from "./PageCover.vue"
 
 defineProps<{ by: "opening" | "signing out" }>()
 const SAYS = {
-  opening:
-    "Another page of Hollowmist is in the midst of something: a stroke, a file, a pack. Finish it there, or close that page; this one goes on by itself.",
-  "signing out":
-    "Another page of Hollowmist still holds your work. Close that page; this one takes your work off this device then, and goes on by itself.",
+  opening: t("frame.another-page-of-hollowmist-is-in"),
+  "signing out": t("frame.another-page-of-hollowmist-still-holds"),
 }
 </script>
 
 <template>
-  <PageCover label="This page waits">
+  <PageCover :label="t('frame.this-page-waits')">
     <p role="status">{{ SAYS[by] }}</p>
   </PageCover>
 </template>

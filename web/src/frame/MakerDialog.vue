@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Who goes out with one's packs: name, note, licence, and a mark of one's own, a picture or drawn on the spot.
+import { t } from "@/words"
 import { ElInput, ElOption, ElSelect } from "element-plus"
 import { useFileChoice } from "@/device/useFileChoice"
 import { ref, watch } from "vue"
@@ -17,7 +18,7 @@ const session = useSession()
 const maker = ref<Maker>({ ...NOBODY })
 const drawing = ref(false)
 /** SPDX identifiers of licences that suit brushes; any other words can be written. */
-const LICENCES = ["CC0-1.0", "CC-BY-4.0", "CC-BY-SA-4.0", "CC-BY-NC-4.0", "All rights reserved"]
+const LICENCES = ["CC0-1.0", "CC-BY-4.0", "CC-BY-SA-4.0", "CC-BY-NC-4.0", t("frame.all-rights-reserved")]
 
 watch(open, (now) => {
   if (now) maker.value = { ...NOBODY, ...(session.account?.maker as Partial<Maker> | undefined) }
@@ -28,7 +29,7 @@ async function keepMark(file: Blob): Promise<void> {
     maker.value.mark = await keepCover(presentStore.value!, file)
     drawing.value = false
   } catch {
-    notice("This is no picture that can be shown here. Choose another one.")
+    notice(t("frame.this-is-no-picture-that-can"))
   }
 }
 
@@ -41,22 +42,22 @@ function take(): void {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="Maker" :disabled="drawing" @take="take">
-    <p>This goes out with the packs that you write, and stays with your brushes wherever they go.</p>
-    <label>Name <ElInput v-model="maker.name" name="maker-name" maxlength="80" /></label>
+  <FormDialog v-model="open" :title="t('frame.maker')" :disabled="drawing" @take="take">
+    <p>{{ t("frame.this-goes-out-with-the-packs") }}</p>
+    <label>{{ t("frame.name") }} <ElInput v-model="maker.name" name="maker-name" maxlength="80" /></label>
     <label>
-      Note
+      {{ t("frame.note") }}
       <ElInput v-model="maker.note" name="maker-note" type="textarea" :rows="2" maxlength="2000" />
     </label>
     <label>
-      Licence
+      {{ t("frame.licence") }}
       <ElSelect
         v-model="maker.licence"
-        placeholder="None yet"
+        :placeholder="t('frame.none-yet')"
         filterable
         allow-create
         clearable
-        aria-label="Licence"
+        :aria-label="t('frame.licence')"
       >
         <ElOption v-for="one in LICENCES" :key="one" :value="one" :label="one" />
       </ElSelect>
@@ -65,9 +66,15 @@ function take(): void {
       <OwnPicture v-if="maker.mark && !drawing" class="shown" :picture="maker.mark" />
       <DrawMark v-else-if="drawing" @take="keepMark" @leave="drawing = false" />
       <template v-if="!drawing">
-        <button type="button" class="hm-quiet" @click="drawing = true">Draw your mark</button>
-        <button type="button" class="hm-quiet" @click="files.open()">Choose a picture</button>
-        <button v-if="maker.mark" type="button" class="hm-quiet" @click="maker.mark = null">No mark</button>
+        <button type="button" class="hm-quiet" @click="drawing = true">
+          {{ t("frame.draw-your-mark") }}
+        </button>
+        <button type="button" class="hm-quiet" @click="files.open()">
+          {{ t("frame.choose-a-picture") }}
+        </button>
+        <button v-if="maker.mark" type="button" class="hm-quiet" @click="maker.mark = null">
+          {{ t("frame.no-mark") }}
+        </button>
       </template>
     </div>
   </FormDialog>

@@ -1,18 +1,19 @@
 <script setup lang="ts">
 // The places of Hollowmist, side by side; where one is, is the page's heading.
+import { t } from "@/words"
 import { useRoute } from "vue-router"
 
 const route = useRoute()
 const PLACES = [
-  { to: "/rolls", label: "Rolls" },
-  { to: "/sources", label: "Sources" },
-  { to: "/sheets", label: "Sheets" },
-  { to: "/shelf", label: "Shelf" },
+  { to: "/rolls", label: t("frame.rolls") },
+  { to: "/sources", label: t("frame.sources") },
+  { to: "/sheets", label: t("frame.sheets") },
+  { to: "/shelf", label: t("frame.shelf") },
 ]
 </script>
 
 <template>
-  <nav class="places" aria-label="Places">
+  <nav class="places" :aria-label="t('frame.places')">
     <component
       :is="route.path === place.to ? 'h1' : 'span'"
       v-for="place in PLACES"

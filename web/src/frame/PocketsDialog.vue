@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // How brushes show in their pockets: on which strokes, at what size, in what ink. It shows on a few of one's own.
+import { t } from "@/words"
 import { ElOption, ElSelect } from "element-plus"
 import { computed, ref, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
@@ -28,8 +29,8 @@ const SHOWN = 5
 /** A size and an ink to begin with, where the brushes' own are given up. */
 const BEGINS = { size: 24, ink: "#1e2a2d" }
 const OWN = [
-  { value: "own", label: "each its own" },
-  { value: "one", label: "one for all" },
+  { value: "own", label: t("frame.each-its-own") },
+  { value: "one", label: t("frame.one-for-all") },
 ] as const
 
 void shipped.open()
@@ -47,7 +48,7 @@ function take(): void {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="How brushes show in their pockets" @take="take">
+  <FormDialog v-model="open" :title="t('frame.how-brushes-show-in-their-pockets')" @take="take">
     <div class="shown">
       <PocketCanvas
         v-for="brush in brushes"
@@ -58,16 +59,16 @@ function take(): void {
       />
     </div>
     <label>
-      Stroke
-      <ElSelect v-model="next.lane" aria-label="Stroke">
-        <ElOption value="" label="Upright stroke" />
+      {{ t("frame.stroke") }}
+      <ElSelect v-model="next.lane" :aria-label="t('frame.stroke')">
+        <ElOption value="" :label="t('frame.upright-stroke')" />
         <ElOption v-for="lane in lanes" :key="lane.key" :value="lane.key" :label="lane.label" />
       </ElSelect>
     </label>
     <div class="choice">
-      <span>Size</span>
+      <span>{{ t("frame.size") }}</span>
       <ChoiceBar
-        label="Size"
+        :label="t('frame.size')"
         :options="[...OWN]"
         :model-value="next.size === null ? 'own' : 'one'"
         @update:model-value="next.size = $event === 'own' ? null : BEGINS.size"
@@ -76,7 +77,7 @@ function take(): void {
     <ValueSlider
       v-if="next.size !== null"
       v-model="next.size"
-      label="Size for all"
+      :label="t('frame.size-for-all')"
       unit="px"
       :low="1"
       :high="200"
@@ -84,9 +85,9 @@ function take(): void {
       log
     />
     <div class="choice">
-      <span>Ink</span>
+      <span>{{ t("frame.ink") }}</span>
       <ChoiceBar
-        label="Ink"
+        :label="t('frame.ink')"
         :options="[...OWN]"
         :model-value="next.ink === '' ? 'own' : 'one'"
         @update:model-value="next.ink = $event === 'own' ? '' : BEGINS.ink"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Light of the room, drawing hand, what fingers do, and the way out.
+import { t } from "@/words"
 import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover, ElSwitch } from "element-plus"
 import { useFullscreen } from "@vueuse/core"
@@ -21,18 +22,18 @@ import WhatWaits from "./WhatWaits.vue"
 const session = useSession()
 const walk = useWalk()
 const THEMES = [
-  { value: "fog", label: "fog" },
-  { value: "daylight", label: "daylight" },
-  { value: "lamp", label: "lamp" },
+  { value: "fog", label: t("frame.fog") },
+  { value: "daylight", label: t("frame.daylight") },
+  { value: "lamp", label: t("frame.lamp") },
 ] as const
 const HANDS = [
-  { value: "left", label: "left" },
-  { value: "right", label: "right" },
+  { value: "left", label: t("frame.left") },
+  { value: "right", label: t("frame.right") },
 ] as const
 
 const FINGERS = [
-  { value: "move", label: "pen alone draws" },
-  { value: "draw", label: "fingers draw too" },
+  { value: "move", label: t("frame.pen-alone-draws") },
+  { value: "draw", label: t("frame.fingers-draw-too") },
 ] as const
 const { fingers } = useFingers()
 const tapping = useTapping()
@@ -51,12 +52,17 @@ const asks = computed(() => lost.value.waiting + lost.value.refused > 0)
 const says = computed(() => {
   const { waiting, refused } = lost.value
   const some = (count: number, one: string, many: string) =>
-    count === 0 ? [] : [count === 1 ? `one thing you did ${one}` : `${count} things you did ${many}`]
+    count === 0
+      ? []
+      : [count === 1 ? t("frame.one-thing-you-did", { one }) : t("frame.things-you-did", { count, many })]
   const sentence = [
-    ...some(waiting, "waits for the network", "wait for the network"),
-    ...some(refused, "was refused and is held for you", "were refused and are held for you"),
+    ...some(waiting, t("frame.waits-for-the-network"), t("frame.wait-for-the-network")),
+    ...some(refused, t("frame.was-refused-and-is-held-for"), t("frame.were-refused-and-are-held-for")),
   ].join(", and ")
-  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}. Signed out, they are gone from this device.`
+  return t("frame.signed-out-they-are-gone-from", {
+    first: sentence.charAt(0).toUpperCase(),
+    rest: sentence.slice(1),
+  })
 })
 
 async function leave(sure = false): Promise<void> {
@@ -79,7 +85,7 @@ async function write(): Promise<void> {
     handOver(file, `hollowmist-waiting-${new Date().toISOString().slice(0, 10)}.zip`)
     written.value = true
   } catch (error) {
-    notice("The file could not be written. Wait for the network, or free some space on this device first.")
+    notice(t("frame.the-file-could-not-be-written"))
     console.error(error)
   }
 }
@@ -88,58 +94,66 @@ async function write(): Promise<void> {
 <template>
   <ElPopover trigger="click" placement="bottom-end" :width="320" @hide="stay">
     <template #reference>
-      <button type="button" class="hm-quiet" aria-label="Settings"><SlidersHorizontal :size="20" /></button>
+      <button type="button" class="hm-quiet" :aria-label="t('frame.settings')">
+        <SlidersHorizontal :size="20" />
+      </button>
     </template>
-    <div v-if="session.account && !asks" class="menu" role="dialog" aria-label="Settings">
-      <p class="hm-small">Light of the room</p>
+    <div v-if="session.account && !asks" class="menu" role="dialog" :aria-label="t('frame.settings')">
+      <p class="hm-small">{{ t("frame.light-of-the-room") }}</p>
       <ChoiceBar
-        label="Light of the room"
+        :label="t('frame.light-of-the-room')"
         :options="[...THEMES]"
         :model-value="session.account.theme ?? 'fog'"
         @update:model-value="session.prefer({ theme: $event })"
       />
-      <p class="hm-small">Hand that draws</p>
+      <p class="hm-small">{{ t("frame.hand-that-draws") }}</p>
       <ChoiceBar
-        label="Hand that draws"
+        :label="t('frame.hand-that-draws')"
         :options="[...HANDS]"
         :model-value="session.account.hand ?? 'right'"
         @update:model-value="session.prefer({ hand: $event })"
       />
-      <p class="hm-small">Fingers on paper, on this device</p>
-      <ChoiceBar v-model="fingers" label="Fingers on paper" :options="[...FINGERS]" />
+      <p class="hm-small">{{ t("frame.fingers-on-paper-on-this-device") }}</p>
+      <ChoiceBar v-model="fingers" :label="t('frame.fingers-on-paper')" :options="[...FINGERS]" />
       <label class="taps">
-        Two fingers tap: undo. Three: redo.
-        <ElSwitch v-model="tapping" aria-label="Two fingers tap: undo. Three: redo." />
+        {{ t("frame.two-fingers-tap-undo-three-redo") }}
+        <ElSwitch v-model="tapping" :aria-label="t('frame.two-fingers-tap-undo-three-redo')" />
       </label>
-      <p class="hm-small">On this device</p>
+      <p class="hm-small">{{ t("frame.on-this-device") }}</p>
       <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
       <button type="button" class="hm-quiet out" @click="making = true">
-        Maker: what goes out with your packs
+        {{ t("frame.maker-what-goes-out-with-your") }}
       </button>
       <button v-if="screen.isSupported.value" type="button" class="hm-quiet out" @click="screen.toggle()">
-        {{ screen.isFullscreen.value ? "Leave the full screen" : "Full screen" }}
+        {{ screen.isFullscreen.value ? t("frame.leave-the-full-screen") : t("frame.full-screen") }}
       </button>
-      <button type="button" class="hm-quiet out" @click="asked = showing = true">How brushes show</button>
-      <RouterLink to="/guide" class="hm-quiet out">The guide</RouterLink>
-      <RouterLink to="/first" class="hm-quiet out" @click="walk.begin()">First steps</RouterLink>
-      <RouterLink to="/pen-fitting" class="hm-quiet out">Pen fitting</RouterLink>
-      <button type="button" class="hm-quiet out" @click="account = true">Account and password</button>
-      <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">Licences</a>
+      <button type="button" class="hm-quiet out" @click="asked = showing = true">
+        {{ t("frame.how-brushes-show") }}
+      </button>
+      <RouterLink to="/guide" class="hm-quiet out">{{ t("frame.the-guide") }}</RouterLink>
+      <RouterLink to="/first" class="hm-quiet out" @click="walk.begin()">{{
+        t("frame.first-steps")
+      }}</RouterLink>
+      <RouterLink to="/pen-fitting" class="hm-quiet out">{{ t("frame.pen-fitting") }}</RouterLink>
+      <button type="button" class="hm-quiet out" @click="account = true">
+        {{ t("frame.account-and-password") }}
+      </button>
+      <a href="/notices.txt" target="_blank" rel="noopener" class="hm-quiet out">{{ t("frame.licences") }}</a>
       <button type="button" class="hm-quiet out" @click="leave()">
-        Sign out {{ session.account.username }}
+        {{ t("frame.sign-out", { username: session.account.username }) }}
       </button>
     </div>
     <div v-else-if="session.account" class="menu" role="alert">
       <p>{{ says }}</p>
       <p v-if="written">
-        They are in the file now. Signed in again, open it under <em>Rolls</em>,
-        <em>Read packs or pictures</em>.
+        {{ t("frame.they-are-in-the-file-now") }} <em>{{ t("frame.rolls") }}</em>,
+        <em>{{ t("frame.read-packs-or-pictures") }}</em>.
       </p>
-      <button type="button" class="hm-quiet out" @click="write">Write them to a file</button>
+      <button type="button" class="hm-quiet out" @click="write">{{ t("frame.write-them-to-a-file") }}</button>
       <button type="button" class="hm-quiet out" @click="leave(true)">
-        {{ written ? "Sign out" : "Sign out and delete them" }}
+        {{ written ? t("frame.sign-out-2") : t("frame.sign-out-and-delete-them") }}
       </button>
-      <button type="button" class="hm-quiet out" @click="stay">Stay signed in</button>
+      <button type="button" class="hm-quiet out" @click="stay">{{ t("frame.stay-signed-in") }}</button>
     </div>
   </ElPopover>
   <MakerDialog v-model="making" />

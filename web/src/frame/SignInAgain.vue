@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The way in for whoever was signed out while they worked: back to the very place.
+import { t } from "@/words"
 import { useRoute, useRouter } from "vue-router"
 import type { Way } from "@/device/carrying/send"
 import { useSession } from "@/device/useSession"
@@ -17,7 +18,7 @@ async function signIn(): Promise<void> {
 
 <template>
   <button v-if="way === 'signed out'" type="button" class="hm-quiet again" @click="signIn">
-    Sign in again
+    {{ t("frame.sign-in-again") }}
   </button>
 </template>
 

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // Another page has the store now: this one is closed for good, and says what to do.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import PageCover from "./PageCover.vue"
 
 const props = defineProps<{ by: "renewal" | "signing out" }>()
 const SAYS = {
-  renewal: "Hollowmist was renewed in another tab. All you did is safe; reload this page to go on.",
-  "signing out": "You signed out in another tab. Nothing of your work is on this device any more.",
+  renewal: t("frame.hollowmist-was-renewed-in-another-tab"),
+  "signing out": t("frame.you-signed-out-in-another-tab"),
 }
 
 function goOn(): void {
@@ -16,8 +17,10 @@ function goOn(): void {
 </script>
 
 <template>
-  <PageCover label="This page is closed">
+  <PageCover :label="t('frame.this-page-is-closed')">
     <p>{{ SAYS[by] }}</p>
-    <ElButton type="primary" @click="goOn">{{ by === "renewal" ? "Reload this page" : "Sign in" }}</ElButton>
+    <ElButton type="primary" @click="goOn">{{
+      by === "renewal" ? t("frame.reload-this-page") : t("frame.sign-in")
+    }}</ElButton>
   </PageCover>
 </template>

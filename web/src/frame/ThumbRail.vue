@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What the thumb of the holding hand needs, on the side away from the drawing one.
+import { t } from "@/words"
 import { Eraser, Redo2, Undo2 } from "@lucide/vue"
 
 const erase = defineModel<boolean>("erase", { required: true })
@@ -8,15 +9,33 @@ const emit = defineEmits<{ undo: []; redo: [] }>()
 </script>
 
 <template>
-  <nav class="rail" aria-label="Quick controls">
-    <button type="button" class="hm-quiet" aria-label="Undo" :disabled="!canUndo" @click="emit('undo')">
+  <nav class="rail" :aria-label="t('frame.quick-controls')">
+    <button
+      type="button"
+      class="hm-quiet"
+      :aria-label="t('frame.undo')"
+      :disabled="!canUndo"
+      @click="emit('undo')"
+    >
       <Undo2 :size="22" />
     </button>
-    <button type="button" class="hm-quiet" aria-label="Redo" :disabled="!canRedo" @click="emit('redo')">
+    <button
+      type="button"
+      class="hm-quiet"
+      :aria-label="t('frame.redo')"
+      :disabled="!canRedo"
+      @click="emit('redo')"
+    >
       <Redo2 :size="22" />
     </button>
     <slot />
-    <button type="button" class="hm-quiet" aria-label="Erase" :aria-pressed="erase" @click="erase = !erase">
+    <button
+      type="button"
+      class="hm-quiet"
+      :aria-label="t('frame.erase')"
+      :aria-pressed="erase"
+      @click="erase = !erase"
+    >
       <Eraser :size="22" />
     </button>
   </nav>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What lies on this device: how much waits for the server and why, what it refused, and how full the device is.
+import { t } from "@/words"
 import { computed, onMounted, ref } from "vue"
 import { api, reach } from "@/api/client"
 import { letGo, tryAgain } from "@/device/stuck"
@@ -11,15 +12,17 @@ const { waiting, pictures, stuck, way } = useWaiting(props.store)
 const held = ref("")
 
 const WAYS = {
-  near: "on their way",
-  away: "until Hollowmist can be reached, and are safe here",
-  "signed out": "until you sign in again, and are safe here",
-  "another account": "until your account is signed in again, and are safe here",
+  near: t("frame.on-their-way"),
+  away: t("frame.until-hollowmist-can-be-reached-and"),
+  "signed out": t("frame.until-you-sign-in-again-and"),
+  "another account": t("frame.until-your-account-is-signed-in"),
 }
 const says = computed(() => {
-  if (waiting.value === 0) return "All you did has arrived."
-  const things = waiting.value === 1 ? "One thing waits" : `${waiting.value} things wait`
-  const beside = pictures.value === 1 ? " with a picture" : ` with ${pictures.value} pictures`
+  if (waiting.value === 0) return t("frame.all-you-did-has-arrived")
+  const things =
+    waiting.value === 1 ? t("frame.one-thing-waits") : t("frame.things-wait", { waiting: waiting.value })
+  const beside =
+    pictures.value === 1 ? t("frame.with-a-picture") : t("frame.with-pictures", { pictures: pictures.value })
   return `${things}${pictures.value > 0 ? beside : ""}, ${WAYS[way.value]}.`
 })
 
@@ -32,8 +35,8 @@ onMounted(async () => {
   const { data } = await reach(api.GET("/api/room"))
   if (data) {
     const scarce = data.used > SCARCE * data.most
-    const says = `Your pictures take ${mb(data.used)} of ${mb(data.most)} on the server.`
-    room.value = { scarce, says: scarce ? `${says} Delete sources or sheets that you do not need.` : says }
+    const says = t("frame.your-pictures-take-of-on-the", { used: mb(data.used), most: mb(data.most) })
+    room.value = { scarce, says: scarce ? t("frame.delete-sources-or-sheets-that-you", { says }) : says }
   }
 })
 
@@ -51,8 +54,12 @@ onMounted(async () => {
     <p v-if="room.says" class="hm-small" :class="{ scarce: room.scarce }">{{ room.says }}</p>
     <div v-for="act in stuck" :key="act.id" class="stuck" role="alert">
       <p>{{ act.detail }}</p>
-      <button type="button" class="hm-quiet" @click="tryAgain(store, act.id)">Try again</button>
-      <button type="button" class="hm-quiet" @click="letGo(store, act.id)">Let go of it</button>
+      <button type="button" class="hm-quiet" @click="tryAgain(store, act.id)">
+        {{ t("frame.try-again") }}
+      </button>
+      <button type="button" class="hm-quiet" @click="letGo(store, act.id)">
+        {{ t("frame.let-go-of-it") }}
+      </button>
     </div>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The guide's pages, each with the brush that it comes to.
+import { t } from "@/words"
 import PlaceNav from "@/frame/PlaceNav.vue"
 import RoomMenu from "@/frame/RoomMenu.vue"
 import PocketPicture from "@/pictures/PocketPicture.vue"
@@ -17,8 +18,8 @@ const cards = PAGES.map((page) => ({ ...page, shown: lastOf(page) }))
       <span class="space" />
       <RoomMenu />
     </header>
-    <h1>The guide</h1>
-    <p class="hm-small">Each page makes one brush, from start to finish. It takes a few minutes.</p>
+    <h1>{{ t("guide.the-guide") }}</h1>
+    <p class="hm-small">{{ t("guide.each-page-makes-one-brush-from") }}</p>
     <ul>
       <li v-for="page in cards" :key="page.key">
         <RouterLink :to="`/guide/${page.key}`" class="card">

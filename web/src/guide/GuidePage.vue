@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A page of the guide beside paper: each of its brushes is inked as it is by then, and can be drawn with on the spot.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { computed, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
@@ -28,17 +29,21 @@ const brush = computed(() => tried.value && documentOf(tried.value))
 function take(): void {
   if (!brush.value || !found.value) return
   const offered = { name: found.value.title, note: found.value.lead, document: brush.value }
-  takeBrushes(store, "From the guide", [offered], (id) => router.push(`/bench/${id}`))
+  takeBrushes(store, t("guide.from-the-guide"), [offered], (id) => router.push(`/bench/${id}`))
 }
 </script>
 
 <template>
   <main class="place">
-    <CrumbHeader :place="{ to: '/guide', label: 'Guide' }" :name="found?.title ?? 'No such page'">
-      <ElButton v-if="brush" type="primary" @click="take">Take this brush</ElButton>
+    <CrumbHeader
+      :place="{ to: '/guide', label: t('guide.guide') }"
+      :name="found?.title ?? t('guide.no-such-page')"
+    >
+      <ElButton v-if="brush" type="primary" @click="take">{{ t("guide.take-this-brush") }}</ElButton>
     </CrumbHeader>
     <p v-if="!found" class="lost">
-      The guide has no page of that name. <RouterLink to="/guide">To all its pages</RouterLink>
+      {{ t("guide.the-guide-has-no-page-of") }}
+      <RouterLink to="/guide">{{ t("guide.to-all-its-pages") }}</RouterLink>
     </p>
     <div v-else class="both">
       <article>
@@ -53,7 +58,7 @@ function take(): void {
             />
             <figcaption>
               <button type="button" class="hm-quiet" :aria-pressed="tried === part" @click="tried = part">
-                {{ tried === part ? "On the paper: draw with it" : "Try this here" }}
+                {{ tried === part ? t("guide.on-the-paper-draw-with-it") : t("guide.try-this-here") }}
               </button>
             </figcaption>
           </figure>
@@ -61,14 +66,16 @@ function take(): void {
           <!-- eslint-disable-next-line vue/no-v-html -->
           <div v-else class="prose" v-html="part.html" />
         </template>
-        <RouterLink v-if="next" :to="`/guide/${next.key}`" class="next">Next: {{ next.title }}</RouterLink>
+        <RouterLink v-if="next" :to="`/guide/${next.key}`" class="next">{{
+          t("guide.next", { title: next.title })
+        }}</RouterLink>
       </article>
       <TrySheet
         v-if="tried && brush"
         class="paper"
         :document="brush"
         :strokes="strokesOf(tried)"
-        :label="`Paper to try ${found.title} on: draw anywhere`"
+        :label="t('guide.paper-to-try-on-draw-anywhere', { title: found.title })"
       />
     </div>
   </main>

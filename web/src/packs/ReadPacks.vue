@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What comes in: a look inside first, inked here; then a report of what came in, what was renamed, what was left and why.
+import { t } from "@/words"
 import { ElButton, ElCheckbox, ElDialog, ElOption, ElProgress, ElSelect } from "element-plus"
 import { computed, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
@@ -15,7 +16,7 @@ const open = defineModel<boolean>({ required: true })
 const reading = useReading(presentStore.value!)
 const { lanes, mine, wanted, strokes } = useTryStrokes(presentStore.value!)
 /** Brushes are looked at on one's own strokes where there are some, else as they would lie in their pockets. */
-const POCKET = { value: "", label: "as in a pocket" }
+const POCKET = { value: "", label: t("packs.as-in-a-pocket") }
 watch(mine, (now) => (wanted.value = now), { immediate: true })
 const { coming, busy, unwanted, copies, brushes, ready, changed } = reading
 
@@ -26,17 +27,17 @@ const documentOf = ({ documents }: Report, { id }: Line) =>
   documents[id] as unknown as BrushDocument | undefined
 const SAYS: Record<Line["outcome"], string> = {
   in: "new",
-  renamed: "named alike",
-  there: "there already",
-  changed: "changed here since",
-  left: "cannot be read",
+  renamed: t("packs.named-alike"),
+  there: t("packs.there-already"),
+  changed: t("packs.changed-here-since"),
+  left: t("packs.cannot-be-read"),
 }
 const SAID: Record<Line["outcome"], [one: string, many: string]> = {
-  in: ["came in", "came in"],
-  renamed: ["came in under another name", "came in under other names"],
-  there: ["was there already", "were there already"],
-  changed: ["was changed here since, and stays as it is", "were changed here since, and stay as they are"],
-  left: ["was left", "were left"],
+  in: [t("packs.came-in"), t("packs.came-in")],
+  renamed: [t("packs.came-in-under-another-name"), t("packs.came-in-under-other-names")],
+  there: [t("packs.was-there-already"), t("packs.were-there-already")],
+  changed: [t("packs.was-changed-here-since-and-stays"), t("packs.were-changed-here-since-and-stay")],
+  left: [t("packs.was-left"), t("packs.were-left")],
 }
 const pictures = computed(() => coming.value.filter(({ kind }) => kind === "picture"))
 const done = computed(() => coming.value.length > 0 && !ready.value && !busy.value)
@@ -76,17 +77,17 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
 <template>
   <ElDialog
     v-model="open"
-    :title="done ? 'What came in' : 'A look inside'"
+    :title="done ? t('packs.what-came-in') : t('packs.a-look-inside')"
     width="min(920px, 96vw)"
     align-center
   >
     <label v-if="!done && coming.some(({ state }) => state === 'looked')" class="on hm-small">
-      Shown on
+      {{ t("packs.shown-on") }}
       <ElSelect
         v-model="wanted"
         class="lane"
         :placeholder="POCKET.label"
-        aria-label="Lane that the brushes are shown on"
+        :aria-label="t('packs.lane-that-the-brushes-are-shown')"
       >
         <ElOption
           v-for="each in [POCKET, ...lanes]"
@@ -103,14 +104,16 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
           v-if="one.report && makerTold(one.report.maker as unknown as Maker) !== 'Somebody'"
           class="hm-small"
         >
-          By {{ makerTold(one.report.maker as unknown as Maker) }}
+          {{ t("packs.by", { Maker: makerTold(one.report.maker as unknown as Maker) }) }}
         </p>
         <template v-if="one.state === 'looking' || one.state === 'reading'">
-          <p role="status">{{ one.state === "looking" ? "Looking inside …" : "Bringing it in …" }}</p>
+          <p role="status">
+            {{ one.state === "looking" ? t("packs.looking-inside") : t("packs.bringing-it-in") }}
+          </p>
           <ElProgress
             :percentage="Math.round(100 * one.share)"
             :stroke-width="8"
-            aria-label="How far it is"
+            :aria-label="t('packs.how-far-it-is')"
           />
         </template>
         <p v-if="one.state === 'refused'" class="refused" role="alert">{{ one.message }}</p>
@@ -130,7 +133,9 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
                 :document="documentOf(one.report, line)!"
               />
               <strong>{{ line.name }}</strong>
-              <span class="hm-small">{{ unwanted.has(line.id) ? "not wanted" : SAYS[line.outcome] }}</span>
+              <span class="hm-small">{{
+                unwanted.has(line.id) ? t("packs.not-wanted") : SAYS[line.outcome]
+              }}</span>
               <span v-if="line.detail" class="hm-small">{{ line.detail }}</span>
             </button>
           </li>
@@ -142,43 +147,52 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
               {{ line.name }}: {{ line.detail }}
             </span>
           </li>
-          <li v-if="one.report.spare > 0">{{ one.report.spare }} other files in it were left unopened</li>
+          <li v-if="one.report.spare > 0">
+            {{ t("packs.other-files-in-it-were-left", { spare: one.report.spare }) }}
+          </li>
         </ul>
       </section>
       <section v-for="one in coming.filter(({ kind }) => kind === 'waiting')" :key="one.file.name">
         <h3>{{ one.file.name }}</h3>
         <p :class="{ refused: one.state === 'refused' }" role="status">
-          {{ one.message || "What you had done when you signed out, and what had not come to the server." }}
+          {{ one.message || t("packs.what-you-had-done-when-you") }}
         </p>
       </section>
       <section v-if="pictures.length > 0">
-        <h3>{{ pictures.length === 1 ? "A picture" : `${pictures.length} pictures` }}</h3>
+        <h3>
+          {{ pictures.length === 1 ? t("packs.a-picture") : t("packs.pictures", { count: pictures.length }) }}
+        </h3>
         <p class="hm-small">
           {{
             busy || done
-              ? `${pictures.filter(({ state }) => state === "done" || state === "refused").length} of ${pictures.length}`
-              : "Each becomes a shape or a grain, as it is recognised."
+              ? t("packs.of", {
+                  count: pictures.filter(({ state }) => state === "done" || state === "refused").length,
+                  all: pictures.length,
+                })
+              : t("packs.each-becomes-a-shape-or-a")
           }}
         </p>
         <ul class="report">
           <li v-for="one in pictures" :key="one.file.name">
             {{ one.file.name }}
             <span class="hm-small" :class="{ refused: one.state === 'refused' }">
-              {{ one.state === "reading" ? "coming in …" : one.message }}
+              {{ one.state === "reading" ? t("packs.coming-in") : one.message }}
             </span>
           </li>
         </ul>
-        <ElCheckbox v-if="!done" v-model="brushes">Make a brush of each as well</ElCheckbox>
+        <ElCheckbox v-if="!done" v-model="brushes">{{ t("packs.make-a-brush-of-each-as") }}</ElCheckbox>
       </section>
     </div>
     <div class="acts">
-      <ElCheckbox v-if="changed && !done" v-model="copies"
-        >Bring what was changed here since in as copies</ElCheckbox
-      >
+      <ElCheckbox v-if="changed && !done" v-model="copies">{{
+        t("packs.bring-what-was-changed-here-since")
+      }}</ElCheckbox>
       <span class="space" />
-      <ElButton v-if="busy" @click="reading.stop()">Stop</ElButton>
-      <ElButton v-else @click="open = false">{{ done ? "Good" : "Leave it" }}</ElButton>
-      <ElButton v-if="ready" type="primary" :disabled="busy" @click="reading.read()">Take it in</ElButton>
+      <ElButton v-if="busy" @click="reading.stop()">{{ t("packs.stop") }}</ElButton>
+      <ElButton v-else @click="open = false">{{ done ? t("packs.good") : t("packs.leave-it") }}</ElButton>
+      <ElButton v-if="ready" type="primary" :disabled="busy" @click="reading.read()">{{
+        t("packs.take-it-in")
+      }}</ElButton>
     </div>
   </ElDialog>
 </template>

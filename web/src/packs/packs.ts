@@ -1,4 +1,5 @@
 // Packs: written and read by the server, looked into here.
+import { t } from "@/words"
 import { unzip } from "fflate"
 import { api, reach } from "@/api/client"
 import { saveMade, workOff } from "@/api/tasks"
@@ -126,7 +127,7 @@ export async function picturesIn(file: File): Promise<File[]> {
     ([name, data]) => new File([new Uint8Array(data)], name.split("/").at(-1)!),
   )
   if (files.length === 0) {
-    throw new Error(`${file.name} holds no pack and no pictures that can be taken. Choose another file.`)
+    throw new Error(t("packs.holds-no-pack-and-no-pictures", { name: file.name }))
   }
   return files
 }

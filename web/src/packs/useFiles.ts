@@ -1,4 +1,5 @@
 // Files that come to a place: chosen, dropped on it, or opened with the application from elsewhere on the device.
+import { t } from "@/words"
 import { useDropZone } from "@vueuse/core"
 import { useFileChoice } from "@/device/useFileChoice"
 import { ref, shallowRef, type Ref } from "vue"
@@ -48,7 +49,7 @@ export function useFiles(place: Ref<HTMLElement | null>) {
     const entries = [...(event.dataTransfer?.items ?? [])].map((one) => one.webkitGetAsEntry?.() ?? null)
     if (!entries.some((one) => one?.isDirectory)) return take(given)
     const found = await Promise.all(entries.filter((one) => one !== null).map(filesBelow))
-    if (found.flat().length === 0) notice("There is no pack and no picture in this folder.")
+    if (found.flat().length === 0) notice(t("packs.there-is-no-pack-and-no"))
     take(found.flat())
   }
 
@@ -61,7 +62,7 @@ export function useFiles(place: Ref<HTMLElement | null>) {
   const folder = useFileChoice({ directory: true, multiple: true, reset: true })
   folder.onChange((given) => {
     const found = [...(given ?? [])].filter(({ name }) => TAKEN.test(name))
-    if (given?.length && found.length === 0) notice("There is no pack and no picture in this folder.")
+    if (given?.length && found.length === 0) notice(t("packs.there-is-no-pack-and-no"))
     take(found)
   })
   window.launchQueue?.setConsumer((launch) => {

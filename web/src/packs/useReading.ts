@@ -1,4 +1,5 @@
 // Files that come in: packs are looked into first, pictures become sources.
+import { t } from "@/words"
 import { computed, onScopeDispose, ref, shallowRef } from "vue"
 import { makeBrush } from "@/acts/keepBrush"
 import { makeRoll } from "@/acts/keepRoll"
@@ -22,7 +23,7 @@ export interface Coming {
 }
 
 const takenUp = (count: number) =>
-  count === 1 ? "One thing waits here again." : `${count} things wait here again.`
+  count === 1 ? t("packs.one-thing-waits-here-again") : t("packs.things-wait-here-again", { count })
 
 const newRoll = (store: Store) => makeRoll(store, { name: "From pictures" })
 
@@ -121,7 +122,8 @@ export function useReading(store: Store) {
             one.file,
             brushes.value && (() => (roll ??= newRoll(store))),
           )
-          put(at, { state: "done", message: source ? "It is a source now." : "It waits for the server." })
+          const message = source ? t("packs.it-is-a-source-now") : t("packs.it-waits-for-the-server")
+          put(at, { state: "done", message })
         }
       } catch (error) {
         put(at, { state: "refused", message: (error as Error).message })

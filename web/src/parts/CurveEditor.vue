@@ -2,6 +2,7 @@
 // A response's curve: tap to add a node, drag it, drag it off to remove it. The two handles on the left set the
 // range it maps to, those at the foot the stretch of the input that changes nothing; the ember mark is where the pen
 // is now; the bars are what the hand really used.
+import { t } from "@/words"
 import type { CurveChange, Link } from "@/documents/brush"
 import { useElementSize } from "@vueuse/core"
 import { computed, nextTick, ref, useTemplateRef } from "vue"
@@ -158,7 +159,7 @@ function stopSays(edge: number, i: number) {
   if (!props.link.dead && i === 0) return {}
   return {
     ...{ role: "slider", tabindex: 0, "aria-valuemin": 0, "aria-valuemax": 100 },
-    "aria-label": `${props.label}: nothing changes ${i ? "up to" : "from"}`,
+    "aria-label": t(`parts.nothing-changes-${i ? "up-to" : "from"}`, { label: props.label }),
     "aria-valuenow": Math.round(100 * edge),
     "aria-valuetext": `${Math.round(100 * edge)} %`,
   }
@@ -191,7 +192,7 @@ async function release(): Promise<void> {
       ref="svg"
       :viewBox="`0 0 ${Math.max(1, width)} ${Math.max(1, height)}`"
       role="group"
-      :aria-label="`${label}: curve`"
+      :aria-label="t('parts.curve', { label })"
       @pointerdown="press"
       @pointermove="drag"
       @pointerup="release"
@@ -224,11 +225,19 @@ async function release(): Promise<void> {
         :class="{ leaving: leaving && i === dragged }"
         role="slider"
         tabindex="0"
-        :aria-label="`${label}: point ${i + 1} of ${link.nodes.length}`"
+        :aria-label="t('parts.point-of', { label, i: i + 1, count: link.nodes.length })"
         aria-valuemin="0"
         aria-valuemax="100"
         :aria-valuenow="Math.round(100 * node[1])"
-        :aria-valuetext="`${figure(out(node[1]))} ${output.unit} at ${Math.round(100 * node[0])} % of the way from ${ends[0]} to ${ends[1]}`"
+        :aria-valuetext="
+          t('parts.at-of-the-way-from-to', {
+            value: figure(out(node[1])),
+            unit: output.unit,
+            percent: Math.round(100 * node[0]),
+            low: ends[0],
+            high: ends[1],
+          })
+        "
         aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown Plus Delete"
         @keydown="keys.onNode($event, i)"
       >
@@ -241,7 +250,7 @@ async function release(): Promise<void> {
         class="handle"
         role="slider"
         tabindex="0"
-        :aria-label="`${label}: ${ends[i]} gives`"
+        :aria-label="t('parts.gives', { label, i: ends[i] })"
         :aria-valuemin="figure(output.low)"
         :aria-valuemax="figure(output.high)"
         :aria-valuenow="figure(edge)"
@@ -265,7 +274,7 @@ async function release(): Promise<void> {
       <circle v-if="mark" class="mark" :cx="mark.x" :cy="mark.y" r="8" />
       <text class="end" :x="PAD.left" :y="height - 8">{{ ends[0] }}</text>
       <text v-if="link.dead" class="end middle" :x="(px(dead[0]) + px(dead[1])) / 2" :y="PAD.top + 18">
-        nothing changes
+        {{ t("parts.nothing-changes") }}
       </text>
       <text class="end last" :x="PAD.left + innerWidth" :y="height - 8">{{ ends[1] }}</text>
     </svg>

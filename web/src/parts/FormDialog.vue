@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A dialog with something to fill in, that is taken or left.
+import { t } from "@/words"
 import { ElButton, ElDialog } from "element-plus"
 
 const { disabled = false, wide = false } = defineProps<{
@@ -28,8 +29,8 @@ function take(): void {
     <form class="form" @submit.prevent="take">
       <slot />
       <div class="acts">
-        <ElButton @click="open = false">Leave it</ElButton>
-        <ElButton type="primary" native-type="submit" :disabled="disabled">Take it</ElButton>
+        <ElButton @click="open = false">{{ t("parts.leave-it") }}</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="disabled">{{ t("parts.take-it") }}</ElButton>
       </div>
     </form>
   </ElDialog>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A layer: whether it is drawn on and seen, how it mixes and how strongly, its order. Places add what is theirs.
+import { t } from "@/words"
 import type { Layer } from "@/documents/brush"
 import { Eye, EyeOff, Pencil, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
@@ -32,7 +33,7 @@ const emit = defineEmits<{
     <button
       type="button"
       class="hm-quiet name"
-      :aria-label="`Draw on ${name}`"
+      :aria-label="t('parts.draw-on', { name })"
       :aria-pressed="active"
       @click="emit('draw')"
     >
@@ -42,7 +43,7 @@ const emit = defineEmits<{
     <button
       type="button"
       class="hm-quiet"
-      :aria-label="layer.shown ? `Hide ${name}` : `Show ${name}`"
+      :aria-label="layer.shown ? t('parts.hide', { name }) : t('parts.show', { name })"
       @click="emit('set', { shown: !layer.shown })"
     >
       <component :is="layer.shown ? Eye : EyeOff" :size="20" />
@@ -51,7 +52,7 @@ const emit = defineEmits<{
     <ElSelect
       class="mode"
       :model-value="layer.mode"
-      :aria-label="`How ${name} mixes`"
+      :aria-label="t('parts.how-mixes', { name })"
       @change="emit('set', { mode: $event })"
     >
       <ElOption v-for="mode in MODES" :key="mode" :value="mode" :label="mode" />
@@ -59,7 +60,7 @@ const emit = defineEmits<{
     <slot name="inked" />
     <ValueSlider
       class="opacity"
-      label="Opacity"
+      :label="t('parts.opacity')"
       unit="%"
       :low="0"
       :high="1"
@@ -78,7 +79,7 @@ const emit = defineEmits<{
     <button
       type="button"
       class="hm-quiet"
-      :aria-label="`Delete ${name} with its strokes`"
+      :aria-label="t('parts.delete-with-its-strokes', { name })"
       :disabled="!removable"
       @click="emit('remove')"
     >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Name and note of a brush, a source, a recipe or a roll, and whatever else is told of it.
+import { t } from "@/words"
 import { ElInput } from "element-plus"
 import { computed, ref, watch } from "vue"
 import FormDialog from "./FormDialog.vue"
@@ -30,23 +31,23 @@ const take = () => emit("take", newName.value.trim(), newNote.value.trim())
 <template>
   <FormDialog
     v-model="open"
-    :title="title || (noted ? 'Name and note' : 'Name')"
+    :title="title || (noted ? t('parts.name-and-note') : t('parts.name'))"
     :disabled="unnamed"
     @take="take"
   >
-    <label>Name <ElInput v-model="newName" name="brush-name" :maxlength="most" /></label>
+    <label>{{ t("parts.name") }} <ElInput v-model="newName" name="brush-name" :maxlength="most" /></label>
     <label v-if="noted">
-      Note
+      {{ t("parts.note") }}
       <ElInput
         v-model="newNote"
         name="brush-note"
         type="textarea"
         :rows="3"
         maxlength="2000"
-        placeholder="What is it for?"
+        :placeholder="t('parts.what-is-it-for')"
       />
     </label>
-    <p v-if="unnamed" class="hm-small">It needs a name.</p>
+    <p v-if="unnamed" class="hm-small">{{ t("parts.it-needs-a-name") }}</p>
     <slot />
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 // Two states side by side, what differs a row each.
 defineProps<{ rows: { label: string; before: string; after: string }[] }>()
 </script>
@@ -8,8 +9,8 @@ defineProps<{ rows: { label: string; before: string; after: string }[] }>()
     <thead>
       <tr>
         <th />
-        <th>this device</th>
-        <th>the other device</th>
+        <th>{{ t("parts.this-device") }}</th>
+        <th>{{ t("parts.the-other-device") }}</th>
       </tr>
     </thead>
     <tbody>

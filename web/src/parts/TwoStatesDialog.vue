@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A thing was changed on two devices: what differs between both states, and the choice.
+import { t } from "@/words"
 import { ElButton, ElDialog } from "element-plus"
 import StateTable from "./StateTable.vue"
 
@@ -10,7 +11,7 @@ const emit = defineEmits<{ mine: []; theirs: []; both: [] }>()
 <template>
   <ElDialog
     :model-value="open"
-    :title="`This ${what} was changed on another device too`"
+    :title="t('parts.this-was-changed-on-another-device', { what })"
     width="min(620px, 94vw)"
     align-center
     :show-close="false"
@@ -20,11 +21,11 @@ const emit = defineEmits<{ mine: []; theirs: []; both: [] }>()
     <p><slot /></p>
     <StateTable :rows="rows" />
     <div class="acts">
-      <ElButton @click="emit('mine')">This device's</ElButton>
-      <ElButton @click="emit('theirs')">The other's</ElButton>
-      <ElButton type="primary" @click="emit('both')"
-        >Keep both, as two {{ what }}{{ what === "brush" ? "es" : "s" }}</ElButton
-      >
+      <ElButton @click="emit('mine')">{{ t("parts.this-devices") }}</ElButton>
+      <ElButton @click="emit('theirs')">{{ t("parts.the-others") }}</ElButton>
+      <ElButton type="primary" @click="emit('both')">{{
+        t("parts.keep-both-as-two", { what, s: what === "brush" ? t("parts.es") : "s" })
+      }}</ElButton>
     </div>
   </ElDialog>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A value with its unit that can be tapped and typed.
+import { t } from "@/words"
 import { computed, nextTick, ref, useTemplateRef } from "vue"
 import { shown, typed } from "@/documents/values"
 
@@ -37,7 +38,7 @@ function take(): void {
     v-model="text"
     class="value"
     inputmode="decimal"
-    :aria-label="`${label}, typed`"
+    :aria-label="t('parts.typed', { label })"
     @blur="take"
     @keydown.enter="take"
     @keydown.esc="writing = false"
@@ -46,7 +47,7 @@ function take(): void {
     v-else
     type="button"
     class="value"
-    :aria-label="`${label}: ${written} ${unit}, type it`"
+    :aria-label="t('parts.type-it', { label, written, unit })"
     @click="write"
   >
     <span class="number">{{ written }}</span><span class="unit">{{ unit }}</span>

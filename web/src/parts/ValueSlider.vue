@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A slider for a thumb: the whole height takes the touch, minus and plus step and run while held, the value
 // can be tapped and typed.
+import { t } from "@/words"
 import { computed, useTemplateRef } from "vue"
 import StepButton from "./StepButton.vue"
 import TypedValue from "./TypedValue.vue"
@@ -58,7 +59,7 @@ useTrack(track, {
       />
     </div>
     <div class="thumb">
-      <StepButton :direction="-1" :label="`${label}: less`" @step="nudge" @done="emit('done')" />
+      <StepButton :direction="-1" :label="t('parts.less', { label })" @step="nudge" @done="emit('done')" />
       <div
         ref="track"
         class="track"
@@ -74,7 +75,7 @@ useTrack(track, {
         <span v-if="tick !== undefined" class="tick" :style="{ left: `${100 * tick}%` }" />
         <span class="knob" :style="{ left: `${100 * place}%` }" />
       </div>
-      <StepButton :direction="1" :label="`${label}: more`" @step="nudge" @done="emit('done')" />
+      <StepButton :direction="1" :label="t('parts.more', { label })" @step="nudge" @done="emit('done')" />
     </div>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The size of the brush as a stroke of its own, standing upright: touch it where it is as wide as you want.
+import { t } from "@/words"
 import { settingNamed } from "@/documents/brush"
 import { useTimeoutFn } from "@vueuse/core"
 import { computed, ref, useTemplateRef } from "vue"
@@ -96,7 +97,7 @@ const wedge = computed(() => ({
       :class="{ spread, held }"
       role="slider"
       tabindex="0"
-      aria-label="Size"
+      :aria-label="t('pictures.size')"
       :aria-valuemin="size.low"
       :aria-valuemax="size.high"
       :aria-valuenow="value"
@@ -108,7 +109,7 @@ const wedge = computed(() => ({
     </div>
     <TypedValue
       :model-value="value"
-      label="Size"
+      :label="t('pictures.size')"
       v-bind="{ unit: size.unit, low: size.low, high: size.high, step: size.step }"
       @update:model-value="value = $event"
       @done="emit('done')"

@@ -1,4 +1,5 @@
 // Take a picture file in as a source: all of it on this device, so that it needs no network.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import { imageSize } from "image-size"
 import { makeSource, takeInFile } from "@/acts/keepSource"
@@ -22,7 +23,7 @@ const mega = (value: number) => Math.round(value / 1e6)
 
 /** What a file is by its content; throws a sentence where it cannot be taken. */
 function kindOf(bytes: Uint8Array): string {
-  if (bytes.length === 0) throw new Error("The file is empty. Save the picture again, then add it.")
+  if (bytes.length === 0) throw new Error(t("pictures.the-file-is-empty-save-the"))
   if (bytes.length > MOST_FILE) {
     const [has, most] = [bytes.length, MOST_FILE].map((one) => Math.round(one / 1024 ** 2))
     throw new Error(`The file has ${has} MB; up to ${most} MB can be taken. Save it smaller, or as a JPEG.`)
@@ -31,7 +32,7 @@ function kindOf(bytes: Uint8Array): string {
   try {
     size = imageSize(bytes)
   } catch {
-    throw new Error("This is no picture, or it is damaged. Save it as a PNG, JPEG, WebP or SVG, then add it.")
+    throw new Error(t("pictures.this-is-no-picture-or-it"))
   }
   const { width, height, type = "" } = size
   if (type === "svg") return type
@@ -104,7 +105,7 @@ export async function takeIn(store: Store, file: Blob, name: string, makes?: Mak
   const kind = kindOf(bytes)
   if (kind === "tiff") {
     await kept(keepPicture(store, bytes).then((original) => takeInFile(store, name, original, makes)))
-    return { notes: [`${name} is opened by the server, and is here once that can be reached.`] }
+    return { notes: [t("pictures.is-opened-by-the-server-and", { name })] }
   }
   const { api, ready } = useEngine()
   await ready
@@ -113,9 +114,7 @@ export async function takeIn(store: Store, file: Blob, name: string, makes?: Mak
     const opened = kind === "svg" ? await drawn(bytes) : new Blob([bytes])
     begun = await inHand(() => api.beginSource(opened, makes))
   } catch {
-    throw new Error(
-      `${name} cannot be opened here: it is damaged, or of a kind that this browser does not know. Save it as a PNG, then add it.`,
-    )
+    throw new Error(t("pictures.cannot-be-opened-here-it-is", { name }))
   }
   return { source: await kept(keepBegun(store, bytes, begun, called(name))), notes: begun.notes }
 }

@@ -1,4 +1,5 @@
 // The account's sources and those that ship, and what people do with them. One list for all places.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import { computed, ref, toRaw } from "vue"
 import { changeSource, makeSource, putSourceBack, takeSource } from "@/acts/keepSource"
@@ -87,7 +88,7 @@ async function make(
   await ready
   const made = await engine.makePicture(recipe, makes)
   if (!made) {
-    notice("The picture is more than this device can hold. Make it smaller, and try again.")
+    notice(t("pictures.the-picture-is-more-than-this"))
     return undefined
   }
   try {
@@ -103,7 +104,7 @@ async function make(
 export async function duplicate(store: Store, source: StoredSource): Promise<StoredSource> {
   const { name, note, makes, recipe, picture, original, working } = toRaw(source)
   const copy = await makeSource(store, { name, note, makes, recipe, picture, original, working })
-  notice(`${copy.name} is a copy of ${name}.`)
+  notice(t("pictures.is-a-copy-of", { name: copy.name, of: name }))
   return copy
 }
 
@@ -111,8 +112,8 @@ async function remove(store: Store, { id, name }: Source): Promise<void> {
   const kept = await store.sources.get(id)
   if (!kept) return
   await store.write(takeSource(store, id))
-  notice(`${name} is gone. Brushes keep their copy of it.`, {
-    label: "Put it back",
+  notice(t("pictures.is-gone-brushes-keep-their-copy", { name }), {
+    label: t("pictures.put-it-back"),
     act: () => void store.write(putSourceBack(store, kept)),
   })
 }

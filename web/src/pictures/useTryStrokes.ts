@@ -1,4 +1,5 @@
 // The strokes that a brush is tried on before it is one's own: any lane, one's own first.
+import { t } from "@/words"
 import { computed, ref } from "vue"
 import type { Store } from "@/device/store"
 import { useLive } from "@/device/useLive"
@@ -10,7 +11,11 @@ export function useTryStrokes(store: Store) {
   const shipped = useLanes()
   const own = useLive(() => ownLanes(store), [])
   const wanted = ref("")
-  const whole = computed(() => ({ key: "all", label: "All that ship", strokes: shipped.strokes.value }))
+  const whole = computed(() => ({
+    key: "all",
+    label: t("pictures.all-that-ship"),
+    strokes: shipped.strokes.value,
+  }))
   const all = computed(() =>
     [...own.value, whole.value, ...shipped.lanes.value].filter((one) => one.strokes.length > 0),
   )

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What is measured of the source, and what is wrong with it, with the tap that mends it.
+import { t } from "@/words"
 import { computed } from "vue"
 import { usePrep } from "./usePrep"
 
@@ -12,37 +13,44 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
 </script>
 
 <template>
-  <div class="bar" role="status" aria-label="Figures">
+  <div class="bar" role="status" :aria-label="t('prep.figures')">
     <template v-if="figures">
       <span v-if="grain"
-        >seam <b>{{ figures.seam_across.toFixed(2) }}</b> across,
-        <b>{{ figures.seam_down.toFixed(2) }}</b> down, tiles told apart
+        >{{ t("prep.seam") }} <b>{{ figures.seam_across.toFixed(2) }}</b> {{ t("prep.across") }}
+        <b>{{ figures.seam_down.toFixed(2) }}</b> {{ t("prep.down-tiles-told-apart") }}
         <b>{{ share(figures.repeat) }}</b></span
       >
       <span v-else
-        >border
-        <b>{{ figures.border_most > 0.04 ? `inked, ${share(figures.border_most)}` : "clear" }}</b></span
+        >{{ t("prep.border") }}
+        <b>{{
+          figures.border_most > 0.04
+            ? t("prep.inked", { border_most: share(figures.border_most) })
+            : t("prep.clear")
+        }}</b></span
       >
       <button
         v-if="prep.state.value?.recipe.start.kind === 'picture' && !prep.shipped.value"
         type="button"
         class="hm-quiet read"
-        aria-label="Turn light and dark"
+        :aria-label="t('prep.turn-light-and-dark')"
         @click="prep.turnRound()"
       >
-        read as <b>{{ prep.inverted.value ? "light on dark" : "dark on light" }}</b>
+        {{ t("prep.read-as") }}
+        <b>{{ prep.inverted.value ? t("prep.light-on-dark") : t("prep.dark-on-light") }}</b>
       </button>
       <span
-        ><b>{{ figures.width }} x {{ figures.height }}</b> px for a brush up to
-        <b>{{ prep.largest.value }}</b> px</span
+        ><b>{{ figures.width }} x {{ figures.height }}</b> {{ t("prep.px-for-a-brush-up-to") }}
+        <b>{{ prep.largest.value }}</b> {{ t("prep.px") }}</span
       >
       <span
-        >black <b>{{ share(figures.black) }}</b> white <b>{{ share(figures.white) }}</b></span
+        >{{ t("prep.black") }} <b>{{ share(figures.black) }}</b> {{ t("prep.white") }}
+        <b>{{ share(figures.white) }}</b></span
       >
       <span v-if="screen"
-        >screen <b>{{ screen.ruling.toFixed(1) }}</b> at <b>{{ screen.angle.toFixed(1) }}°</b
+        >{{ t("prep.screen") }} <b>{{ screen.ruling.toFixed(1) }}</b> {{ t("prep.at") }}
+        <b>{{ screen.angle.toFixed(1) }}°</b
         ><template v-if="partner"
-          >, overlaps <b>{{ (100 * screen.overlap).toFixed(1) }} %</b></template
+          >{{ t("prep.overlaps") }} <b>{{ (100 * screen.overlap).toFixed(1) }} %</b></template
         ></span
       >
       <span v-if="prep.engine.prepProblem.value" class="advice">{{ prep.engine.prepProblem.value }}</span>
@@ -58,7 +66,7 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
         </button>
       </span>
     </template>
-    <span v-else>Following the recipe.</span>
+    <span v-else>{{ t("prep.following-the-recipe") }}</span>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The source in use: proof strokes of the brush that tries it, re-inked live.
+import { t } from "@/words"
 import { numberOf } from "@/documents/colours"
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
@@ -44,7 +45,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <div ref="room" class="room"><canvas ref="canvas" aria-label="In use, as strokes" /></div>
+  <div ref="room" class="room"><canvas ref="canvas" :aria-label="t('prep.in-use-as-strokes')" /></div>
 </template>
 
 <style scoped>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Tools of a step that the pen works on.
+import { t } from "@/words"
 import { Eraser, Undo2 } from "@lucide/vue"
 import { ElOption, ElOptionGroup, ElSelect } from "element-plus"
 import { computed, ref } from "vue"
@@ -17,8 +18,8 @@ const rolls = useRollList(presentStore.value!)
 const named = ref("")
 const points = computed(() => prep.step.value?.points?.length ?? 0)
 const WAYS = [
-  { value: "heal", label: "heal" },
-  { value: "clone", label: "clone" },
+  { value: "heal", label: t("prep.heal") },
+  { value: "clone", label: t("prep.clone") },
 ] as const
 
 function take(id: string): void {
@@ -33,34 +34,45 @@ const resize = (size: number) => (brush.value = { ...brush.value, size })
   <div class="tools">
     <template v-if="kind === 'background'">
       <p>
-        {{ points === 0 ? "The corners are cleared from." : `Cleared from ${points} points.` }} Touch the
-        result to clear from there.
+        {{
+          t("prep.touch-the-result-to-clear-from", {
+            points:
+              points === 0
+                ? t("prep.the-corners-are-cleared-from")
+                : t("prep.cleared-from-points", { points }),
+          })
+        }}
       </p>
       <button type="button" class="hm-quiet" :disabled="points === 0" @click="pen.takeBack()">
-        <Undo2 :size="20" /> Last point back
+        <Undo2 :size="20" /> {{ t("prep.last-point-back") }}
       </button>
     </template>
     <template v-else-if="kind === 'mend'">
-      <p>{{ taking ? "Touch the result where it is good." : "Draw over what should go." }}</p>
+      <p>{{ taking ? t("prep.touch-the-result-where-it-is") : t("prep.draw-over-what-should-go") }}</p>
       <div class="row">
         <button type="button" class="hm-quiet" :aria-pressed="taking" @click="taking = true">
-          Take from
+          {{ t("prep.take-from") }}
         </button>
         <ChoiceBar
-          label="Way"
+          :label="t('prep.way')"
           :options="[...WAYS]"
           :model-value="heal ? 'heal' : 'clone'"
           @update:model-value="heal = $event === 'heal'"
         />
         <button type="button" class="hm-quiet" :disabled="strokes.length === 0" @click="pen.takeBack()">
-          <Undo2 :size="20" /> Last stroke back
+          <Undo2 :size="20" /> {{ t("prep.last-stroke-back") }}
         </button>
       </div>
-      <ValueSlider v-model="radius" label="Width" unit="px" :low="2" :high="128" :step="1" log />
+      <ValueSlider v-model="radius" :label="t('prep.width')" unit="px" :low="2" :high="128" :step="1" log />
     </template>
     <template v-else>
       <div class="row">
-        <ElSelect v-model="named" placeholder="Plain round" aria-label="Brush to draw with" @change="take">
+        <ElSelect
+          v-model="named"
+          :placeholder="t('prep.plain-round')"
+          :aria-label="t('prep.brush-to-draw-with')"
+          @change="take"
+        >
           <ElOptionGroup v-for="roll in rolls" :key="roll.id" :label="roll.name">
             <ElOption v-for="one in roll.brushes" :key="one.id" :value="one.id" :label="one.name" />
           </ElOptionGroup>
@@ -68,18 +80,18 @@ const resize = (size: number) => (brush.value = { ...brush.value, size })
         <button
           type="button"
           class="hm-quiet"
-          aria-label="Erase"
+          :aria-label="t('prep.erase')"
           :aria-pressed="erase"
           @click="erase = !erase"
         >
           <Eraser :size="20" />
         </button>
         <button type="button" class="hm-quiet" :disabled="strokes.length === 0" @click="pen.takeBack()">
-          <Undo2 :size="20" /> Last stroke back
+          <Undo2 :size="20" /> {{ t("prep.last-stroke-back") }}
         </button>
       </div>
       <ValueSlider
-        label="Size"
+        :label="t('prep.size')"
         unit="px"
         :low="1"
         :high="400"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { ChevronRight, Redo2, Undo2 } from "@lucide/vue"
 import { dequal } from "dequal"
 import { ElButton, ElDialog } from "element-plus"
@@ -39,16 +40,16 @@ const known = computed(() => prep.keeping.shipped.value ?? prep.keeping.row.valu
 const { canUndo, canRedo, undo, redo } = prep.history
 
 const VIEWS = [
-  { value: "use", label: "In use" },
-  { value: "tiled", label: "Tiled" },
-  { value: "result", label: "Result" },
-  { value: "original", label: "Original" },
+  { value: "use", label: t("prep.in-use") },
+  { value: "tiled", label: t("prep.tiled") },
+  { value: "result", label: t("prep.result") },
+  { value: "original", label: t("prep.original") },
 ] as const
 type View = (typeof VIEWS)[number]["value"]
 const view = ref<View>("use")
 const MAKES = [
-  { value: "shape", label: "shape" },
-  { value: "grain", label: "grain" },
+  { value: "shape", label: t("prep.shape") },
+  { value: "grain", label: t("prep.grain") },
 ] as const
 const views = computed(() => VIEWS.filter((one) => one.value !== "original" || working.value))
 /** Beside the large view stands the one that tells most. */
@@ -71,7 +72,7 @@ watch(prep.state, (now) => {
 })
 
 const says = computed(() => {
-  if (status.value === "kept" && prep.shipped.value) return "ships with Hollowmist"
+  if (status.value === "kept" && prep.shipped.value) return t("prep.ships-with-hollowmist")
   return SAYS[status.value] ?? message.value
 })
 async function copy(): Promise<void> {
@@ -90,7 +91,8 @@ async function follow(yes: boolean): Promise<void> {
   asking.value = false
   if (yes) {
     await prep.finish()
-    const notify = (count: number) => notice(count === 1 ? "1 brush follows." : `${count} brushes follow.`)
+    const notify = (count: number) =>
+      notice(count === 1 ? t("prep.1-brush-follows") : t("prep.brushes-follow", { count }))
     const picture = prep.keeping.row.value?.picture
     if (picture) await store.write(letFollow(store, props.source, picture).then(notify))
   }
@@ -119,7 +121,7 @@ const points = computed((): [number, number][] => {
 <template>
   <main class="prep">
     <header>
-      <RouterLink to="/sources" class="hm-quiet">Sources</RouterLink>
+      <RouterLink to="/sources" class="hm-quiet">{{ t("prep.sources") }}</RouterLink>
       <ChevronRight :size="16" />
       <h1 class="hm-around">
         <button type="button" class="hm-quiet name" @click="naming = true">
@@ -136,34 +138,48 @@ const points = computed((): [number, number][] => {
       >
       <SignInAgain :way="way" />
       <span class="space" />
-      <ElButton v-if="prep.shipped.value" type="primary" @click="copy">Take a copy to change</ElButton>
+      <ElButton v-if="prep.shipped.value" type="primary" @click="copy">{{
+        t("prep.take-a-copy-to-change")
+      }}</ElButton>
       <template v-else>
-        <button type="button" class="hm-quiet" aria-label="Undo" :disabled="!canUndo" @click="undo()">
+        <button
+          type="button"
+          class="hm-quiet"
+          :aria-label="t('prep.undo')"
+          :disabled="!canUndo"
+          @click="undo()"
+        >
           <Undo2 :size="20" />
         </button>
-        <button type="button" class="hm-quiet" aria-label="Redo" :disabled="!canRedo" @click="redo()">
+        <button
+          type="button"
+          class="hm-quiet"
+          :aria-label="t('prep.redo')"
+          :disabled="!canRedo"
+          @click="redo()"
+        >
           <Redo2 :size="20" />
         </button>
       </template>
       <ChoiceBar
         v-if="prep.state.value"
-        label="Used as"
+        :label="t('prep.used-as')"
         :options="[...MAKES]"
         :model-value="prep.state.value.makes"
         @update:model-value="prep.makeIt($event)"
       />
-      <RouterLink v-if="from" :to="`/bench/${from}`" class="hm-quiet"
-        >Back to {{ prep.brushName.value }}</RouterLink
-      >
+      <RouterLink v-if="from" :to="`/bench/${from}`" class="hm-quiet">{{
+        t("prep.back-to", { brushName: prep.brushName.value })
+      }}</RouterLink>
       <button
         v-else
         type="button"
         class="hm-quiet"
-        aria-label="New brush from here"
+        :aria-label="t('prep.new-brush-from-here')"
         :disabled="!known"
         @click="brush"
       >
-        New brush <span class="whence">from here</span>
+        {{ t("prep.new-brush") }} <span class="whence">{{ t("prep.from-here") }}</span>
       </button>
       <RoomMenu />
     </header>
@@ -173,16 +189,16 @@ const points = computed((): [number, number][] => {
         :id="prep.id"
         table="sources"
         :store="presentStore!"
-        :what="prep.keeping.row.value?.name ?? 'This source'"
+        :what="prep.keeping.row.value?.name ?? t('prep.this-source')"
         @let-go="router.push('/sources')"
       />
       <p v-else>{{ prep.failed.value || message }}</p>
-      <RouterLink to="/sources" class="hm-quiet hm-on">To the sources</RouterLink>
+      <RouterLink to="/sources" class="hm-quiet hm-on">{{ t("prep.to-the-sources") }}</RouterLink>
     </div>
     <template v-else>
       <div class="views" :class="{ square: beside === 'use' }">
         <div class="large">
-          <ChoiceBar v-model="view" label="View" :options="views" class="choose" />
+          <ChoiceBar v-model="view" :label="t('prep.view')" :options="views" class="choose" />
           <InUse v-if="view === 'use'" class="pane" />
           <PrintPane
             v-else
@@ -225,30 +241,38 @@ const points = computed((): [number, number][] => {
       @take="prep.rename"
     />
     <NewBrush v-if="known" v-model="brushing" :source="known" />
-    <ElDialog v-model="asking" title="Brushes use this source" width="min(480px, 92vw)" align-center>
+    <ElDialog
+      v-model="asking"
+      :title="t('prep.brushes-use-this-source')"
+      width="min(480px, 92vw)"
+      align-center
+    >
       <p>
-        {{ users.map((one) => one.name).join(", ") }}
-        {{ users.length === 1 ? "uses" : "use" }} it as it was. Should
-        {{ users.length === 1 ? "it" : "they" }}
-        follow what you changed?
+        {{
+          t("prep.it-as-it-was-should-follow", {
+            brushes: users.map((one) => one.name).join(", "),
+            use: users.length === 1 ? t("prep.uses") : t("prep.use"),
+            they: users.length === 1 ? t("prep.it") : t("prep.they"),
+          })
+        }}
       </p>
       <template #footer>
-        <ElButton @click="follow(false)">Keep their copy</ElButton>
-        <ElButton type="primary" @click="follow(true)">Let them follow</ElButton>
+        <ElButton @click="follow(false)">{{ t("prep.keep-their-copy") }}</ElButton>
+        <ElButton type="primary" @click="follow(true)">{{ t("prep.let-them-follow") }}</ElButton>
       </template>
     </ElDialog>
     <ElDialog
       :model-value="status === 'conflict'"
-      title="Changed on another device"
+      :title="t('prep.changed-on-another-device')"
       width="min(480px, 92vw)"
       align-center
       :show-close="false"
       :close-on-click-modal="false"
     >
-      <p>This source was changed elsewhere while it lay here. Both states are safe until you choose.</p>
+      <p>{{ t("prep.this-source-was-changed-elsewhere-while") }}</p>
       <template #footer>
-        <ElButton @click="prep.keeping.takeTheirs()">Take the other</ElButton>
-        <ElButton type="primary" @click="prep.keeping.keepMine()">Keep this one</ElButton>
+        <ElButton @click="prep.keeping.takeTheirs()">{{ t("prep.take-the-other") }}</ElButton>
+        <ElButton type="primary" @click="prep.keeping.keepMine()">{{ t("prep.keep-this-one") }}</ElButton>
       </template>
     </ElDialog>
   </main>

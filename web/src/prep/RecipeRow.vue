@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The recipe as a row of steps: switch off, drag to another place, add; touch one to tune it.
+import { t } from "@/words"
 import type { StoredRecipe } from "@/device/tables/recipes"
 import { useSortable } from "@vueuse/integrations/useSortable"
 import { BookmarkPlus, Plus } from "@lucide/vue"
@@ -26,8 +27,8 @@ const recipes = useLive(async () => {
 }, [])
 const steps = computed(() => prep.state.value?.recipe.steps ?? [])
 const MADE_HERE = [
-  { name: "mend", label: "Clone and heal", begins: { strokes: [] } },
-  { name: "draw", label: "Draw into it", begins: { strokes: [] } },
+  { name: "mend", label: t("prep.clone-and-heal"), begins: { strokes: [] } },
+  { name: "draw", label: t("prep.draw-into-it"), begins: { strokes: [] } },
 ]
 const KINDS = [...STEPS.map(({ name, label, begins }) => ({ name, label, begins })), ...MADE_HERE]
 
@@ -35,7 +36,7 @@ const labelOf = (kind: string) => KINDS.find((one) => one.name === kind)?.label 
 const startLabel = computed(() => {
   const kind = prep.state.value?.recipe.start.kind
   if (kind === "picture") return "Original"
-  if (kind === "blank") return "Bare paper"
+  if (kind === "blank") return t("prep.bare-paper")
   return GENERATORS.find((one) => one.name === kind)?.label ?? ""
 })
 
@@ -72,20 +73,20 @@ function use(recipe: StoredRecipe): void {
 async function keep(name: string): Promise<void> {
   const kept = steps.value.filter((one) => one.kind !== "mend" && one.kind !== "draw")
   await store.write(keepRecipe(store, name, kept))
-  notice(`${name} is among your recipes, under Step.`)
+  notice(t("prep.is-among-your-recipes-under-step", { name }))
 }
 
 function forget(recipe: StoredRecipe): void {
   void store.write(forgetRecipe(store, recipe.id))
-  notice(`${recipe.name} is forgotten.`, {
-    label: "Put it back",
+  notice(t("prep.is-forgotten", { name: recipe.name }), {
+    label: t("prep.put-it-back"),
     act: () => void store.write(putRecipeBack(store, recipe)),
   })
 }
 </script>
 
 <template>
-  <div class="recipe" aria-label="Recipe" role="group">
+  <div class="recipe" :aria-label="t('prep.recipe')" role="group">
     <button
       type="button"
       class="card"
@@ -93,7 +94,7 @@ function forget(recipe: StoredRecipe): void {
       @click="prep.choose('start')"
     >
       <span class="label">{{ startLabel }}</span>
-      <span class="hm-small">begins with</span>
+      <span class="hm-small">{{ t("prep.begins-with") }}</span>
     </button>
     <div ref="row" class="row">
       <div
@@ -107,7 +108,7 @@ function forget(recipe: StoredRecipe): void {
         </button>
         <ElSwitch
           size="small"
-          :aria-label="`${labelOf(step.kind)} on`"
+          :aria-label="t('prep.on', { kind: labelOf(step.kind) })"
           :model-value="step.on"
           @update:model-value="prep.changeStep(i, { on: Boolean($event) })"
         />
@@ -116,7 +117,7 @@ function forget(recipe: StoredRecipe): void {
     <ElPopover v-model:visible="adding" trigger="click" placement="top-end" :width="660">
       <template #reference>
         <button type="button" class="hm-quiet add" :disabled="prep.full.value || !prep.state.value">
-          <Plus :size="20" /> Step
+          <Plus :size="20" /> {{ t("prep.step") }}
         </button>
       </template>
       <div class="kinds">
@@ -126,19 +127,20 @@ function forget(recipe: StoredRecipe): void {
         </button>
       </div>
       <div v-if="recipes.length > 0" class="kept">
-        <p class="hm-small">Your recipes</p>
+        <p class="hm-small">{{ t("prep.your-recipes") }}</p>
         <div v-for="recipe in recipes" :key="recipe.id" class="one">
           <button type="button" class="kind" @click="use(recipe)">
-            {{ recipe.name }} <span class="hm-small">{{ recipe.steps.length }} steps</span>
+            {{ recipe.name }}
+            <span class="hm-small">{{ t("prep.steps", { count: recipe.steps.length }) }}</span>
           </button>
-          <button type="button" class="hm-quiet" @click="forget(recipe)">Forget</button>
+          <button type="button" class="hm-quiet" @click="forget(recipe)">{{ t("prep.forget") }}</button>
         </div>
       </div>
     </ElPopover>
     <button
       type="button"
       class="hm-quiet"
-      aria-label="Keep these steps as a recipe"
+      :aria-label="t('prep.keep-these-steps-as-a-recipe')"
       :disabled="steps.length === 0"
       @click="naming = true"
     >

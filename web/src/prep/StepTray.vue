@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The chosen step's settings, and what it can be done with.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import type { Setting } from "@/documents/brush"
 import { ChevronLeft, ChevronRight, Trash2 } from "@lucide/vue"
@@ -46,9 +47,9 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
   <div v-if="prep.state.value" class="tray">
     <div class="fields">
       <div v-if="!step && start?.kind === 'picture'" class="wide">
-        <p>Which part of the picture is read as dark and light.</p>
+        <p>{{ t("prep.which-part-of-the-picture-is") }}</p>
         <ChoiceBar
-          label="Channel"
+          :label="t('prep.channel')"
           :options="channels"
           :model-value="(start.channel ?? 'luminance') as 'luminance'"
           @update:model-value="prep.changeStart({ channel: $event })"
@@ -65,7 +66,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
       <template v-if="!step && generator">
         <ValueSlider
           v-if="generator.name !== 'screen'"
-          label="Side"
+          :label="t('prep.side')"
           unit="px"
           :low="64"
           :high="1024"
@@ -75,25 +76,30 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
           @done="prep.closeStep()"
         />
         <div class="seed">
-          <span>Another by chance</span>
+          <span>{{ t("prep.another-by-chance") }}</span>
           <span class="steps">
-            <StepButton :direction="-1" label="Chance: before" @step="seedStep" />
+            <StepButton :direction="-1" :label="t('prep.chance-before')" @step="seedStep" />
             <b>{{ start?.seed }}</b>
-            <StepButton :direction="1" label="Chance: next" @step="seedStep" />
+            <StepButton :direction="1" :label="t('prep.chance-next')" @step="seedStep" />
           </span>
         </div>
       </template>
       <div v-if="step?.kind === 'combine'" class="other">
-        <button type="button" class="use" aria-label="Choose the other source" @click="choosing = true">
+        <button
+          type="button"
+          class="use"
+          :aria-label="t('prep.choose-the-other-source')"
+          @click="choosing = true"
+        >
           <SourcePrint v-if="step.other" :picture="step.other" makes="shape" class="print" />
         </button>
         <button type="button" class="hm-quiet" @click="choosing = true">
-          {{ step.other ? "Another source" : "Choose a source" }}
+          {{ step.other ? t("prep.another-source") : t("prep.choose-a-source") }}
         </button>
         <SourceChooser
           v-model="choosing"
           :makes="prep.state.value.makes as Makes"
-          title="Combine with"
+          :title="t('prep.combine-with')"
           @pick="lay"
         />
       </div>
@@ -104,7 +110,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Earlier"
+        :aria-label="t('prep.earlier')"
         :disabled="prep.at.value === 0"
         @click="prep.moveStep(prep.at.value, prep.at.value - 1)"
       >
@@ -113,7 +119,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Later"
+        :aria-label="t('prep.later')"
         :disabled="prep.at.value === prep.state.value.recipe.steps.length - 1"
         @click="prep.moveStep(prep.at.value, prep.at.value + 1)"
       >
@@ -122,7 +128,7 @@ const seedStep = (by: number) => prep.changeStart({ seed: Math.max(1, Number(sta
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Take this step out"
+        :aria-label="t('prep.take-this-step-out')"
         @click="prep.removeStep(prep.at.value)"
       >
         <Trash2 :size="20" />

@@ -1,4 +1,5 @@
 // Keeps the source on the prep table.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import { computed, shallowRef } from "vue"
 import { keepMine, keepSource, takeTheirs } from "@/acts/keepSource"
@@ -27,7 +28,7 @@ export function useSourceKeeping(store: Store, id: string, follow: (state: Sourc
     stateOf,
     keep: (source) => keepSource(store, source),
     follow: (source) => follow(stateOf(source)),
-    none: "This source is not among yours.",
+    none: t("prep.this-source-is-not-among-yours"),
   })
   /** One that ships is nobody's own: it is looked at, and copied to be changed. */
   const shipped = shallowRef<StoredSource>()

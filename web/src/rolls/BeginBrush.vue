@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // How a brush begins: nobody starts from nothing, so what is close to it is offered, each drawn.
+import { t } from "@/words"
 import { ElDialog } from "element-plus"
 import { computed } from "vue"
 import { presentStore } from "@/device/useDevice"
@@ -36,7 +37,13 @@ function go(act: "pack" | "plain"): void {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="A new brush" width="min(860px, 94vw)" align-center append-to-body>
+  <ElDialog
+    v-model="open"
+    :title="t('rolls.a-new-brush')"
+    width="min(860px, 94vw)"
+    align-center
+    append-to-body
+  >
     <div class="ways">
       <RouterLink
         v-if="first"
@@ -52,15 +59,15 @@ function go(act: "pack" | "plain"): void {
             :document="one.document"
           />
         </span>
-        <strong>From a brush that ships</strong>
-        <span class="hm-small">Draw with it first. Then it is yours to change.</span>
+        <strong>{{ t("rolls.from-a-brush-that-ships") }}</strong>
+        <span class="hm-small">{{ t("rolls.draw-with-it-first-then-it") }}</span>
       </RouterLink>
       <RouterLink class="way" to="/sources">
         <span class="picture"
           ><SourcePrint v-if="picture" class="print" :picture="picture" makes="grain"
         /></span>
-        <strong>From a picture or a drawing</strong>
-        <span class="hm-small">It becomes what one touch leaves, or the texture in the stroke.</span>
+        <strong>{{ t("rolls.from-a-picture-or-a-drawing") }}</strong>
+        <span class="hm-small">{{ t("rolls.it-becomes-what-one-touch-leaves") }}</span>
       </RouterLink>
       <button type="button" class="way" @click="go('pack')">
         <span class="picture tips">
@@ -72,12 +79,12 @@ function go(act: "pack" | "plain"): void {
             :document="one.document"
           />
         </span>
-        <strong>From a pack</strong>
-        <span class="hm-small">A file that somebody gave you, or that you wrote on another device.</span>
+        <strong>{{ t("rolls.from-a-pack") }}</strong>
+        <span class="hm-small">{{ t("rolls.a-file-that-somebody-gave-you") }}</span>
       </button>
     </div>
     <button type="button" class="hm-quiet plain" @click="go('plain')">
-      <PocketPicture class="small" which="print" :document="PLAIN" /> Or a plain round one
+      <PocketPicture class="small" which="print" :document="PLAIN" /> {{ t("rolls.or-a-plain-round-one") }}
     </button>
   </ElDialog>
 </template>

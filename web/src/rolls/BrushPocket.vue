@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A narrow upright pocket: the brush's stroke, its name on the pocket's lip, and its tip's print or its own picture.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
@@ -58,16 +59,18 @@ function act(name: PocketAct | "choose"): void {
     <button
       type="button"
       class="slip"
-      :aria-label="choosing ? `Choose ${brush.name}` : `Open ${brush.name}`"
+      :aria-label="choosing ? t('rolls.choose', { name: brush.name }) : t('rolls.open', { name: brush.name })"
       :aria-pressed="choosing ? chosen : undefined"
       @click="choosing || copied ? emit('choose') : emit('open')"
     >
       <PocketPicture v-if="filled" class="stroke" which="stroke" :document="brush.document" :near="near" />
       <span v-else class="stroke" />
-      <span v-if="copied" class="copy">a copy</span>
+      <span v-if="copied" class="copy">{{ t("rolls.a-copy") }}</span>
       <span class="lip">
         <span class="name">{{ brush.name }}</span>
-        <span v-if="brush.gone || brush.theirs" class="two">{{ brush.gone ? "deleted" : "two states" }}</span>
+        <span v-if="brush.gone || brush.theirs" class="two">{{
+          brush.gone ? t("rolls.deleted") : t("rolls.two-states")
+        }}</span>
         <OwnPicture v-if="brush.cover" class="print" :picture="brush.cover" />
         <PocketPicture
           v-else-if="filled"
@@ -76,7 +79,13 @@ function act(name: PocketAct | "choose"): void {
           :document="brush.document"
           :near="near"
         />
-        <Star v-if="brush.favourite" class="star" :size="16" fill="currentColor" aria-label="favourite" />
+        <Star
+          v-if="brush.favourite"
+          class="star"
+          :size="16"
+          fill="currentColor"
+          :aria-label="t('rolls.favourite')"
+        />
       </span>
     </button>
     <span v-if="choosing" class="mark" aria-hidden="true"><Check v-if="chosen" :size="20" /></span>
@@ -85,7 +94,7 @@ function act(name: PocketAct | "choose"): void {
       ref="more"
       type="button"
       class="hm-quiet more"
-      :aria-label="`More for ${brush.name}`"
+      :aria-label="t('rolls.more-for', { name: brush.name })"
       @click="ask"
     >
       <Ellipsis :size="20" />
@@ -99,29 +108,35 @@ function act(name: PocketAct | "choose"): void {
       :virtual-ref="more ?? undefined"
       virtual-triggering
     >
-      <div role="dialog" :aria-label="`${brush.name}: what can be done`">
-        <p v-if="brush.gone" class="note">Deleted on another device; open it to put it back.</p>
-        <p v-if="brush.theirs" class="note">Changed on another device too; open it to choose.</p>
+      <div role="dialog" :aria-label="t('rolls.what-can-be-done', { name: brush.name })">
+        <p v-if="brush.gone" class="note">{{ t("rolls.deleted-on-another-device-open-it") }}</p>
+        <p v-if="brush.theirs" class="note">{{ t("rolls.changed-on-another-device-too-open") }}</p>
         <p v-if="brush.note" class="note">{{ brush.note }}</p>
         <p v-if="brush.maker" class="note made">
           <OwnPicture v-if="brush.maker.mark" class="mark-of" :picture="brush.maker.mark" />
-          By {{ makerTold(brush.maker) }}
+          {{ t("rolls.by", { maker: makerTold(brush.maker) }) }}
         </p>
         <div class="acts">
           <button type="button" class="hm-quiet" @click="act('favourite')">
-            {{ brush.favourite ? "No favourite any more" : "A favourite" }}
+            {{ brush.favourite ? t("rolls.no-favourite-any-more") : t("rolls.a-favourite") }}
           </button>
-          <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
-          <button type="button" class="hm-quiet" @click="act('name')">Name and note</button>
-          <button type="button" class="hm-quiet" @click="act('cover')">A picture of your own</button>
+          <button type="button" class="hm-quiet" @click="act('duplicate')">{{ t("rolls.duplicate") }}</button>
+          <button type="button" class="hm-quiet" @click="act('name')">{{ t("rolls.name-and-note") }}</button>
+          <button type="button" class="hm-quiet" @click="act('cover')">
+            {{ t("rolls.a-picture-of-your-own") }}
+          </button>
           <button v-if="brush.cover" type="button" class="hm-quiet" @click="act('tip')">
-            The tip's print again
+            {{ t("rolls.the-tips-print-again") }}
           </button>
-          <button type="button" class="hm-quiet" @click="act('choose')">Choose, to move or copy</button>
-          <button type="button" class="hm-quiet" @click="act('pack')">Write a pack of it</button>
-          <button type="button" class="hm-quiet" @click="act('svg')">Its tip as SVG</button>
-          <button type="button" class="hm-quiet" @click="act('png')">Its tip as PNG</button>
-          <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
+          <button type="button" class="hm-quiet" @click="act('choose')">
+            {{ t("rolls.choose-to-move-or-copy") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="act('pack')">
+            {{ t("rolls.write-a-pack-of-it") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="act('svg')">{{ t("rolls.its-tip-as-svg") }}</button>
+          <button type="button" class="hm-quiet" @click="act('png')">{{ t("rolls.its-tip-as-png") }}</button>
+          <button type="button" class="hm-quiet" @click="act('remove')">{{ t("rolls.delete") }}</button>
         </div>
       </div>
     </ElPopover>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What is done with the brushes that are chosen, without dragging them.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import { ArrowLeft, ArrowRight, Star } from "@lucide/vue"
 import type { ChosenAct } from "./acts"
@@ -11,33 +12,47 @@ const emit = defineEmits<{
 </script>
 
 <template>
-  <div class="bar" role="toolbar" aria-label="Chosen brushes">
+  <div class="bar" role="toolbar" :aria-label="t('rolls.chosen-brushes')">
     <strong class="count">{{
-      brushes.length === 0 ? "Touch brushes to choose them" : `${brushes.length} chosen`
+      brushes.length === 0
+        ? t("rolls.touch-brushes-to-choose-them")
+        : t("rolls.chosen", { count: brushes.length })
     }}</strong>
     <template v-if="brushes.length > 0">
-      <button type="button" class="hm-quiet" @click="emit('act', 'move')">Move to…</button>
-      <button type="button" class="hm-quiet" @click="emit('act', 'copy')">Copy to…</button>
+      <button type="button" class="hm-quiet" @click="emit('act', 'move')">{{ t("rolls.move-to") }}</button>
+      <button type="button" class="hm-quiet" @click="emit('act', 'copy')">{{ t("rolls.copy-to") }}</button>
       <template v-if="ordered">
         <button
           type="button"
           class="hm-quiet"
-          aria-label="One pocket earlier"
+          :aria-label="t('rolls.one-pocket-earlier')"
           @click="emit('act', 'earlier')"
         >
           <ArrowLeft :size="20" />
         </button>
-        <button type="button" class="hm-quiet" aria-label="One pocket later" @click="emit('act', 'later')">
+        <button
+          type="button"
+          class="hm-quiet"
+          :aria-label="t('rolls.one-pocket-later')"
+          @click="emit('act', 'later')"
+        >
           <ArrowRight :size="20" />
         </button>
       </template>
-      <button type="button" class="hm-quiet" aria-label="Favourites" @click="emit('act', 'favourite')">
+      <button
+        type="button"
+        class="hm-quiet"
+        :aria-label="t('rolls.favourites')"
+        @click="emit('act', 'favourite')"
+      >
         <Star :size="20" />
       </button>
-      <button type="button" class="hm-quiet" @click="emit('act', 'pack')">Write a pack</button>
-      <button type="button" class="hm-quiet" @click="emit('act', 'remove')">Delete</button>
+      <button type="button" class="hm-quiet" @click="emit('act', 'pack')">
+        {{ t("rolls.write-a-pack") }}
+      </button>
+      <button type="button" class="hm-quiet" @click="emit('act', 'remove')">{{ t("rolls.delete") }}</button>
     </template>
-    <button type="button" class="hm-quiet done" @click="emit('act', 'done')">Done</button>
+    <button type="button" class="hm-quiet done" @click="emit('act', 'done')">{{ t("rolls.done") }}</button>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The way to the first brush of an account, once that is on this device.
+import { t } from "@/words"
 import { watch } from "vue"
 import { useRouter } from "vue-router"
 import type { Way } from "@/device/carrying/send"
@@ -26,7 +27,9 @@ watch(found, (path) => path && void router.replace(path), { immediate: true })
 </script>
 
 <template>
-  <main class="hm-small on-its-way" role="status" aria-busy="true">Fetching what is yours.</main>
+  <main class="hm-small on-its-way" role="status" aria-busy="true">
+    {{ t("rolls.fetching-what-is-yours") }}
+  </main>
 </template>
 
 <style scoped>

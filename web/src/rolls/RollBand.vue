@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The upper edge of a roll: its name; folded, the prints of its tips as well.
+import { t } from "@/words"
 import { ChevronDown, ChevronUp } from "@lucide/vue"
 import { useElementVisibility } from "@vueuse/core"
 import { useTemplateRef } from "vue"
@@ -32,7 +33,9 @@ const TIPS = 12
       />
     </span>
     <slot v-else />
-    <span class="hm-small count">{{ brushes.length }} {{ brushes.length === 1 ? "brush" : "brushes" }}</span>
+    <span class="hm-small count"
+      >{{ brushes.length }} {{ brushes.length === 1 ? t("rolls.brush") : t("rolls.brushes") }}</span
+    >
   </header>
   <p v-if="open && note" class="note">{{ note }}</p>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A roll: folded to a band with its tips showing, or open as a cloth of pockets that can be dragged.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import { Ellipsis, Plus } from "@lucide/vue"
 import { ElPopover } from "element-plus"
@@ -57,7 +58,7 @@ function own(name: RollAct): void {
       <OrderButtons
         v-if="!(first && last)"
         :of="roll.name"
-        :words="['further up', 'further down']"
+        :words="[t('rolls.further-up'), t('rolls.further-down')]"
         :first="first"
         :last="last"
         @up="emit('move', -1)"
@@ -65,15 +66,27 @@ function own(name: RollAct): void {
       />
       <ElPopover v-model:visible="asked" trigger="click" placement="bottom-end" :width="230">
         <template #reference>
-          <button type="button" class="hm-quiet" :aria-label="`More for the roll ${roll.name}`">
+          <button
+            type="button"
+            class="hm-quiet"
+            :aria-label="t('rolls.more-for-the-roll', { name: roll.name })"
+          >
             <Ellipsis :size="20" />
           </button>
         </template>
         <div class="acts">
-          <button type="button" class="hm-quiet" @click="own('describe')">Name, note and tint</button>
-          <button type="button" class="hm-quiet" @click="own('duplicate')">Duplicate the roll</button>
-          <button type="button" class="hm-quiet" @click="own('pack')">Write a pack of it</button>
-          <button type="button" class="hm-quiet" @click="own('remove')">Delete the roll</button>
+          <button type="button" class="hm-quiet" @click="own('describe')">
+            {{ t("rolls.name-note-and-tint") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="own('duplicate')">
+            {{ t("rolls.duplicate-the-roll") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="own('pack')">
+            {{ t("rolls.write-a-pack-of-it") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="own('remove')">
+            {{ t("rolls.delete-the-roll") }}
+          </button>
         </div>
       </ElPopover>
     </template>
@@ -98,7 +111,7 @@ function own(name: RollAct): void {
     />
     <button v-if="!choosing" type="button" class="empty" @click="emit('add')">
       <Plus :size="22" />
-      <span>{{ roll.brushes.length ? "New brush" : "Put a first brush in" }}</span>
+      <span>{{ roll.brushes.length ? t("rolls.new-brush") : t("rolls.put-a-first-brush-in") }}</span>
     </button>
   </RollFrame>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Name, note and tint of a roll.
+import { t } from "@/words"
 import type { StoredRoll } from "@/device/tables/rolls"
 import { ref, watch } from "vue"
 import { TINTS, tintName, type Tint } from "@/documents/tints"
@@ -18,13 +19,13 @@ watch(open, (now) => now && (tint.value = props.roll?.tint ?? ""))
 <template>
   <NameDialog
     v-model="open"
-    title="The roll"
+    :title="t('rolls.the-roll')"
     :name="roll?.name ?? ''"
     :note="roll?.note ?? ''"
     @take="(name, note) => emit('take', { name, note, tint })"
   >
     <fieldset>
-      <legend>Dyed with</legend>
+      <legend>{{ t("rolls.dyed-with") }}</legend>
       <button
         v-for="one in TINTS"
         :key="one"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import { ChevronDown, ChevronUp, Package, Plus, Search, SquareCheck } from "@lucide/vue"
 import { ElOption, ElPopover, ElSelect } from "element-plus"
@@ -32,8 +33,8 @@ import { useShipped } from "./useShipped"
 import { useSpringing } from "./useSpringing"
 
 const NOTES: Record<string, string> = {
-  Favourites: "What you gave a star.",
-  Recent: "What was on the bench last.",
+  Favourites: t("rolls.what-you-gave-a-star"),
+  Recent: t("rolls.what-was-on-the-bench-last"),
 }
 const route = useRoute()
 const router = useRouter()
@@ -125,7 +126,7 @@ files.onChange(async (given) => {
   try {
     own.mark([brush], { cover: await keepCover(store, file) })
   } catch {
-    notice(`${file.name} is no picture that can be shown here. ${brush.name} stays as it was.`)
+    notice(t("rolls.is-no-picture-that-can-be", { name: file.name, brush: brush.name }))
   }
 })
 
@@ -197,15 +198,20 @@ function rollAct(roll: Filled, name: RollAct): void {
       <span class="space" />
       <label class="search">
         <Search :size="20" />
-        <input v-model="text" type="search" placeholder="Find a brush" aria-label="Find a brush" />
+        <input
+          v-model="text"
+          type="search"
+          :placeholder="t('rolls.find-a-brush')"
+          :aria-label="t('rolls.find-a-brush')"
+        />
       </label>
-      <ElSelect v-model="order" class="order" aria-label="Order of the brushes">
+      <ElSelect v-model="order" class="order" :aria-label="t('rolls.order-of-the-brushes')">
         <ElOption v-for="one in ORDERS" :key="one.value" :value="one.value" :label="one.label" />
       </ElSelect>
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Choose several brushes"
+        :aria-label="t('rolls.choose-several-brushes')"
         :aria-pressed="choosing"
         @click="choosing ? leaveOff() : (choosing = true)"
       >
@@ -213,34 +219,34 @@ function rollAct(roll: Filled, name: RollAct): void {
       </button>
       <ElPopover v-model:visible="packsAsked" trigger="click" placement="bottom-end" :width="300">
         <template #reference>
-          <button type="button" class="hm-quiet" aria-label="Packs" :disabled="packing">
+          <button type="button" class="hm-quiet" :aria-label="t('rolls.packs')" :disabled="packing">
             <Package :size="20" />
           </button>
         </template>
         <div class="packs">
           <button type="button" class="hm-quiet" @click="readFrom(chooseFiles)">
-            Read packs or pictures
+            {{ t("rolls.read-packs-or-pictures") }}
           </button>
           <button type="button" class="hm-quiet" @click="readFrom(chooseFolder)">
-            Read a folder of pictures
+            {{ t("rolls.read-a-folder-of-pictures") }}
           </button>
           <button type="button" class="hm-quiet" @click="write({ everything: true })">
-            Everything of yours, as a pack
+            {{ t("rolls.everything-of-yours-as-a-pack") }}
           </button>
         </div>
       </ElPopover>
-      <button type="button" class="hm-quiet" aria-label="New roll" @click="own.addRoll">
-        <Plus :size="20" /> <span class="word">New roll</span>
+      <button type="button" class="hm-quiet" :aria-label="t('rolls.new-roll')" @click="own.addRoll">
+        <Plus :size="20" /> <span class="word">{{ t("rolls.new-roll") }}</span>
       </button>
       <RoomMenu />
     </header>
     <div class="scroll">
       <FetchingYours />
       <p v-if="fetching === false && rolls.length === 0">
-        You have no roll yet. Make one, and put a first brush in.
+        {{ t("rolls.you-have-no-roll-yet-make") }}
       </p>
       <p v-else-if="seeking && found.length === 0" role="status">
-        No brush of yours has “{{ text.trim() }}” in its name, its note, its roll or its sources.
+        {{ t("rolls.no-brush-of-yours-has-in", { text: text.trim() }) }}
       </p>
       <FilledRoll
         v-for="roll in filled"
@@ -281,7 +287,8 @@ function rollAct(roll: Filled, name: RollAct): void {
             :aria-expanded="shippedOpen"
             @click="unfolded.shipped = !shippedOpen"
           >
-            <component :is="shippedOpen ? ChevronUp : ChevronDown" :size="20" /> Shipped with Hollowmist
+            <component :is="shippedOpen ? ChevronUp : ChevronDown" :size="20" />
+            {{ t("rolls.shipped-with-hollowmist") }}
           </button>
         </h2>
       </template>
@@ -290,7 +297,7 @@ function rollAct(roll: Filled, name: RollAct): void {
           v-for="roll in shipped"
           :key="roll.name"
           :roll="roll"
-          :model-value="unfolded[`shipped ${roll.name}`] ?? false"
+          :model-value="unfolded[t('rolls.shipped', { name: roll.name })] ?? false"
           @update:model-value="unfolded[`shipped ${roll.name}`] = $event"
           @take="take(roll.name, $event)"
         />
@@ -319,7 +326,9 @@ function rollAct(roll: Filled, name: RollAct): void {
     />
     <PickRoll
       v-model="picking"
-      :title="`${picked === 'move' ? 'Move' : 'Copy'} ${calledOf(chosenBrushes)} to`"
+      :title="
+        t('rolls.to', { Copy: picked === 'move' ? 'Move' : 'Copy', chosenBrushes: calledOf(chosenBrushes) })
+      "
       :rolls="rolls"
       @pick="pick"
     />

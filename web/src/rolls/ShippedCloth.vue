@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A roll as it ships: its brushes are taken out of it, and it stays as it is.
+import { t } from "@/words"
 import PocketPicture from "@/pictures/PocketPicture.vue"
 import RollFrame from "./RollFrame.vue"
 import type { Offered } from "@/choosers/takeBrushes"
@@ -21,12 +22,14 @@ const emit = defineEmits<{ take: [brushes: Offered[]] }>()
     :brushes="roll.brushes"
   >
     <template #own>
-      <button type="button" class="hm-quiet take" @click="emit('take', roll.brushes)">Take all</button>
+      <button type="button" class="hm-quiet take" @click="emit('take', roll.brushes)">
+        {{ t("rolls.take-all") }}
+      </button>
     </template>
     <article v-for="brush in roll.brushes" :key="brush.name" class="kept">
       <RouterLink
         :to="{ name: 'shipped', params: { roll: roll.name }, query: { brush: brush.name } }"
-        :aria-label="`Draw with ${brush.name}`"
+        :aria-label="t('rolls.draw-with', { name: brush.name })"
       >
         <PocketPicture class="stroke" which="stroke" :document="brush.document" />
       </RouterLink>
@@ -35,10 +38,10 @@ const emit = defineEmits<{ take: [brushes: Offered[]] }>()
       <button
         type="button"
         class="hm-quiet take"
-        :aria-label="`Take ${brush.name}`"
+        :aria-label="t('rolls.take', { name: brush.name })"
         @click="emit('take', [brush])"
       >
-        Take
+        {{ t("rolls.take-2") }}
       </button>
     </article>
   </RollFrame>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A roll that ships: its brushes on one's own strokes, to be drawn with before any of them is taken.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { computed, ref } from "vue"
 import { useRoute, useRouter } from "vue-router"
@@ -23,17 +24,21 @@ const one = computed(() => brushes.value.find(({ id }) => id === tried.value) ??
 
 <template>
   <main class="place">
-    <CrumbHeader :place="{ to: '/rolls', label: 'Rolls' }" :name="props.roll" says="ships with Hollowmist">
+    <CrumbHeader
+      :place="{ to: '/rolls', label: t('rolls.rolls') }"
+      :name="props.roll"
+      :says="t('rolls.ships-with-hollowmist')"
+    >
       <ElButton v-if="brushes.length > 1" @click="take(props.roll, brushes, into)">
-        Take all {{ brushes.length }}
+        {{ t("rolls.take-all-2", { count: brushes.length }) }}
       </ElButton>
-      <ElButton v-if="one" type="primary" @click="take(props.roll, [one], into)"
-        >Take {{ one.name }}</ElButton
-      >
+      <ElButton v-if="one" type="primary" @click="take(props.roll, [one], into)">{{
+        t("rolls.take", { name: one.name })
+      }}</ElButton>
     </CrumbHeader>
     <TryBrushes v-model="tried" :brushes="brushes" :note="(brush) => brush.note" :aria-busy="!roll">
       <template #about>
-        <nav aria-label="Rolls that ship">
+        <nav :aria-label="t('rolls.rolls-that-ship')">
           <RouterLink
             v-for="other in shipped"
             :key="other.name"

@@ -1,4 +1,5 @@
 // Which brushes are shown, and in which order: all in their pockets, or those that are looked for, sorted.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import type { StoredSource } from "@/device/tables/sources"
 import { computed, ref, type Ref } from "vue"
@@ -8,10 +9,10 @@ import type { FilledRoll } from "@/device/useRollList"
 import { pictureUses } from "@/documents/brush"
 
 export const ORDERS = [
-  { value: "pocket", label: "as they lie" },
-  { value: "name", label: "by name" },
-  { value: "used", label: "last used" },
-  { value: "width", label: "by width" },
+  { value: "pocket", label: t("rolls.as-they-lie") },
+  { value: "name", label: t("rolls.by-name") },
+  { value: "used", label: t("rolls.last-used") },
+  { value: "width", label: t("rolls.by-width") },
 ] as const
 export type Order = (typeof ORDERS)[number]["value"]
 

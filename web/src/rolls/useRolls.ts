@@ -1,4 +1,5 @@
 // The account's rolls, and what people do with them and with the brushes in them.
+import { t } from "@/words"
 import type { BrushMarks, StoredBrush } from "@/device/tables/brushes"
 import type { StoredRoll } from "@/device/tables/rolls"
 import { changeBrush, makeBrush } from "@/acts/keepBrush"
@@ -15,7 +16,7 @@ import type { Ref } from "vue"
 
 /** "Rope Ribbon", or "3 brushes". */
 export const calledOf = (brushes: { name: string }[]): string =>
-  brushes.length === 1 ? brushes[0]!.name : `${brushes.length} brushes`
+  brushes.length === 1 ? brushes[0]!.name : t("rolls.brushes-2", { count: brushes.length })
 
 /** Brushes that are copied and put into other pockets. */
 function useBrushMoves(store: Store, rolls: Ref<FilledRoll[]>) {
@@ -42,7 +43,9 @@ function useBrushMoves(store: Store, rolls: Ref<FilledRoll[]>) {
     const done = copy(brushes, { roll: roll.id, before: after?.id }).then(async ([first]) => {
       const name = (await store.brushes.get(first!))?.name
       notice(
-        brushes.length === 1 ? `${name} is a copy of ${last.name}.` : `${brushes.length} brushes copied.`,
+        brushes.length === 1
+          ? t("rolls.is-a-copy-of", { name, of: last.name })
+          : t("rolls.brushes-copied", { count: brushes.length }),
       )
     })
     void store.write(done)
@@ -55,10 +58,10 @@ function useBrushMoves(store: Store, rolls: Ref<FilledRoll[]>) {
     const ids = brushes.map((one) => one.id)
     if (copies) {
       const undo = (made: string[]) => ({
-        label: "Take it back",
+        label: t("rolls.take-it-back"),
         act: () => made.forEach((id) => void store.write(takeBrush(store, id))),
       })
-      const sentence = `Copied ${calledOf(brushes)} into ${into.name}.`
+      const sentence = t("rolls.copied-into", { brushes: calledOf(brushes), name: into.name })
       void store.write(copy(brushes, pocket).then((made) => notice(sentence, undo(made))))
       return
     }
@@ -66,7 +69,11 @@ function useBrushMoves(store: Store, rolls: Ref<FilledRoll[]>) {
     const elsewhere = brushes.some((one) => one.roll !== pocket.roll)
     const done = placeBrushes(store, ids, pocket).then((before) => {
       const act = () => void store.write(placeBack(store, before))
-      if (elsewhere) notice(`${calledOf(brushes)} moved into ${into.name}.`, { label: "Move back", act })
+      if (elsewhere)
+        notice(t("rolls.moved-into", { brushes: calledOf(brushes), name: into.name }), {
+          label: t("rolls.move-back"),
+          act,
+        })
     })
     void store.write(done)
   }
@@ -117,7 +124,7 @@ function useRollActs(
     )
     const done = makeRoll(store, { name: called, note, tint }, id).then(async (roll) => {
       await copy(brushes, { roll })
-      notice(`${called} is a copy of ${name}.`)
+      notice(t("rolls.is-a-copy-of-2", { called, name }))
     })
     void store.write(done)
   }
@@ -132,8 +139,10 @@ function useRollActs(
     const { id, name, note, tint, place } = roll
     const act = () => void store.write(putRollBack(store, { id, name, note, tint, place }))
     const sentence =
-      roll.brushes.length === 0 ? `${name} is gone.` : `${name} is gone, with ${calledOf(roll.brushes)}.`
-    void store.write(takeRoll(store, id).then(() => notice(sentence, { label: "Put it back", act })))
+      roll.brushes.length === 0
+        ? t("rolls.is-gone", { name })
+        : t("rolls.is-gone-with", { name, brushes: calledOf(roll.brushes) })
+    void store.write(takeRoll(store, id).then(() => notice(sentence, { label: t("rolls.put-it-back"), act })))
   }
 
   return { addRoll, duplicateRoll, describeRoll, shiftRoll, removeRoll }
@@ -146,8 +155,8 @@ export function useRolls(store: Store) {
   function remove(brushes: StoredBrush[]): void {
     const each = (act: (brush: StoredBrush) => Promise<void>) => Promise.all(brushes.map(act)).then(() => {})
     const act = () => void store.write(each((brush) => putBrushBack(store, brush)))
-    const label = brushes.length === 1 ? "Put it back" : "Put them back"
-    const sentence = `${calledOf(brushes)} ${brushes.length === 1 ? "is out of its pocket" : "are out of their pockets"}.`
+    const label = brushes.length === 1 ? t("rolls.put-it-back") : t("rolls.put-them-back")
+    const sentence = `${calledOf(brushes)} ${brushes.length === 1 ? t("rolls.is-out-of-its-pocket") : t("rolls.are-out-of-their-pockets")}.`
     void store.write(each(({ id }) => takeBrush(store, id)).then(() => notice(sentence, { label, act })))
   }
 

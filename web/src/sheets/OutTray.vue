@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The sheet as files: pictures are made here, the other kinds are written by the server.
+import { t } from "@/words"
 import { FileDown, FileUp, X } from "@lucide/vue"
 import { ElButton, ElInputNumber, ElProgress, ElSwitch } from "element-plus"
 import { computed, ref, toRaw, useTemplateRef } from "vue"
@@ -52,8 +53,7 @@ async function png(name: string, only?: number): Promise<boolean> {
   const written = await engine.api.writeSheet(whole, { ...writing, ...(only !== undefined && { only }) })
   if (!written) return false
   handOver(written.file, `${named(name)}.png`)
-  if (written.missing > 0)
-    notice(`${written.missing} sources are not on this device: their brushes were inked without them.`)
+  if (written.missing > 0) notice(t("sheets.sources-are-not-on-this-device", { missing: written.missing }))
   return true
 }
 
@@ -72,15 +72,16 @@ const picture = () => doing("png", () => png(` ${dpi.value} dpi`))
 const layers = () =>
   doing("layers", async () => {
     for (const layer of document.value?.layers ?? []) {
-      if (!(await png(` ${layer.name || `layer ${layer.which + 1}`}`, layer.which))) return
+      if (!(await png(` ${layer.name || t("sheets.layer", { number: layer.which + 1 })}`, layer.which)))
+        return
     }
   })
 
 const FORMS = [
-  { form: "ora", label: "OpenRaster", says: "every layer by itself" },
-  { form: "svg", label: "SVG", says: "strokes as outlines" },
-  { form: "pdf", label: "PDF", says: "a page at its true size" },
-  { form: "inkml", label: "InkML", says: "the strokes of the hand" },
+  { form: "ora", label: t("sheets.openraster"), says: t("sheets.every-layer-by-itself") },
+  { form: "svg", label: t("sheets.svg"), says: t("sheets.strokes-as-outlines") },
+  { form: "pdf", label: t("sheets.pdf"), says: t("sheets.a-page-at-its-true-size") },
+  { form: "inkml", label: t("sheets.inkml"), says: t("sheets.the-strokes-of-the-hand") },
 ] as const
 
 let stopping: AbortController | undefined
@@ -102,7 +103,7 @@ const write = (form: string) =>
       const made = await workOff(ask, (now) => (share.value = now), stopping.signal)
       await saveMade(made)
       const left = (made.about as { left_out: string }).left_out
-      if (left) notice(`Not all of it is in the file: ${left}.`)
+      if (left) notice(t("sheets.not-all-of-it-is-in", { left }))
     } catch (error) {
       if (!stopping.signal.aborted) throw error
     }
@@ -127,52 +128,61 @@ async function readStrokes(event: Event): Promise<void> {
       form,
     )) as components["schemas"]["ReadStrokes"]
     sheet.pull()
-    notice([`${came.count} strokes came in.`, ...came.assumed].join(" "))
+    notice([t("sheets.strokes-came-in", { count: came.count }), ...came.assumed].join(" "))
   })
 }
 </script>
 
 <template>
   <div class="out">
-    <section aria-label="Picture">
+    <section :aria-label="t('sheets.picture')">
       <div class="row">
         <ElInputNumber
           v-model="dpi"
           :min="1"
           :max="MOST_DPI"
           :controls="false"
-          aria-label="Dots per inch of the file"
+          :aria-label="t('sheets.dots-per-inch-of-the-file')"
         />
-        <span>dots per inch</span>
+        <span>{{ t("sheets.dots-per-inch") }}</span>
       </div>
       <p class="hm-small">{{ sentence }}</p>
-      <label class="row"><ElSwitch v-model="paper" aria-label="With the paper" /> With the paper</label>
       <label class="row"
-        ><ElSwitch v-model="underlay" aria-label="With the underlay" /> With the underlay</label
+        ><ElSwitch v-model="paper" :aria-label="t('sheets.with-the-paper')" />
+        {{ t("sheets.with-the-paper") }}</label
       >
-      <label class="row"><ElSwitch v-model="guides" aria-label="With the guides" /> With the guides</label>
+      <label class="row"
+        ><ElSwitch v-model="underlay" :aria-label="t('sheets.with-the-underlay')" />
+        {{ t("sheets.with-the-underlay") }}</label
+      >
+      <label class="row"
+        ><ElSwitch v-model="guides" :aria-label="t('sheets.with-the-guides')" />
+        {{ t("sheets.with-the-guides") }}</label
+      >
     </section>
-    <section aria-label="Files made here" class="files">
-      <p class="hm-small">Made on this device</p>
+    <section :aria-label="t('sheets.files-made-here')" class="files">
+      <p class="hm-small">{{ t("sheets.made-on-this-device") }}</p>
       <button type="button" class="hm-quiet" :disabled="Boolean(busy)" @click="picture">
-        <FileDown :size="20" /> PNG <span class="hm-small">inked anew at that size</span>
+        <FileDown :size="20" /> {{ t("sheets.png") }}
+        <span class="hm-small">{{ t("sheets.inked-anew-at-that-size") }}</span>
       </button>
       <button type="button" class="hm-quiet" :disabled="Boolean(busy)" @click="layers">
-        <FileDown :size="20" /> PNG of each layer <span class="hm-small">with clear ground</span>
+        <FileDown :size="20" /> {{ t("sheets.png-of-each-layer") }}
+        <span class="hm-small">{{ t("sheets.with-clear-ground") }}</span>
       </button>
       <div v-if="busy === 'png' || busy === 'layers'" class="row">
         <ElProgress
           class="bar"
           :percentage="Math.round(100 * engine.written.value)"
           :stroke-width="8"
-          aria-label="Writing"
+          :aria-label="t('sheets.writing')"
         />
-        <ElButton @click="engine.api.stopWriting()"><X :size="18" /> Stop</ElButton>
+        <ElButton @click="engine.api.stopWriting()"><X :size="18" /> {{ t("sheets.stop") }}</ElButton>
       </div>
     </section>
-    <section aria-label="Files of the server" class="files">
+    <section :aria-label="t('sheets.files-of-the-server')" class="files">
       <p class="hm-small" :class="{ away }">
-        {{ away ? "The server writes these, and it is away just now" : "Written by the server" }}
+        {{ away ? t("sheets.the-server-writes-these-and-it") : t("sheets.written-by-the-server") }}
       </p>
       <button
         v-for="one in FORMS"
@@ -190,22 +200,23 @@ async function readStrokes(event: Event): Promise<void> {
           class="bar"
           :percentage="Math.round(100 * share)"
           :stroke-width="8"
-          aria-label="The server writes"
+          :aria-label="t('sheets.the-server-writes')"
         />
-        <ElButton @click="stopping?.abort()"><X :size="18" /> Stop</ElButton>
+        <ElButton @click="stopping?.abort()"><X :size="18" /> {{ t("sheets.stop") }}</ElButton>
       </div>
     </section>
-    <section aria-label="Files in" class="files">
-      <p class="hm-small">Into this sheet</p>
+    <section :aria-label="t('sheets.files-in')" class="files">
+      <p class="hm-small">{{ t("sheets.into-this-sheet") }}</p>
       <button type="button" class="hm-quiet" :disabled="Boolean(busy) || away" @click="strokesFile?.click()">
-        <FileUp :size="20" /> Strokes of InkML <span class="hm-small">in the brush in hand</span>
+        <FileUp :size="20" /> {{ t("sheets.strokes-of-inkml") }}
+        <span class="hm-small">{{ t("sheets.in-the-brush-in-hand") }}</span>
       </button>
       <input
         ref="strokesFile"
         type="file"
         accept=".inkml,.xml,application/inkml+xml"
         hidden
-        aria-label="InkML to lay on the sheet"
+        :aria-label="t('sheets.inkml-to-lay-on-the-sheet')"
         @change="readStrokes"
       />
     </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A roll lies along the edge of the sheet: touch a pocket to take its brush in hand.
+import { t } from "@/words"
 import { ElOption, ElSelect } from "element-plus"
 import { useLocalStorage } from "@vueuse/core"
 import { computed } from "vue"
@@ -30,12 +31,12 @@ const pockets = computed(() => brushes.value.filter((one) => one.roll === roll.v
     class="strip"
     :class="{ low }"
     :style="clothOf(roll.tint)"
-    aria-label="Brushes at hand"
+    :aria-label="t('sheets.brushes-at-hand')"
   >
     <ElSelect
       class="roll"
       :model-value="roll.id"
-      aria-label="Roll at hand"
+      :aria-label="t('sheets.roll-at-hand')"
       filterable
       @change="wanted = $event"
     >
@@ -48,7 +49,7 @@ const pockets = computed(() => brushes.value.filter((one) => one.roll === roll.v
           class="pocket"
           :class="{ held: one.id === hand.brush.value?.id }"
           :aria-pressed="one.id === hand.brush.value?.id"
-          :aria-label="`Take ${one.name} in hand`"
+          :aria-label="t('sheets.take-in-hand', { name: one.name })"
           @click="hand.take(one)"
         >
           <PocketPicture class="stroke" which="upright" :document="one.document" />

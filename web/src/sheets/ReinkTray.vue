@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The chosen strokes, and what else they could be inked with.
+import { t } from "@/words"
 import { ClipboardPlus, Dices, Eye, Lasso, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { computed, onScopeDispose, ref } from "vue"
@@ -49,7 +50,7 @@ async function takeIn(roll: { id: string; name: string }): Promise<void> {
   if (!look.value) return
   const { name, document } = look.value
   await makeBrush(sheet.store, { roll: roll.id, name, document })
-  notice(`${name}, as it was on this sheet, lies in ${roll.name}.`)
+  notice(t("sheets.as-it-was-on-this-sheet", { name, roll: roll.name }))
 }
 
 function remove(): void {
@@ -66,14 +67,18 @@ onScopeDispose(reink.seeAfter)
     <div class="row">
       <p class="says" role="status">
         <Lasso :size="20" />
-        <span v-if="count === 0">Touch strokes, or draw around them.</span>
-        <span v-else>{{ count }} {{ count === 1 ? "stroke" : "strokes" }} chosen</span>
+        <span v-if="count === 0">{{ t("sheets.touch-strokes-or-draw-around-them") }}</span>
+        <span v-else>{{
+          t("sheets.chosen", { count, strokes: count === 1 ? t("sheets.stroke") : t("sheets.strokes") })
+        }}</span>
       </p>
       <button type="button" class="hm-quiet" @click="sameBrush">
-        {{ count ? "All of the same brush" : "All of the brush in hand" }}
+        {{ count ? t("sheets.all-of-the-same-brush") : t("sheets.all-of-the-brush-in-hand") }}
       </button>
-      <button type="button" class="hm-quiet" @click="ofLayer(active)">The whole layer</button>
-      <button v-if="count" type="button" class="hm-quiet" @click="none">None</button>
+      <button type="button" class="hm-quiet" @click="ofLayer(active)">
+        {{ t("sheets.the-whole-layer") }}
+      </button>
+      <button v-if="count" type="button" class="hm-quiet" @click="none">{{ t("sheets.none") }}</button>
       <span class="space" />
       <button
         v-if="reink.lately.value"
@@ -82,16 +87,16 @@ onScopeDispose(reink.seeAfter)
         :aria-pressed="reink.seeingBefore.value"
         @click="reink.seeingBefore.value ? reink.seeAfter() : reink.seeBefore()"
       >
-        <Eye :size="20" /> As before
+        <Eye :size="20" /> {{ t("sheets.as-before") }}
       </button>
     </div>
     <template v-if="count > 0">
-      <div class="offered" role="group" aria-label="Ink them with">
+      <div class="offered" role="group" :aria-label="t('sheets.ink-them-with')">
         <button
           v-for="one in offered"
           :key="one.id"
           type="button"
-          :aria-label="`Ink them with ${one.name}`"
+          :aria-label="t('sheets.ink-them-with-2', { name: one.name })"
           @click="reink.giveBrush(one)"
         >
           <PocketPicture class="shown" :which="shown" :document="inTheirInk(one.document)" />
@@ -100,12 +105,13 @@ onScopeDispose(reink.seeAfter)
       </div>
       <div class="row tools">
         <button type="button" class="hm-quiet" @click="reink.giveInk(sheet.hand.ink.value)">
-          <span class="drop" :style="{ background: sheet.hand.ink.value }" /> In the well’s ink
+          <span class="drop" :style="{ background: sheet.hand.ink.value }" />
+          {{ t("sheets.in-the-wells-ink") }}
         </button>
         <ValueSlider
           v-model="times"
           class="times"
-          label="Size"
+          :label="t('sheets.size')"
           unit="×"
           :low="0.25"
           :high="4"
@@ -116,24 +122,26 @@ onScopeDispose(reink.seeAfter)
         <ElSelect
           class="steady"
           :model-value="''"
-          placeholder="Steadied"
-          aria-label="Steady them"
+          :placeholder="t('sheets.steadied')"
+          :aria-label="t('sheets.steady-them')"
           @change="reink.steady({ steadying: $event })"
         >
           <ElOption v-for="way in steadying.choices" :key="way" :value="way" :label="way" />
         </ElSelect>
         <button type="button" class="hm-quiet" @click="reink.throwDice()">
-          <Dices :size="20" /> Other chance
+          <Dices :size="20" /> {{ t("sheets.other-chance") }}
         </button>
         <button type="button" class="hm-quiet" @click="picking = true">
-          <ClipboardPlus :size="20" /> Its brush into a roll
+          <ClipboardPlus :size="20" /> {{ t("sheets.its-brush-into-a-roll") }}
         </button>
-        <button type="button" class="hm-quiet" @click="remove"><Trash2 :size="20" /> Delete</button>
+        <button type="button" class="hm-quiet" @click="remove">
+          <Trash2 :size="20" /> {{ t("sheets.delete") }}
+        </button>
       </div>
     </template>
     <PickRoll
       v-model="picking"
-      :title="`Where does ${look?.name ?? 'it'} go?`"
+      :title="t('sheets.where-does-go', { it: look?.name ?? 'it' })"
       :rolls="rolls"
       @pick="takeIn"
     />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Which sheet lies here, how large it is, whether it is kept, and what can be done with it.
+import { t } from "@/words"
 import { ChevronRight } from "@lucide/vue"
 import { computed } from "vue"
 import { full } from "@/device/useDevice"
@@ -15,8 +16,8 @@ const open = defineModel<Tray | undefined>("open")
 const emit = defineEmits<{ name: [] }>()
 const { row, document, waiting, status } = useSheet()
 const says = computed(() => {
-  if (status.gone.value) return "deleted on another device"
-  if (status.theirs.value) return "in two states"
+  if (status.gone.value) return t("sheets.deleted-on-another-device")
+  if (status.theirs.value) return t("sheets.in-two-states")
   if (full.value) return SAYS.unkept!
   if (waiting.way.value === "signed out") return SAYS["signed-out"]!
   return waiting.away.value ? SAYS.waiting! : "kept"
@@ -41,7 +42,7 @@ const sizes = computed(() => document.value && `${sizeTold(document.value)} · $
     @tray="open = open === $event ? undefined : $event"
   >
     <template #where>
-      <RouterLink to="/sheets" class="hm-quiet crumb">Sheets</RouterLink>
+      <RouterLink to="/sheets" class="hm-quiet crumb">{{ t("sheets.sheets") }}</RouterLink>
       <ChevronRight :size="16" class="step" />
       <h1 v-if="row" class="hm-around">
         <button type="button" class="hm-quiet crumb name" @click="emit('name')">{{ row.name }}</button>

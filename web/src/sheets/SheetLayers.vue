@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The layers of ink, the topmost first: which one is drawn on, seen, locked, and how it mixes.
+import { t } from "@/words"
 import { Lock, LockOpen, Plus, Sun } from "@lucide/vue"
 import { ElSwitch } from "element-plus"
 import { computed } from "vue"
@@ -76,14 +77,18 @@ function move(which: number, by: 1 | -1): void {
       >
         <template #details>
           <span class="hm-small count" :class="{ hidden: !layer.shown }">
-            {{ counts.get(layer.which) ?? 0 }} strokes
+            {{ t("sheets.strokes-2", { count: counts.get(layer.which) ?? 0 }) }}
           </span>
         </template>
         <template #switches>
           <button
             type="button"
             class="hm-quiet"
-            :aria-label="layer.locked ? `Unlock ${layerName(layer)}` : `Lock ${layerName(layer)}`"
+            :aria-label="
+              layer.locked
+                ? t('sheets.unlock', { layer: layerName(layer) })
+                : t('sheets.lock', { layer: layerName(layer) })
+            "
             :aria-pressed="layer.locked"
             @click="setAtOnce(layer.which, { locked: !layer.locked })"
           >
@@ -94,20 +99,22 @@ function move(which: number, by: 1 | -1): void {
     </ol>
     <div class="row">
       <button v-if="layers.length < INK_LAYERS" type="button" class="hm-quiet add" @click="add">
-        <Plus :size="20" /> Lay another layer on top
+        <Plus :size="20" /> {{ t("sheets.lay-another-layer-on-top") }}
       </button>
       <span class="space" />
-      <button type="button" class="hm-quiet" @click="dryNow()"><Sun :size="20" /> Dry now</button>
+      <button type="button" class="hm-quiet" @click="dryNow()">
+        <Sun :size="20" /> {{ t("sheets.dry-now") }}
+      </button>
       <label class="follows">
         <ElSwitch
           :model-value="document?.follows ?? false"
-          aria-label="Strokes follow their brushes"
+          :aria-label="t('sheets.strokes-follow-their-brushes')"
           @update:model-value="follow(Boolean($event))"
         />
         {{
           document?.follows
-            ? "Strokes follow their brushes as these change"
-            : "Strokes stay as they were drawn"
+            ? t("sheets.strokes-follow-their-brushes-as-these")
+            : t("sheets.strokes-stay-as-they-were-drawn")
         }}
       </label>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { useEventListener } from "@vueuse/core"
 import { computed, ref, useTemplateRef } from "vue"
@@ -73,8 +74,8 @@ const caughtUp = useCaughtUp(sheet.store)
 const missing = computed(() => sheet.sought.value && !sheet.row.value && caughtUp.value)
 const lost = computed(() =>
   sheet.deleted.value
-    ? `${sheet.deleted.value.name} was deleted on another device.`
-    : "This sheet is not on this device, or was deleted.",
+    ? t("sheets.was-deleted-on-another-device", { name: sheet.deleted.value.name })
+    : t("sheets.this-sheet-is-not-on-this"),
 )
 const again = () => location.reload()
 
@@ -98,7 +99,7 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
         :document="sheet.document.value"
       />
     </SheetCanvas>
-    <section v-if="open" class="tray" :aria-label="`${open} tray`">
+    <section v-if="open" class="tray" :aria-label="t('sheets.tray', { open })">
       <GuidesTray v-if="open === 'guides'" />
       <UnderlayTray v-else-if="open === 'underlay'" v-model:held="underlay" />
       <WordOnSheet v-else-if="open === 'words'" ref="word" :active="active" />
@@ -130,10 +131,10 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
         v-if="sheet.deleted.value && !sheet.failed.value"
         type="primary"
         @click="sheet.status.putBack(sheet.deleted.value)"
-        >Put it back</ElButton
+        >{{ t("sheets.put-it-back") }}</ElButton
       >
-      <ElButton v-if="sheet.failed.value" @click="again">Try again</ElButton>
-      <RouterLink to="/sheets" class="hm-quiet">To the sheets</RouterLink>
+      <ElButton v-if="sheet.failed.value" @click="again">{{ t("sheets.try-again") }}</ElButton>
+      <RouterLink to="/sheets" class="hm-quiet">{{ t("sheets.to-the-sheets") }}</RouterLink>
     </div>
   </main>
 </template>

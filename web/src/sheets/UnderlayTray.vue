@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What lies below the ink: pictures with their place, their faintness and their tint.
+import { t } from "@/words"
 import type { StoredSheet } from "@/device/tables/sheets"
 import { Eye, EyeOff, FlipHorizontal2, ImagePlus, Maximize, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
@@ -22,7 +23,7 @@ const underlays = computed(() => document.value?.underlays ?? [])
 const one = computed(() => underlays.value[held.value])
 /** Tints that no ink has: non-photo blue, rose, moss. */
 const TINTS: [string | null, string][] = [
-  [null, "Its own colours"],
+  [null, t("sheets.its-own-colours")],
   ["#5aa7d6", "Blue"],
   ["#d2708a", "Rose"],
   ["#86994a", "Moss"],
@@ -42,7 +43,7 @@ function setAtOnce(parts: Partial<Underlay>): void {
 function layUnder(fresh: Underlay[]): void {
   const room = MOST_UNDERLAYS - underlays.value.length
   if (fresh.length > room)
-    notice(`A sheet lies over up to ${MOST_UNDERLAYS} pictures: ${fresh.length - room} were left out.`)
+    notice(t("sheets.a-sheet-lies-over-up-to", { most: MOST_UNDERLAYS, left: fresh.length - room }))
   change({ underlays: [...underlays.value, ...fresh.slice(0, room)] }, "underlays")
   closeStep()
   held.value = Math.max(0, underlays.value.length - 1)
@@ -97,21 +98,21 @@ function remove(): void {
         type="button"
         class="print"
         :class="{ on: i === held }"
-        :aria-label="`Underlay ${there.name}`"
+        :aria-label="t('sheets.underlay', { name: there.name })"
         @click="held = i"
       >
         <OwnPicture :picture="there.picture" />
         <span>{{ there.name }}</span>
       </button>
       <button v-if="underlays.length < MOST_UNDERLAYS" type="button" class="hm-quiet" @click="file?.click()">
-        <ImagePlus :size="20" /> Lay a picture under
+        <ImagePlus :size="20" /> {{ t("sheets.lay-a-picture-under") }}
       </button>
       <ElSelect
         v-if="sheets.length > 0 && underlays.length < MOST_UNDERLAYS"
         class="other"
         :model-value="''"
-        placeholder="Another sheet"
-        aria-label="Lay another sheet under"
+        :placeholder="t('sheets.another-sheet')"
+        :aria-label="t('sheets.lay-another-sheet-under')"
         @change="addSheet"
       >
         <ElOption v-for="other in sheets" :key="other.id" :value="other.id" :label="other.name" />
@@ -121,7 +122,7 @@ function remove(): void {
         type="file"
         accept="image/*,.svg,.tif,.tiff,.ora"
         hidden
-        aria-label="Picture to lay under"
+        :aria-label="t('sheets.picture-to-lay-under')"
         @change="add"
       />
     </div>
@@ -130,7 +131,7 @@ function remove(): void {
         <button
           type="button"
           class="hm-quiet"
-          :aria-label="one.shown ? 'Hide it' : 'Show it'"
+          :aria-label="one.shown ? t('sheets.hide-it') : t('sheets.show-it')"
           @click="setAtOnce({ shown: !one.shown })"
         >
           <component :is="one.shown ? Eye : EyeOff" :size="20" />
@@ -138,14 +139,16 @@ function remove(): void {
         <button
           type="button"
           class="hm-quiet"
-          aria-label="Mirror it"
+          :aria-label="t('sheets.mirror-it')"
           :aria-pressed="one.mirrored"
           @click="setAtOnce({ mirrored: !one.mirrored })"
         >
           <FlipHorizontal2 :size="20" />
         </button>
-        <button type="button" class="hm-quiet" @click="fit"><Maximize :size="20" /> Fit</button>
-        <div class="tints" role="radiogroup" aria-label="Tint of the underlay">
+        <button type="button" class="hm-quiet" @click="fit">
+          <Maximize :size="20" /> {{ t("sheets.fit") }}
+        </button>
+        <div class="tints" role="radiogroup" :aria-label="t('sheets.tint-of-the-underlay')">
           <button
             v-for="[tint, label] in TINTS"
             :key="label"
@@ -160,13 +163,13 @@ function remove(): void {
             <span class="swatch" :class="{ own: !tint }" :style="{ background: tint ?? '' }" />
           </button>
         </div>
-        <button type="button" class="hm-quiet" aria-label="Take it away" @click="remove">
+        <button type="button" class="hm-quiet" :aria-label="t('sheets.take-it-away')" @click="remove">
           <Trash2 :size="20" />
         </button>
       </div>
       <div class="sliders">
         <ValueSlider
-          label="Opacity"
+          :label="t('sheets.opacity')"
           unit="%"
           :low="0"
           :high="1"
@@ -176,7 +179,7 @@ function remove(): void {
           @done="closeStep()"
         />
         <ValueSlider
-          label="Scale"
+          :label="t('sheets.scale')"
           unit="%"
           :low="0.01"
           :high="20"
@@ -187,7 +190,7 @@ function remove(): void {
           @done="closeStep()"
         />
         <ValueSlider
-          label="Turn"
+          :label="t('sheets.turn')"
           unit="°"
           :low="-180"
           :high="180"
@@ -197,10 +200,10 @@ function remove(): void {
           @done="closeStep()"
         />
       </div>
-      <p class="hm-small">Drag on the paper to move it.</p>
+      <p class="hm-small">{{ t("sheets.drag-on-the-paper-to-move") }}</p>
     </div>
     <p v-else class="hm-small hint">
-      A sketch, a photo or a layout to ink over: it stays apart from the ink.
+      {{ t("sheets.a-sketch-a-photo-or-a") }}
     </p>
   </div>
 </template>

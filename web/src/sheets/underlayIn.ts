@@ -1,4 +1,5 @@
 // A picture that comes below the ink: decoded here where the browser can, and no larger than it is worked with.
+import { t } from "@/words"
 import { sendForm } from "@/api/client"
 import { keepPicture } from "@/device/pictures"
 import type { Store } from "@/device/store"
@@ -97,10 +98,7 @@ async function takeUnderlay(
 ): Promise<{ picture: string; width: number; height: number }> {
   const svg = /\.svg$/i.test(name) || file.type === "image/svg+xml"
   const decoded = await (svg ? drawnSvg(file) : createImageBitmap(file)).catch(() => undefined)
-  if (!decoded)
-    throw new Error(
-      `“${name}” is no picture that can be read. Take a PNG, JPEG, WebP, TIFF, SVG or OpenRaster file.`,
-    )
+  if (!decoded) throw new Error(t("sheets.is-no-picture-that-can-be", { name }))
   const fit = Math.min(1, MOST_SIDE / Math.max(decoded.width, decoded.height))
   const [width, height] = [
     Math.max(1, Math.round(decoded.width * fit)),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What one lends oneself: sent anew after a change, taken back, and what else could be lent.
+import { t } from "@/words"
 import { HandHelping } from "@lucide/vue"
 import { ElButton } from "element-plus"
 import type { FilledRoll } from "@/device/useRollList"
@@ -19,10 +20,10 @@ const moment = (at: string) =>
 </script>
 
 <template>
-  <section class="lent" aria-label="What you lend">
-    <h2>You lend</h2>
+  <section class="lent" :aria-label="t('shelf.what-you-lend')">
+    <h2>{{ t("shelf.you-lend") }}</h2>
     <p v-if="loans.length === 0" class="none">
-      Nothing so far. A roll that you lend lies here for all, stays yours, and can be taken back.
+      {{ t("shelf.nothing-so-far-a-roll-that") }}
     </p>
     <ul v-else>
       <li v-for="loan in loans" :key="loan.roll">
@@ -31,10 +32,10 @@ const moment = (at: string) =>
           <span class="hm-small">
             {{
               loan.gone
-                ? "deleted from your rolls"
+                ? t("shelf.deleted-from-your-rolls")
                 : loan.changed
-                  ? "changed since you sent it"
-                  : `as you sent it on ${moment(loan.lent_at)}`
+                  ? t("shelf.changed-since-you-sent-it")
+                  : t("shelf.as-you-sent-it-on", { lent_at: moment(loan.lent_at) })
             }}
           </span>
         </span>
@@ -44,9 +45,11 @@ const moment = (at: string) =>
           :disabled="busy !== '' || away"
           @click="emit('lend', { id: loan.roll, name: loan.name })"
         >
-          Send the change
+          {{ t("shelf.send-the-change") }}
         </ElButton>
-        <ElButton :disabled="busy !== '' || away" @click="emit('back', loan)">Take it back</ElButton>
+        <ElButton :disabled="busy !== '' || away" @click="emit('back', loan)">{{
+          t("shelf.take-it-back")
+        }}</ElButton>
       </li>
     </ul>
     <button
@@ -55,9 +58,14 @@ const moment = (at: string) =>
       :disabled="free.length === 0 || busy !== '' || away"
       @click="picking = true"
     >
-      <HandHelping :size="20" /> {{ busy ? "On its way …" : "Lend a roll" }}
+      <HandHelping :size="20" /> {{ busy ? t("shelf.on-its-way") : t("shelf.lend-a-roll") }}
     </button>
-    <PickRoll v-model="picking" title="Which roll do you lend?" :rolls="free" @pick="emit('lend', $event)" />
+    <PickRoll
+      v-model="picking"
+      :title="t('shelf.which-roll-do-you-lend')"
+      :rolls="free"
+      @pick="emit('lend', $event)"
+    />
   </section>
 </template>
 

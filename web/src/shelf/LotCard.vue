@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A lot as it lies on the shelf: a tied roll with the first strokes of its brushes, and its maker's label.
+import { t } from "@/words"
 import { clothOf } from "@/pictures/cloth"
 import { TINTS } from "@/documents/tints"
 import { markOf, previewOf, type Lot } from "./useShelf"
@@ -9,7 +10,9 @@ const { lot } = defineProps<{ lot: Lot; mine: boolean }>()
 /** So many strokes stick out of the roll. */
 const MOST = 5
 const cloth = computed(() => clothOf(TINTS.find((one) => one === lot.tint) ?? ""))
-const count = computed(() => (lot.previews.length === 1 ? "1 brush" : `${lot.previews.length} brushes`))
+const count = computed(() =>
+  lot.previews.length === 1 ? "1 brush" : t("shelf.brushes", { count: lot.previews.length }),
+)
 </script>
 
 <template>
@@ -29,7 +32,7 @@ const count = computed(() => (lot.previews.length === 1 ? "1 brush" : `${lot.pre
     </span>
     <span class="label">
       <img v-if="lot.marked" class="mark" :src="markOf(lot)" alt="" loading="lazy" />
-      <span>{{ mine ? "Yours, lent" : lot.maker.name || "Somebody" }}</span>
+      <span>{{ mine ? t("shelf.yours-lent") : lot.maker.name || t("shelf.somebody") }}</span>
       <span class="hm-small">{{ lot.maker.licence }}</span>
     </span>
   </RouterLink>

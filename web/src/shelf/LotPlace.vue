@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A look into a lot: its brushes on one's own strokes, to be tried, and borrowed.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { computed, onMounted, ref } from "vue"
 import { useRouter } from "vue-router"
@@ -23,9 +24,7 @@ const here = ({ outcome }: Shown) => outcome === "there" || outcome === "changed
 const lacking = computed(() => brushes.value.filter((brush) => !here(brush)))
 const trouble = computed(
   () =>
-    away.value ||
-    problem.value ||
-    (opened.value && !found.value ? "This roll is not on the shelf any more." : ""),
+    away.value || problem.value || (opened.value && !found.value ? t("shelf.this-roll-is-not-on-the") : ""),
 )
 
 async function take(these: Shown[]): Promise<void> {
@@ -37,10 +36,10 @@ async function take(these: Shown[]): Promise<void> {
   )
   const text =
     came.length === 1
-      ? `${came[0]!.name} lies in Borrowed now.`
-      : `${came.length} brushes lie in Borrowed now.`
+      ? t("shelf.lies-in-borrowed-now", { name: came[0]!.name })
+      : t("shelf.brushes-lie-in-borrowed-now", { count: came.length })
   notice(text, {
-    label: "Show",
+    label: t("shelf.show"),
     act: () => void router.push({ path: "/rolls", query: { named: "Borrowed" } }),
   })
 }
@@ -55,38 +54,38 @@ onMounted(open)
 
 <template>
   <main class="place">
-    <CrumbHeader :place="{ to: '/shelf', label: 'Shelf' }" :name="found?.name ?? 'A roll'">
+    <CrumbHeader :place="{ to: '/shelf', label: t('shelf.shelf') }" :name="found?.name ?? t('shelf.a-roll')">
       <ElButton
         v-if="one && lacking.includes(one) && brushes.length > 1"
         :disabled="busy"
         @click="take([one])"
       >
-        Borrow {{ one.name }}
+        {{ t("shelf.borrow", { name: one.name }) }}
       </ElButton>
       <ElButton v-if="lacking.length > 0" type="primary" :disabled="busy" @click="take(lacking)">
         {{
           busy
-            ? "On its way …"
+            ? t("shelf.on-its-way")
             : lacking.length === 1
-              ? `Borrow ${lacking[0]!.name}`
-              : `Borrow all ${lacking.length}`
+              ? t("shelf.borrow", { name: lacking[0]!.name })
+              : t("shelf.borrow-all", { count: lacking.length })
         }}
       </ElButton>
     </CrumbHeader>
     <p v-if="trouble" class="trouble" role="alert">
-      {{ trouble }} <ElButton @click="lookAgain">Look again</ElButton>
+      {{ trouble }} <ElButton @click="lookAgain">{{ t("shelf.look-again") }}</ElButton>
     </p>
     <TryBrushes
       v-model="tried"
       :brushes="brushes"
-      :note="(brush) => (here(brush) ? 'you have it' : '')"
+      :note="(brush) => (here(brush) ? t('shelf.you-have-it') : '')"
       :aria-busy="!trouble && brushes.length === 0"
     >
       <template #about>
         <div v-if="found" class="maker">
           <img v-if="found.marked" :src="markOf(found)" alt="" />
           <p>
-            <strong>{{ isMine ? "Yours, lent" : found.maker.name || "Somebody" }}</strong>
+            <strong>{{ isMine ? t("shelf.yours-lent") : found.maker.name || t("shelf.somebody") }}</strong>
             <span v-if="found.maker.licence" class="hm-small">{{ found.maker.licence }}</span>
             <span class="hm-small">{{ found.note || found.maker.note }}</span>
           </p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The lending shelf: rolls that others lend, and one's own among them.
+import { t } from "@/words"
 import { Search } from "@lucide/vue"
 import { ElButton } from "element-plus"
 import { onMounted } from "vue"
@@ -26,8 +27,8 @@ onMounted(open)
         <input
           v-model="text"
           type="search"
-          placeholder="Find on the shelf"
-          aria-label="Find on the shelf"
+          :placeholder="t('shelf.find-on-the-shelf')"
+          :aria-label="t('shelf.find-on-the-shelf')"
           maxlength="80"
         />
       </label>
@@ -44,11 +45,13 @@ onMounted(open)
       />
       <p v-if="problem" class="problem" role="alert">
         {{ problem }}
-        <ElButton @click="open">Look again</ElButton>
+        <ElButton @click="open">{{ t("shelf.look-again") }}</ElButton>
       </p>
       <p v-else-if="opened && lots.length === 0" role="status">
         {{
-          text.trim() ? `Nothing on the shelf has “${text.trim()}” in it.` : "The shelf is empty just now."
+          text.trim()
+            ? t("shelf.nothing-on-the-shelf-has-in", { text: text.trim() })
+            : t("shelf.the-shelf-is-empty-just-now")
         }}
       </p>
       <div v-else class="lots" :aria-busy="!opened">

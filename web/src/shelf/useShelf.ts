@@ -1,4 +1,5 @@
 // The lending shelf, asked through Hollowmist's own server: what lies on it, and what one lends oneself.
+import { t } from "@/words"
 import { refDebounced } from "@vueuse/core"
 import { computed, ref, shallowRef, watch } from "vue"
 import { api, reach } from "@/api/client"
@@ -55,7 +56,7 @@ export function useShelf() {
       await untilCarried()
       const answer = await reach(api.PUT("/api/loans/{roll}", { params: { path: { roll: roll.id } } }))
       if (answer.data) loans.value = answer.data
-      notice(answer.data ? `${roll.name} lies on the shelf, as it is now.` : answer.message)
+      notice(answer.data ? t("shelf.lies-on-the-shelf-as-it", { name: roll.name }) : answer.message)
     } catch (error) {
       notice((error as Error).message)
     }
@@ -67,7 +68,7 @@ export function useShelf() {
     busy.value = roll
     const { status, message } = await reach(api.DELETE("/api/loans/{roll}", { params: { path: { roll } } }))
     busy.value = ""
-    notice(status === 204 ? `${name} is off the shelf. Whoever borrowed of it keeps that.` : message)
+    notice(status === 204 ? t("shelf.is-off-the-shelf-whoever-borrowed", { name }) : message)
     await open()
   }
 

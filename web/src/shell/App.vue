@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { useEventListener } from "@vueuse/core"
 import { watch, watchEffect } from "vue"
 import { useSession } from "@/device/useSession"
@@ -26,7 +27,7 @@ import { useRenewal } from "./useRenewal"
 const session = useSession()
 const { generation, exhausted, tryAgain } = useEngine()
 setBringing((digest) => {
-  if (!presentStore.value) throw new Error("Nobody is signed in whose picture this is.")
+  if (!presentStore.value) throw new Error(t("shell.nobody-is-signed-in-whose-picture"))
   return pictureOf(presentStore.value, digest)
 })
 useRenewal()
@@ -56,7 +57,7 @@ useEventListener(window, "unhandledrejection", (event) => {
   event.preventDefault()
   couldNotKeep(event.reason as Error, true)
 })
-watch(generation, () => notice("The ink stopped and was started anew. All that you drew is here."))
+watch(generation, () => notice(t("shell.the-ink-stopped-and-was-started")))
 </script>
 
 <template>
@@ -68,14 +69,13 @@ watch(generation, () => notice("The ink stopped and was started anew. All that y
     />
   </RouterView>
   <p v-if="full" class="told" role="alert">
-    This device is full: what you do is not kept any more. Free some space on it.
+    {{ t("shell.this-device-is-full-what-you") }}
   </p>
   <div v-else-if="exhausted" class="told" role="alert">
     <p>
-      This device has too little memory for what lies open. All that you drew is kept. Close other pages and
-      applications, then try again.
+      {{ t("shell.this-device-has-too-little-memory") }}
     </p>
-    <button type="button" class="hm-quiet" @click="tryAgain">Try again</button>
+    <button type="button" class="hm-quiet" @click="tryAgain">{{ t("shell.try-again") }}</button>
   </div>
   <HeldUp v-if="heldUp" :by="heldUp" />
   <TakenOver v-if="takenOver" :by="takenOver" />

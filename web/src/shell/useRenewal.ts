@@ -1,5 +1,6 @@
 // A page of an older build says so, and takes the new one in when the pen rests or nobody looks: never from under
 // anything that is in hand.
+import { t } from "@/words"
 import { useDocumentVisibility, useIdle, useIntervalFn } from "@vueuse/core"
 import { computed, watch } from "vue"
 import { renewed } from "@/api/build"
@@ -49,8 +50,8 @@ export function useRenewal(reload = () => location.reload()): void {
         sure = true
         look()
       }
-      notice("Hollowmist was renewed. This page takes the new one in when your pen rests.", {
-        label: "Now",
+      notice(t("shell.hollowmist-was-renewed-this-page-takes"), {
+        label: t("shell.now"),
         act: now,
       })
       looking.resume()

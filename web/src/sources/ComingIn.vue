@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // How files that are taken in fare: what is in, what comes, and what could not be taken and why.
+import { t } from "@/words"
 import { ElButton, ElProgress } from "element-plus"
 import { computed } from "vue"
 import type { Coming } from "@/pictures/useSources"
@@ -13,10 +14,10 @@ const over = computed(() => done.value === props.coming.length)
 </script>
 
 <template>
-  <section class="coming" role="status" aria-label="Pictures coming in">
+  <section class="coming" role="status" :aria-label="t('sources.pictures-coming-in')">
     <p>
-      <strong>{{ inside }} of {{ coming.length }} in</strong>
-      <template v-if="refused.length > 0">, {{ refused.length }} not taken</template>
+      <strong>{{ t("sources.of-in", { inside, count: coming.length }) }}</strong>
+      <template v-if="refused.length > 0">{{ t("sources.not-taken", { count: refused.length }) }}</template>
     </p>
     <ElProgress v-if="!over" :percentage="Math.round((100 * done) / coming.length)" :show-text="false" />
     <ul v-if="refused.length > 0">
@@ -24,7 +25,7 @@ const over = computed(() => done.value === props.coming.length)
         <strong>{{ one.name }}</strong> {{ one.message }}
       </li>
     </ul>
-    <ElButton v-if="over" @click="emit('close')">All right</ElButton>
+    <ElButton v-if="over" @click="emit('close')">{{ t("sources.all-right") }}</ElButton>
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One source on its paper, with what can be done with it.
+import { t } from "@/words"
 import { MoreHorizontal } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
@@ -14,7 +15,9 @@ const emit = defineEmits<{ open: []; duplicate: []; name: []; remove: []; brush:
 const menu = ref(false)
 
 const users = computed(() => props.source.users)
-const used = computed(() => (users.value.length === 1 ? "1 brush" : `${users.value.length} brushes`))
+const used = computed(() =>
+  users.value.length === 1 ? "1 brush" : t("sources.brushes", { count: users.value.length }),
+)
 
 /** Have the server write it as a file. */
 async function save(form: "svg" | "png"): Promise<void> {
@@ -36,7 +39,12 @@ function act(which: Act): void {
 
 <template>
   <article class="card">
-    <button type="button" class="print" :aria-label="`Open ${source.name}`" @click="emit('open')">
+    <button
+      type="button"
+      class="print"
+      :aria-label="t('sources.open', { name: source.name })"
+      @click="emit('open')"
+    >
       <SourcePrint :picture="source.picture" :makes="source.makes" class="paper" />
     </button>
     <div class="foot">
@@ -46,28 +54,37 @@ function act(which: Act): void {
       </button>
       <ElPopover v-model:visible="menu" trigger="click" placement="bottom-end" :width="240">
         <template #reference>
-          <button type="button" class="hm-quiet more" :aria-label="`More for ${source.name}`">
+          <button
+            type="button"
+            class="hm-quiet more"
+            :aria-label="t('sources.more-for', { name: source.name })"
+          >
             <MoreHorizontal :size="20" />
           </button>
         </template>
         <div class="menu">
           <p v-if="source.note" class="hm-small note">{{ source.note }}</p>
-          <button type="button" class="hm-quiet" @click="act('brush')">New brush from here</button>
+          <button type="button" class="hm-quiet" @click="act('brush')">
+            {{ t("sources.new-brush-from-here") }}
+          </button>
           <button type="button" class="hm-quiet" @click="act('duplicate')">
-            {{ source.shipped ? "Take a copy to change" : "Duplicate" }}
+            {{ source.shipped ? t("sources.take-a-copy-to-change") : t("sources.duplicate") }}
           </button>
           <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('name')">
-            Name and note
+            {{ t("sources.name-and-note") }}
           </button>
           <button v-if="source.makes === 'shape'" type="button" class="hm-quiet" @click="save('svg')">
-            Save as SVG
+            {{ t("sources.save-as-svg") }}
           </button>
-          <button type="button" class="hm-quiet" @click="save('png')">Save as PNG</button>
-          <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('remove')">Delete</button>
+          <button type="button" class="hm-quiet" @click="save('png')">{{ t("sources.save-as-png") }}</button>
+          <button v-if="!source.shipped" type="button" class="hm-quiet" @click="act('remove')">
+            {{ t("sources.delete") }}
+          </button>
           <div v-if="users.length > 0" class="users">
             <p class="hm-small">
-              Used by {{ used
-              }}<template v-if="!source.shipped">, which keep their copy if it is deleted</template>:
+              {{ t("sources.used-by", { used })
+              }}<template v-if="!source.shipped">{{ t("sources.which-keep-their-copy-if-it") }}</template
+              >:
             </p>
             <RouterLink v-for="user in users" :key="user.id" :to="`/bench/${user.id}`" class="user">
               {{ user.name }}

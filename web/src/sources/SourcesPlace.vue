@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { Camera, ClipboardPaste, ImagePlus, PenTool, Sparkles } from "@lucide/vue"
 import { useEventListener } from "@vueuse/core"
 import { ElButton, ElInput } from "element-plus"
@@ -21,9 +22,9 @@ const router = useRouter()
 const { sources, problem, opened, open, takeInAll, make, duplicate, remove, rename } = useSources()
 const fetching = useFetching(presentStore.value!)
 const FILTERS = [
-  { value: "all", label: "All" },
-  { value: "shape", label: "Shapes" },
-  { value: "grain", label: "Grains" },
+  { value: "all", label: t("sources.all") },
+  { value: "shape", label: t("sources.shapes") },
+  { value: "grain", label: t("sources.grains") },
 ] as const
 const filter = ref<(typeof FILTERS)[number]["value"]>("all")
 const words = ref("")
@@ -77,16 +78,16 @@ async function paste(): Promise<void> {
       const type = item.types.find((one) => one.startsWith("image/"))
       if (type) given.push({ file: await item.getType(type), name: "From the clipboard" })
     }
-    if (given.length === 0) notice("There is no picture on the clipboard. Copy one, then paste it here.")
+    if (given.length === 0) notice(t("sources.there-is-no-picture-on-the"))
     else await take(given)
   } catch {
-    notice("The clipboard cannot be read here. Allow it, or add the picture as a file.")
+    notice(t("sources.the-clipboard-cannot-be-read-here"))
   }
 }
 
 useEventListener(window, "paste", (event: ClipboardEvent) => {
   const given = [...(event.clipboardData?.files ?? [])].filter((one) => one.type.startsWith("image/"))
-  void take(given.map((file) => ({ file, name: file.name || "From the clipboard" })))
+  void take(given.map((file) => ({ file, name: file.name || t("sources.from-the-clipboard") })))
 })
 
 async function generate(kind: Kind): Promise<void> {
@@ -123,38 +124,48 @@ function brush(source: Source): void {
   <PlaceFrame>
     <template #acts>
       <button type="button" class="hm-quiet" @click="files?.click()">
-        <ImagePlus :size="20" /> Pictures
+        <ImagePlus :size="20" /> {{ t("sources.pictures") }}
       </button>
-      <button type="button" class="hm-quiet" @click="camera?.click()"><Camera :size="20" /> Camera</button>
-      <button type="button" class="hm-quiet" @click="paste"><ClipboardPaste :size="20" /> Paste</button>
+      <button type="button" class="hm-quiet" @click="camera?.click()">
+        <Camera :size="20" /> {{ t("sources.camera") }}
+      </button>
+      <button type="button" class="hm-quiet" @click="paste">
+        <ClipboardPaste :size="20" /> {{ t("sources.paste") }}
+      </button>
       <button type="button" class="hm-quiet" @click="generating = true">
-        <Sparkles :size="20" /> Generate
+        <Sparkles :size="20" /> {{ t("sources.generate") }}
       </button>
-      <button type="button" class="hm-quiet" @click="draw"><PenTool :size="20" /> Draw</button>
+      <button type="button" class="hm-quiet" @click="draw">
+        <PenTool :size="20" /> {{ t("sources.draw") }}
+      </button>
       <input
         ref="files"
         type="file"
         accept="image/*,.svg,.tif,.tiff"
         multiple
         hidden
-        aria-label="Picture files"
+        :aria-label="t('sources.picture-files')"
         @change="chosen"
       />
       <input ref="camera" type="file" accept="image/*" capture="environment" hidden @change="chosen" />
     </template>
     <div class="finder">
-      <ElInput v-model="words" placeholder="Search by name or note" clearable aria-label="Search sources" />
-      <ChoiceBar v-model="filter" label="Show" :options="[...FILTERS]" />
+      <ElInput
+        v-model="words"
+        :placeholder="t('sources.search-by-name-or-note')"
+        clearable
+        :aria-label="t('sources.search-sources')"
+      />
+      <ChoiceBar v-model="filter" :label="t('sources.show')" :options="[...FILTERS]" />
     </div>
     <p v-if="problem" class="problem" role="alert">
-      {{ problem }} <ElButton @click="open">Try again</ElButton>
+      {{ problem }} <ElButton @click="open">{{ t("sources.try-again") }}</ElButton>
     </p>
     <ComingIn v-if="coming.length > 0" :coming="coming" @close="coming = []" />
-    <section aria-label="Yours">
-      <h2>Yours</h2>
+    <section :aria-label="t('sources.yours')">
+      <h2>{{ t("sources.yours") }}</h2>
       <p v-if="fetching === false && own.length === 0 && !words" class="empty">
-        Take a photo of gravel, cloth or bark, or draw a shape: it becomes a source here, in steps that stay
-        open.
+        {{ t("sources.take-a-photo-of-gravel-cloth") }}
       </p>
       <div v-else class="prints">
         <SourceCard
@@ -169,8 +180,8 @@ function brush(source: Source): void {
         />
       </div>
     </section>
-    <section v-if="shipped.length > 0" aria-label="Shipped">
-      <h2>From Skerrow</h2>
+    <section v-if="shipped.length > 0" :aria-label="t('sources.shipped')">
+      <h2>{{ t("sources.from-skerrow") }}</h2>
       <div class="prints">
         <SourceCard
           v-for="one in shipped"
@@ -182,7 +193,7 @@ function brush(source: Source): void {
         />
       </div>
     </section>
-    <p v-if="opened && found.length === 0 && words" class="empty">Nothing by that name.</p>
+    <p v-if="opened && found.length === 0 && words" class="empty">{{ t("sources.nothing-by-that-name") }}</p>
     <GeneratorChooser v-model="generating" :kinds="GENERATORS" @pick="generate" />
     <NameDialog
       v-model="naming"

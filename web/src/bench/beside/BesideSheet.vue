@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Another brush, a checkpoint or a picture beside the brush on the bench: the same strokes, seen alike.
+import { t } from "@/words"
 import type { Kind } from "@/documents/stroke"
 import { onBeforeUnmount, useTemplateRef, watch } from "vue"
 import type { View } from "@/engine/easel/screen"
@@ -34,7 +35,7 @@ onBeforeUnmount(() => void api.leave("beside"))
       v-show="!other?.picture"
       ref="canvas"
       class="sheet"
-      aria-label="Proof sheet of the other: draw anywhere"
+      :aria-label="t('bench.proof-sheet-of-the-other-draw')"
     />
     <img v-if="other?.picture" :src="other.picture" :alt="other.name" />
     <p v-if="!over" class="name">{{ other?.name }}</p>

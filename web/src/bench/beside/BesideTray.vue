@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What sets the brush apart from the one beside it: settings by station, to be taken over, and readings.
+import { t } from "@/words"
 import { computed, ref } from "vue"
 import type { Difference } from "@/documents/differences"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
@@ -11,12 +12,12 @@ import ChooseOther from "./ChooseOther.vue"
 const bench = useBench()
 const { other, document, found, laidOver, readings, choose, take } = bench.beside
 const WAYS = [
-  { value: "beside", label: "side by side" },
-  { value: "over", label: "laid over" },
+  { value: "beside", label: t("bench.side-by-side-2") },
+  { value: "over", label: t("bench.laid-over") },
 ] as const
 const LISTS = [
-  { value: "settings", label: "Settings" },
-  { value: "readings", label: "Readings" },
+  { value: "settings", label: t("bench.settings") },
+  { value: "readings", label: t("bench.readings") },
 ] as const
 const list = ref<(typeof LISTS)[number]["value"]>("settings")
 const way = computed({
@@ -46,7 +47,7 @@ const rows = computed(() => {
 })
 
 const takeOne = (one: Difference) => take([one], one.key)
-const takeStation = (label: string, these: Difference[]) => take(these, `all of ${label}`)
+const takeStation = (label: string, these: Difference[]) => take(these, t("bench.all-of", { label }))
 </script>
 
 <template>
@@ -54,26 +55,29 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
   <div v-else class="tray-of-two">
     <div class="own">
       <h2>{{ other.name }}</h2>
-      <ChoiceBar v-model="way" label="How the two are shown" :options="[...WAYS]" />
+      <ChoiceBar v-model="way" :label="t('bench.how-the-two-are-shown')" :options="[...WAYS]" />
       <p v-if="laidOver" class="legend">
-        <span class="here">only this brush</span> <span class="there">only the other</span>
+        <span class="here">{{ t("bench.only-this-brush") }}</span>
+        <span class="there">{{ t("bench.only-the-other") }}</span>
       </p>
-      <button type="button" class="hm-quiet" @click="choose(undefined)">Put it away</button>
+      <button type="button" class="hm-quiet" @click="choose(undefined)">{{ t("bench.put-it-away") }}</button>
     </div>
     <div v-if="other.kind !== 'picture'" class="lists">
-      <ChoiceBar v-model="list" label="What is compared" :options="[...LISTS]" />
-      <p v-if="!document">It is not there any more: it was deleted, here or on another device.</p>
-      <p v-else-if="list === 'settings' && found.length === 0">Nothing sets the two apart: they ink alike.</p>
+      <ChoiceBar v-model="list" :label="t('bench.what-is-compared')" :options="[...LISTS]" />
+      <p v-if="!document">{{ t("bench.it-is-not-there-any-more") }}</p>
+      <p v-else-if="list === 'settings' && found.length === 0">
+        {{ t("bench.nothing-sets-the-two-apart-they") }}
+      </p>
       <div v-else-if="list === 'settings'" class="scroll" tabindex="0">
         <table v-for="station in stations" :key="station.key">
           <thead>
             <tr>
               <th>{{ station.label }}</th>
-              <th class="hm-small">this brush</th>
-              <th class="hm-small">the other</th>
+              <th class="hm-small">{{ t("bench.this-brush-2") }}</th>
+              <th class="hm-small">{{ t("bench.the-other") }}</th>
               <th>
                 <button type="button" class="hm-quiet take" @click="takeStation(station.label, station.rows)">
-                  Take all of {{ station.label }}
+                  {{ t("bench.take-all-of", { label: station.label }) }}
                 </button>
               </th>
             </tr>
@@ -87,10 +91,10 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
                 <button
                   type="button"
                   class="hm-quiet take"
-                  :aria-label="`Take over ${row.label}: ${row.after}`"
+                  :aria-label="t('bench.take-over', { label: row.label, after: row.after })"
                   @click="takeOne(row)"
                 >
-                  Take over
+                  {{ t("bench.take-over-2") }}
                 </button>
               </td>
             </tr>
@@ -98,13 +102,13 @@ const takeStation = (label: string, these: Difference[]) => take(these, `all of 
         </table>
       </div>
       <div v-else class="scroll" tabindex="0">
-        <p v-if="!readings" class="hm-small">Measuring the other one …</p>
+        <p v-if="!readings" class="hm-small">{{ t("bench.measuring-the-other-one") }}</p>
         <table v-else class="figures">
           <thead>
             <tr>
               <th />
-              <th class="hm-small">this brush</th>
-              <th class="hm-small">the other</th>
+              <th class="hm-small">{{ t("bench.this-brush-2") }}</th>
+              <th class="hm-small">{{ t("bench.the-other") }}</th>
             </tr>
           </thead>
           <tbody>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What to look at beside the brush: a checkpoint of it, another brush, or a picture that one wants to come near to.
+import { t } from "@/words"
 import type { StoredCheckpoint } from "@/device/tables/checkpoints"
 import { ImageUp } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
@@ -35,18 +36,18 @@ function brush(id: string): void {
 <template>
   <div class="choose">
     <div class="own">
-      <p>Look at this brush beside another one: the same strokes, and what sets the two apart.</p>
+      <p>{{ t("bench.look-at-this-brush-beside-another") }}</p>
       <ElSelect
         filterable
-        placeholder="Another brush"
-        aria-label="Another brush"
+        :placeholder="t('bench.another-brush')"
+        :aria-label="t('bench.another-brush')"
         class="brushes"
         @change="brush"
       >
         <ElOption v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
       </ElSelect>
       <button type="button" class="hm-quiet picture" @click="files.open()">
-        <ImageUp :size="20" /> A picture to come near to
+        <ImageUp :size="20" /> {{ t("bench.a-picture-to-come-near-to") }}
       </button>
     </div>
     <CheckpointCards :cards="cards" @pick="checkpoint" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The brush's kept states as small inked strokes in order of time, with what changed since in words.
+import { t } from "@/words"
 import type { StoredCheckpoint } from "@/device/tables/checkpoints"
 import { ElInput } from "element-plus"
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue"
@@ -20,7 +21,7 @@ const cards = computed(() =>
   list.value.map((one, i) => {
     const before = list.value[i - 1]
     const found = before ? differences(before.document, one.document) : []
-    return { one, words: before ? inWords(found, 2) || "nothing changed" : "" }
+    return { one, words: before ? inWords(found, 2) || t("bench.nothing-changed") : "" }
   }),
 )
 const sinceWords = computed(() => inWords(since.value, 4))
@@ -54,24 +55,26 @@ watch(
         <ElInput
           v-model="label"
           maxlength="80"
-          aria-label="Label of the checkpoint"
-          placeholder="A label, if you like"
+          :aria-label="t('bench.label-of-the-checkpoint')"
+          :placeholder="t('bench.a-label-if-you-like')"
         />
-        <button type="submit" class="hm-quiet hm-on">Keep a checkpoint</button>
+        <button type="submit" class="hm-quiet hm-on">{{ t("bench.keep-a-checkpoint") }}</button>
       </form>
       <button type="button" class="hm-quiet opened" :disabled="!changedSinceOpened" @click="acts.asOpened()">
-        As it was when I opened it
+        {{ t("bench.as-it-was-when-i-opened") }}
       </button>
       <template v-if="chosen">
         <h2>{{ calledOf(chosen) }}, {{ momentOf(chosen) }}</h2>
-        <p>{{ sinceWords ? `Since then: ${sinceWords}.` : "The brush is as it was then." }}</p>
+        <p>{{ sinceWords ? t("bench.since-then", { sinceWords }) : t("bench.the-brush-is-as-it-was") }}</p>
         <div class="acts">
           <button type="button" class="hm-quiet" :disabled="since.length === 0" @click="acts.goBack(chosen)">
-            Return to it
+            {{ t("bench.return-to-it") }}
           </button>
-          <button type="button" class="hm-quiet" @click="branch(chosen)">New brush from it</button>
+          <button type="button" class="hm-quiet" @click="branch(chosen)">
+            {{ t("bench.new-brush-from-it") }}
+          </button>
           <button v-if="chosen.why !== 'first'" type="button" class="hm-quiet" @click="acts.remove(chosen)">
-            Delete
+            {{ t("bench.delete") }}
           </button>
         </div>
       </template>

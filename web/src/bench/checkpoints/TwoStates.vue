@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A brush was changed on two devices: both states, inked, and the choice between them.
+import { t } from "@/words"
 import { computed } from "vue"
 import { useRouter } from "vue-router"
 import { differences } from "@/documents/differences"
@@ -21,7 +22,7 @@ const rows = computed((): Row[] => {
   const mine = bench.state.value
   if (!mine || !theirs.value) return []
   const { name, document } = theirs.value
-  const named = mine.name === name ? [] : [{ label: "Name", before: mine.name, after: name }]
+  const named = mine.name === name ? [] : [{ label: t("bench.name"), before: mine.name, after: name }]
   return [...named, ...differences(mine.document, document)]
 })
 
@@ -34,12 +35,12 @@ async function both(): Promise<void> {
 <template>
   <TwoStatesDialog
     :open="open"
-    what="brush"
+    :what="t('bench.brush')"
     :rows="rows"
     @mine="bench.keeping.keepMine()"
     @theirs="bench.keeping.takeTheirs()"
     @both="both"
   >
-    Nothing is lost: both states are here. Which one shall stand?
+    {{ t("bench.nothing-is-lost-both-states-are") }}
   </TwoStatesDialog>
 </template>

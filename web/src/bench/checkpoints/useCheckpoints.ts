@@ -1,4 +1,5 @@
 // The kept states of the brush on the bench: made, looked at beside the brush as it stands, and returned to.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import type { StoredCheckpoint, Why } from "@/device/tables/checkpoints"
 import { computed, ref, shallowRef, type Ref } from "vue"
@@ -19,10 +20,10 @@ import { notice } from "@/parts/notice"
 /** What a checkpoint is called where it has no label. */
 const CALLED: Record<Why, string> = {
   hand: "Checkpoint",
-  visit: "Start of a visit",
-  change: "Before a large change",
-  elsewhere: "From another device",
-  first: "As it came",
+  visit: t("bench.start-of-a-visit"),
+  change: t("bench.before-a-large-change"),
+  elsewhere: t("bench.from-another-device"),
+  first: t("bench.as-it-came"),
 }
 
 export const calledOf = ({ label, why }: StoredCheckpoint): string => label || CALLED[why]
@@ -90,15 +91,21 @@ export function useCheckpoints(store: Store, id: string, { row, brush, become }:
     if (!now) return
     beforeChange()
     become(onSheetOf(document, now))
-    notice(sentence, { label: "Take it back", act: () => become(onSheetOf(now, now)) })
+    notice(sentence, { label: t("bench.take-it-back"), act: () => become(onSheetOf(now, now)) })
   }
 
   function goBack(checkpoint: StoredCheckpoint): void {
-    returnTo(checkpoint.document, `The brush is as it was: ${calledOf(checkpoint)}, ${momentOf(checkpoint)}.`)
+    returnTo(
+      checkpoint.document,
+      t("bench.the-brush-is-as-it-was-2", {
+        checkpoint: calledOf(checkpoint),
+        moment: momentOf(checkpoint),
+      }),
+    )
   }
 
   function asOpened(): void {
-    if (opened.value) returnTo(opened.value, "The brush is as it was when you opened it.")
+    if (opened.value) returnTo(opened.value, t("bench.the-brush-is-as-it-was-3"))
   }
 
   /** A new brush from a checkpoint, in the next pocket; returns its id. */
@@ -116,7 +123,12 @@ export function useCheckpoints(store: Store, id: string, { row, brush, become }:
     const act = () => void store.write(putCheckpointBack(store, checkpoint))
     const done = takeCheckpoint(store, checkpoint.id)
     void store.write(
-      done.then(() => notice(`${calledOf(checkpoint)} is gone.`, { label: "Put it back", act })),
+      done.then(() =>
+        notice(t("bench.is-gone", { checkpoint: calledOf(checkpoint) }), {
+          label: t("bench.put-it-back"),
+          act,
+        }),
+      ),
     )
   }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What something does to a line: a question mark beside its name opens a sentence and pictures of the stroke in hand.
+import { t } from "@/words"
 import { CircleQuestionMark } from "@lucide/vue"
 import { onLongPress, useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
@@ -71,7 +72,7 @@ useEventListener(
     type="button"
     class="mark"
     :class="{ bare }"
-    :aria-label="`${label}: what does it do?`"
+    :aria-label="t('bench.what-does-it-do', { label })"
     :aria-expanded="open"
     @click="tap"
     @keydown.esc="close"
@@ -91,7 +92,7 @@ useEventListener(
       class="what-it-does"
       role="dialog"
       tabindex="-1"
-      :aria-label="`What ${label} does`"
+      :aria-label="t('bench.what-does', { label })"
       @keydown.esc="leave"
     >
       <p class="title">{{ label }}</p>
@@ -103,7 +104,7 @@ useEventListener(
         </li>
       </ul>
       <button v-if="moves" type="button" class="hm-quiet hm-on" @click="showing ? stop() : show(moves)">
-        {{ showing ? "Stop" : "Show me on the paper" }}
+        {{ showing ? t("bench.stop") : t("bench.show-me-on-the-paper") }}
       </button>
     </div>
   </ElPopover>

@@ -1,4 +1,5 @@
 // States of a brush in which one sees what a setting or a station does to a line.
+import { t } from "@/words"
 import type { BrushDocument, Output, Setting } from "@/documents/brush"
 import { OUTPUTS, SETTINGS } from "@/generated/layout"
 import { placeOf, shown, valueAt } from "@/documents/values"
@@ -53,7 +54,7 @@ export function withoutStation(station: string, brush: BrushDocument): State[] {
     ),
   }
   return [
-    { caption: "without it", document: document as BrushDocument },
-    { caption: "with it", document: brush },
+    { caption: t("bench.without-it"), document: document as BrushDocument },
+    { caption: t("bench.with-it"), document: brush },
   ]
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A lane of one's own: its name, its place, its set, and what can be done with it.
+import { t } from "@/words"
 import { Download, Eye, EyeOff, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import OrderButtons from "@/parts/OrderButtons.vue"
@@ -27,7 +28,7 @@ function rename(event: Event): void {
       class="hm-entry"
       :value="lane.label"
       maxlength="80"
-      :aria-label="`Name of ${lane.label}`"
+      :aria-label="t('bench.name-of', { label: lane.label })"
       @change="rename"
     />
     <span class="hm-small count">{{ lane.strokes.length }}</span>
@@ -35,7 +36,7 @@ function rename(event: Event): void {
       v-if="sets.length > 1"
       class="set"
       :model-value="lane.set"
-      :aria-label="`Set of ${lane.label}`"
+      :aria-label="t('bench.set-of', { label: lane.label })"
       @change="own.change(lane, { set: $event })"
     >
       <ElOption v-for="one in sets" :key="one" :value="one" :label="one" />
@@ -43,7 +44,9 @@ function rename(event: Event): void {
     <button
       type="button"
       class="hm-quiet"
-      :aria-label="lane.hidden ? `Show ${lane.label}` : `Hide ${lane.label}`"
+      :aria-label="
+        lane.hidden ? t('bench.show', { label: lane.label }) : t('bench.hide', { label: lane.label })
+      "
       @click="own.change(lane, { hidden: !lane.hidden })"
     >
       <component :is="lane.hidden ? EyeOff : Eye" :size="20" />
@@ -58,12 +61,17 @@ function rename(event: Event): void {
     <a
       :href="`/api/lanes/${lane.key}.inkml`"
       class="hm-quiet"
-      :aria-label="`Save ${lane.label} as InkML`"
+      :aria-label="t('bench.save-as-inkml', { label: lane.label })"
       download
     >
       <Download :size="20" />
     </a>
-    <button type="button" class="hm-quiet" :aria-label="`Delete ${lane.label}`" @click="own.remove(lane)">
+    <button
+      type="button"
+      class="hm-quiet"
+      :aria-label="t('bench.delete-2', { label: lane.label })"
+      @click="own.remove(lane)"
+    >
       <Trash2 :size="20" />
     </button>
   </li>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The proof strokes: which set this brush is shown on, and lanes of one's own.
+import { t } from "@/words"
 import { FolderPlus, Type } from "@lucide/vue"
 import { useLocalStorage } from "@vueuse/core"
 import { ElOption, ElSelect } from "element-plus"
@@ -19,7 +20,7 @@ const bench = useBench()
 const { lanes } = bench.own
 const name = ref("")
 const assumed = ref<string[]>()
-const SHIPPED = "as shipped"
+const SHIPPED = t("bench.as-shipped")
 
 const set = bench.shownSet
 /** Where new lanes go. */
@@ -58,7 +59,7 @@ function show(next: string): void {
 }
 
 function record(): void {
-  bench.record(name.value.trim() || "My strokes", target.value)
+  bench.record(name.value.trim() || t("bench.my-strokes"), target.value)
   name.value = ""
 }
 
@@ -75,15 +76,15 @@ async function read(event: Event): Promise<void> {
 <template>
   <div class="lanes">
     <div class="choose">
-      <p class="hm-small">This brush is shown on</p>
+      <p class="hm-small">{{ t("bench.this-brush-is-shown-on") }}</p>
       <div class="sets">
         <ChoiceBar
-          label="Set of proof strokes"
+          :label="t('bench.set-of-proof-strokes')"
           :options="sets"
           :model-value="set"
           @update:model-value="show"
         />
-        <button type="button" class="hm-quiet" aria-label="New set" @click="naming = true">
+        <button type="button" class="hm-quiet" :aria-label="t('bench.new-set')" @click="naming = true">
           <FolderPlus :size="20" />
         </button>
       </div>
@@ -92,36 +93,45 @@ async function read(event: Event): Promise<void> {
           v-model="name"
           class="hm-entry"
           maxlength="80"
-          aria-label="Name of the new lane"
-          placeholder="Name of a new lane"
+          :aria-label="t('bench.name-of-the-new-lane')"
+          :placeholder="t('bench.name-of-a-new-lane')"
         />
         <button type="submit" class="hm-quiet hm-on" :disabled="loose === 0">
-          Record your {{ loose === 1 ? "stroke" : loose > 1 ? `${loose} strokes` : "strokes" }}
+          {{
+            t("bench.record-your", {
+              strokes:
+                loose === 1
+                  ? t("bench.stroke")
+                  : loose > 1
+                    ? t("bench.strokes", { loose })
+                    : t("bench.strokes-2"),
+            })
+          }}
         </button>
       </form>
       <button type="button" class="hm-quiet write" @click="writing = true">
-        <Type :size="20" /> Write a word as a lane
+        <Type :size="20" /> {{ t("bench.write-a-word-as-a-lane") }}
       </button>
       <ElSelect
         v-if="sheets.length > 0"
         class="sheet"
         :model-value="sheetOfSet(set) ?? ''"
-        placeholder="Show it on a sheet of yours"
-        aria-label="Show it on a sheet"
+        :placeholder="t('bench.show-it-on-a-sheet-of')"
+        :aria-label="t('bench.show-it-on-a-sheet')"
         clearable
         @change="show($event ? setOfSheet($event) : '')"
       >
         <ElOption v-for="one in sheets" :key="one.id" :value="one.id" :label="one.name" />
       </ElSelect>
       <label class="hm-quiet file">
-        Read strokes from InkML
+        {{ t("bench.read-strokes-from-inkml") }}
         <input type="file" accept=".inkml,.xml,application/inkml+xml" @change="read" />
       </label>
       <p v-if="missing" class="hm-small" role="status">
-        Left out, since no letter is drawn for it: {{ [...missing].join(" ") }}
+        {{ t("bench.left-out-since-no-letter-is", { letters: [...missing].join(" ") }) }}
       </p>
       <ul v-if="assumed" class="hm-small" role="status">
-        <li>The lane was read.</li>
+        <li>{{ t("bench.the-lane-was-read") }}</li>
         <li v-for="one in assumed" :key="one">{{ one }}</li>
       </ul>
     </div>
@@ -136,12 +146,16 @@ async function read(event: Event): Promise<void> {
       />
     </ol>
     <p v-else class="none">
-      {{ lanes.length > 0 ? `No lanes in ${target} yet.` : "No lanes of your own yet." }} Draw on the proof
-      sheet what you draw all day, and record it: every brush can then be shown on your own hand.
+      {{
+        t("bench.draw-on-the-proof-sheet-what", {
+          yet:
+            lanes.length > 0 ? t("bench.no-lanes-in-yet", { target }) : t("bench.no-lanes-of-your-own-yet"),
+        })
+      }}
     </p>
     <FormDialog
       v-model="writing"
-      title="A word as a lane"
+      :title="t('bench.a-word-as-a-lane')"
       :wide="true"
       :disabled="!word.text.trim()"
       @take="writeWord"

@@ -1,4 +1,5 @@
 // Lanes of one's own: recorded from loose strokes or read from InkML, named, ordered, hidden, deleted.
+import { t } from "@/words"
 import type { KeptStroke } from "@/documents/stroke"
 import { shallowRef } from "vue"
 import { deleteLane, takeLaneApart } from "@/acts/deleteLane"
@@ -71,7 +72,10 @@ export function useOwnLanes({ store, carrier }: { store: Store; carrier: { wake:
 
   function remove(lane: OwnLane): void {
     const place = drop(lane, deleteLane)
-    notice(`${lane.label} was deleted.`, { label: "Undo", act: () => putBack(lane, place) })
+    notice(t("bench.was-deleted", { label: lane.label }), {
+      label: t("bench.undo"),
+      act: () => putBack(lane, place),
+    })
   }
 
   /** Undo of recording: the lane goes, and its strokes lie loose again. */

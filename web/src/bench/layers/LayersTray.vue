@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The paper that the brush is tried on: its colour, and its layers, the topmost first.
+import { t } from "@/words"
 import { ArrowUpDown, Plus } from "@lucide/vue"
 import { computed } from "vue"
 import ProofLayer from "../proof/ProofLayer.vue"
@@ -22,7 +23,7 @@ function swap(): void {
 <template>
   <div class="layers">
     <div class="paper">
-      <p class="hm-small">The paper it is tried on</p>
+      <p class="hm-small">{{ t("bench.the-paper-it-is-tried-on") }}</p>
       <PaperChooser />
       <button
         type="button"
@@ -30,7 +31,7 @@ function swap(): void {
         :aria-pressed="bench.state.value?.document.swapped"
         @click="swap"
       >
-        <ArrowUpDown :size="20" /> Swap paper and ink
+        <ArrowUpDown :size="20" /> {{ t("bench.swap-paper-and-ink") }}
       </button>
       <InkContrast />
     </div>
@@ -46,11 +47,10 @@ function swap(): void {
         />
       </ol>
       <button v-if="!full" type="button" class="hm-quiet add" @click="add">
-        <Plus :size="20" /> Lay another layer on top
+        <Plus :size="20" /> {{ t("bench.lay-another-layer-on-top") }}
       </button>
       <p class="hm-small">
-        The pen draws on the layer that is marked. A layer can be inked with another brush of yours, so that
-        two inks or two screens are seen together.
+        {{ t("bench.the-pen-draws-on-the-layer") }}
       </p>
     </div>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A small dial: the pen seen from above. The middle is upright, the rim lies flat; drag to where it leans.
+import { t } from "@/words"
 import { computed, useTemplateRef } from "vue"
 
 const altitude = defineModel<number>("altitude", { required: true })
@@ -30,7 +31,7 @@ function drag(event: PointerEvent): void {
       ref="dial"
       viewBox="0 0 100 100"
       role="img"
-      aria-label="Lean of the pen"
+      :aria-label="t('bench.lean-of-the-pen')"
       @pointerdown="drag"
       @pointermove="drag"
     >
@@ -39,7 +40,7 @@ function drag(event: PointerEvent): void {
       <line x1="50" y1="50" :x2="tip.x" :y2="tip.y" class="pen" />
       <circle :cx="tip.x" :cy="tip.y" r="6" class="tip" />
     </svg>
-    <figcaption class="hm-small">leans {{ 90 - altitude }}° to {{ azimuth }}°</figcaption>
+    <figcaption class="hm-small">{{ t("bench.leans-to", { altitude: 90 - altitude, azimuth }) }}</figcaption>
   </figure>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import type { KeptStroke } from "@/documents/stroke"
 import { Play, Square, X } from "@lucide/vue"
 import { computed } from "vue"
@@ -12,14 +13,14 @@ const bench = useBench()
 const { pen, on, replaying, replay, stop } = usePracticePen(bench)
 
 const WAYS: { value: PressureFrom; label: string }[] = [
-  { value: "slider", label: "slider" },
-  { value: "speed", label: "speed" },
-  { value: "wheel", label: "wheel" },
+  { value: "slider", label: t("bench.slider") },
+  { value: "speed", label: t("bench.speed") },
+  { value: "wheel", label: t("bench.wheel") },
 ]
 const HINTS: Record<PressureFrom, string> = {
-  slider: "Every touch presses as set below.",
-  speed: "Slow presses harder, quick presses lighter.",
-  wheel: "Turn the wheel while you draw.",
+  slider: t("bench.every-touch-presses-as-set-below"),
+  speed: t("bench.slow-presses-harder-quick-presses-lighter"),
+  wheel: t("bench.turn-the-wheel-while-you-draw"),
 }
 
 const placed = (strokes: KeptStroke[], lane?: string) =>
@@ -31,7 +32,7 @@ const recorded = computed(() => {
   const lane = bench.shownLanes.value.find((one) => one.strokes.some((stroke) => stroke.id === held))
   if (lane) return { label: lane.label, strokes: placed(lane.strokes, lane.key) }
   const own = bench.proofs.strokes.value.find((one) => one.id === held)
-  if (own) return { label: "your last stroke", strokes: placed([own]) }
+  if (own) return { label: t("bench.your-last-stroke"), strokes: placed([own]) }
   const first = bench.shownLanes.value[0]
   return first && { label: first.label, strokes: placed(first.strokes, first.key) }
 })
@@ -43,21 +44,33 @@ function play(): void {
 </script>
 
 <template>
-  <aside class="practice" aria-label="Practice pen">
+  <aside class="practice" :aria-label="t('bench.practice-pen')">
     <div class="from">
-      <span class="hm-small">Pressure by</span>
-      <ChoiceBar v-model="pen.from" :options="WAYS" label="Pressure by" />
+      <span class="hm-small">{{ t("bench.pressure-by") }}</span>
+      <ChoiceBar v-model="pen.from" :options="WAYS" :label="t('bench.pressure-by')" />
     </div>
     <div class="press">
-      <ValueSlider v-model="pen.pressure" label="Pressure" unit="%" :low="0.02" :high="1" :step="0.01" />
+      <ValueSlider
+        v-model="pen.pressure"
+        :label="t('bench.pressure')"
+        unit="%"
+        :low="0.02"
+        :high="1"
+        :step="0.01"
+      />
       <p class="hm-small">{{ HINTS[pen.from] }}</p>
     </div>
     <LeanDial v-model:altitude="pen.altitude" v-model:azimuth="pen.azimuth" />
     <button type="button" class="hm-quiet play" :disabled="!recorded" @click="play">
       <component :is="replaying ? Square : Play" :size="20" />
-      {{ replaying ? "Stop" : `Draw live: ${recorded?.label ?? ""}` }}
+      {{ replaying ? t("bench.stop") : t("bench.draw-live", { label: recorded?.label ?? "" }) }}
     </button>
-    <button type="button" class="hm-quiet" aria-label="Put the practice pen away" @click="on = false">
+    <button
+      type="button"
+      class="hm-quiet"
+      :aria-label="t('bench.put-the-practice-pen-away')"
+      @click="on = false"
+    >
       <X :size="20" />
     </button>
   </aside>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Drag a frame round what is drawn on the proof sheet: it becomes a shape, a grain or a new brush.
+import { t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import { useEventListener } from "@vueuse/core"
 import { ElButton, ElSwitch } from "element-plus"
@@ -78,9 +79,9 @@ async function take(as: Makes | "brush"): Promise<void> {
   busy.value = true
   try {
     const png = await bench.engine.api.capture(framed.value)
-    if (!png) return notice("There is no ink in the frame. Draw something, and drag the frame round it.")
+    if (!png) return notice(t("bench.there-is-no-ink-in-the"))
     const wanted = as === "brush" ? "shape" : as
-    const { source } = await takeIn(presentStore.value!, png, "From the proof sheet.png", wanted)
+    const { source } = await takeIn(presentStore.value!, png, t("bench.from-the-proof-sheet-png"), wanted)
     if (!source) return
     if (as === "shape") add(source)
     else if (as === "grain") lay(source)
@@ -89,7 +90,7 @@ async function take(as: Makes | "brush"): Promise<void> {
       brushing.value = true
       return
     }
-    notice(`${source.name} is the brush's ${as} now, and among your sources.`)
+    notice(t("bench.is-the-brushs-now-and-among", { name: source.name, as }))
     emit("over")
   } catch (error) {
     notice((error as Error).message)
@@ -100,15 +101,21 @@ async function take(as: Makes | "brush"): Promise<void> {
 </script>
 
 <template>
-  <div ref="room" class="capture" data-covers aria-label="Capture: drag a frame">
-    <p v-if="!box" class="hint">Drag a frame round what you drew.</p>
+  <div ref="room" class="capture" data-covers :aria-label="t('bench.capture-drag-a-frame')">
+    <p v-if="!box" class="hint">{{ t("bench.drag-a-frame-round-what-you") }}</p>
     <div v-if="style" class="frame" :style="style" />
     <div class="acts">
-      <label class="square">Square <ElSwitch v-model="square" aria-label="Square" /></label>
-      <ElButton :disabled="!framed || busy || full" type="primary" @click="take('shape')">As shape</ElButton>
-      <ElButton :disabled="!framed || busy" @click="take('grain')">As grain</ElButton>
-      <ElButton :disabled="!framed || busy" @click="take('brush')">New brush from here</ElButton>
-      <ElButton @click="emit('over')">Leave it</ElButton>
+      <label class="square"
+        >{{ t("bench.square") }} <ElSwitch v-model="square" :aria-label="t('bench.square')"
+      /></label>
+      <ElButton :disabled="!framed || busy || full" type="primary" @click="take('shape')">{{
+        t("bench.as-shape")
+      }}</ElButton>
+      <ElButton :disabled="!framed || busy" @click="take('grain')">{{ t("bench.as-grain") }}</ElButton>
+      <ElButton :disabled="!framed || busy" @click="take('brush')">{{
+        t("bench.new-brush-from-here")
+      }}</ElButton>
+      <ElButton @click="emit('over')">{{ t("bench.leave-it") }}</ElButton>
     </div>
     <NewBrush v-if="made" v-model="brushing" :source="made" @update:model-value="$event || emit('over')" />
   </div>

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 // Papers to try the brush on: the room's own, tinted ones, and any other colour.
+import { t } from "@/words"
 import { ElColorPicker } from "element-plus"
 import { computed } from "vue"
-import { inkName } from "@/documents/colours"
+import { inkName } from "@/documents/inks"
 import { useBench } from "../useBench"
 
 /** Papers of Skerrow, by name. */
 const PAPERS: [hex: string, name: string][] = [
-  ["#efe6d2", "rag"],
-  ["#d9c7a0", "sand"],
-  ["#c3b48a", "kelp wrap"],
-  ["#d3dee0", "sea mist"],
-  ["#37464c", "slate"],
+  ["#efe6d2", t("bench.paper-rag")],
+  ["#d9c7a0", t("bench.paper-sand")],
+  ["#c3b48a", t("bench.paper-kelp-wrap")],
+  ["#d3dee0", t("bench.paper-sea-mist")],
+  ["#37464c", t("bench.paper-slate")],
 ]
 
 const bench = useBench()
@@ -24,10 +25,10 @@ function choose(colour: string | null): void {
 </script>
 
 <template>
-  <div class="papers" role="group" aria-label="Paper">
+  <div class="papers" role="group" :aria-label="t('bench.paper')">
     <button
       type="button"
-      aria-label="The room's own paper"
+      :aria-label="t('bench.the-rooms-own-paper')"
       :aria-pressed="ground === null"
       @click="choose(null)"
     >
@@ -37,7 +38,7 @@ function choose(colour: string | null): void {
       v-for="[paper, name] in PAPERS"
       :key="paper"
       type="button"
-      :aria-label="`Paper: ${name}`"
+      :aria-label="t('bench.paper-2', { name })"
       :title="name"
       :aria-pressed="ground === paper"
       @click="choose(paper)"
@@ -46,7 +47,7 @@ function choose(colour: string | null): void {
     </button>
     <ElColorPicker
       :model-value="ground ?? undefined"
-      :aria-label="`Any paper, now ${ground ? inkName(ground) : 'the room\'s own'}`"
+      :aria-label="t('bench.any-paper-now', { own: ground ? inkName(ground) : t('bench.the-rooms-own') })"
       @change="choose"
     />
   </div>

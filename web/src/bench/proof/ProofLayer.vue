@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A layer of the proof sheet: whether the lanes are on it, and what it is inked with.
+import { t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import type { LayerUse } from "@/documents/brush"
 import { Rows3 } from "@lucide/vue"
@@ -14,7 +15,7 @@ const OWN = "own"
 const props = defineProps<{ layer: LayerUse; others: StoredBrush[]; first: boolean; last: boolean }>()
 const bench = useBench()
 const { active, layers, change, move } = bench.sheetLayers
-const name = computed(() => `Layer ${props.layer.which + 1}`)
+const name = computed(() => t("bench.layer", { number: props.layer.which + 1 }))
 
 function set(parts: Partial<LayerUse>): void {
   change(props.layer.which, parts)
@@ -38,11 +39,11 @@ function set(parts: Partial<LayerUse>): void {
       <button
         type="button"
         class="hm-quiet"
-        :aria-label="`Lanes on ${name}`"
+        :aria-label="t('bench.lanes-on', { name })"
         :aria-pressed="layer.lanes"
         @click="set({ lanes: !layer.lanes })"
       >
-        <Rows3 :size="18" /> Lanes
+        <Rows3 :size="18" /> {{ t("bench.lanes") }}
       </button>
     </template>
     <template #inked>
@@ -50,11 +51,11 @@ function set(parts: Partial<LayerUse>): void {
         class="inked"
         :class="{ hidden: !layer.shown }"
         :model-value="layer.brush ?? OWN"
-        :aria-label="`Brush of ${name}`"
+        :aria-label="t('bench.brush-of', { name })"
         filterable
         @change="set({ brush: $event === OWN ? null : $event })"
       >
-        <ElOption :value="OWN" label="this brush" />
+        <ElOption :value="OWN" :label="t('bench.this-brush-2')" />
         <ElOption v-for="other in others" :key="other.id" :value="other.id" :label="other.name" />
       </ElSelect>
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import type { Kind } from "@/documents/stroke"
 import { useElementSize } from "@vueuse/core"
 import { Maximize, Trash2 } from "@lucide/vue"
@@ -49,7 +50,12 @@ const at = (x: number, y: number) => ({
 <template>
   <div class="sheets" :class="{ over: beside.over.value }">
     <div ref="room" class="room">
-      <canvas ref="canvas" class="sheet" :data-zoom="view.zoom" aria-label="Proof sheet: draw anywhere" />
+      <canvas
+        ref="canvas"
+        class="sheet"
+        :data-zoom="view.zoom"
+        :aria-label="t('bench.proof-sheet-draw-anywhere')"
+      />
       <button
         v-for="lane in layout.labelled.value"
         :key="lane.key"
@@ -62,7 +68,7 @@ const at = (x: number, y: number) => ({
         {{ lane.label }}
       </button>
       <p v-if="bench.proofs.strokes.value.length === 0" class="invite" :style="at(0, flow?.free ?? 0)">
-        Draw anywhere: your strokes stay, and re-ink with every change.
+        {{ t("bench.draw-anywhere-your-strokes-stay-and") }}
       </p>
       <span v-if="bench.sizing.value" class="size" :style="sizeMark" />
       <HoverTip
@@ -77,14 +83,14 @@ const at = (x: number, y: number) => ({
         class="hm-quiet clear"
         :class="{ still: down }"
         :style="{ top: `min(${((flow?.free ?? 0) - view.y) * view.zoom}px, 100% - 44px)` }"
-        aria-label="Clear your strokes"
+        :aria-label="t('bench.clear-your-strokes')"
         @click="bench.clear()"
       >
-        <Trash2 :size="20" /> Clear your strokes
+        <Trash2 :size="20" /> {{ t("bench.clear-your-strokes") }}
       </button>
       <CaptureFrame v-if="capturing" :view="view" @over="capturing = false" />
       <button v-if="moved" type="button" class="hm-quiet fit" @click="fit">
-        <Maximize :size="20" /> Whole sheet
+        <Maximize :size="20" /> {{ t("bench.whole-sheet") }}
       </button>
     </div>
     <BesideSheet

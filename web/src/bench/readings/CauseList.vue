@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The verdict per kind of pointer, and what varies the line, largest first, each with a tap that switches it off.
+import { t } from "@/words"
 import { computed } from "vue"
 import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
@@ -16,8 +17,8 @@ const verdicts = computed(() => {
 })
 const NOTABLE = 0.005
 const found = computed(() => {
-  if (!now.value?.whole) return "looking for what varies it…"
-  return causes.value.length > 0 ? "varied by" : "nothing varies the line"
+  if (!now.value?.whole) return t("bench.looking-for-what-varies-it")
+  return causes.value.length > 0 ? t("bench.varied-by") : t("bench.nothing-varies-the-line")
 })
 
 function share(effect: number): string {
@@ -26,12 +27,13 @@ function share(effect: number): string {
 </script>
 
 <template>
-  <table aria-label="What varies the line">
+  <table :aria-label="t('bench.what-varies-the-line')">
     <thead>
       <tr>
         <th scope="col">{{ found }}</th>
         <th v-for="one in verdicts" :key="one.kind" scope="col">
-          {{ one.kind }}: <strong :class="{ uneven: !one.even }">{{ one.even ? "even" : one.by }}</strong>
+          {{ one.kind }}:
+          <strong :class="{ uneven: !one.even }">{{ one.even ? t("bench.even") : one.by }}</strong>
         </th>
         <th />
       </tr>
@@ -44,10 +46,10 @@ function share(effect: number): string {
           <button
             type="button"
             class="hm-quiet hm-on"
-            :aria-label="`Switch off ${cause.label}`"
+            :aria-label="t('bench.switch-off', { label: cause.label })"
             @click="cause.off()"
           >
-            Switch off
+            {{ t("bench.switch-off-2") }}
           </button>
         </td>
       </tr>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The time that 1000 px of stroke take, beside the time in which the screen shows its next picture.
+import { t } from "@/words"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
 
@@ -17,11 +18,10 @@ const across = (ms: number) => `${(100 * ms) / most.value}%`
       <span class="frame" :style="{ left: across(FRAME) }" />
     </div>
     <p>
-      1000 px of this stroke: {{ now.cost.toFixed(1) }} ms. Mark: {{ FRAME.toFixed(1) }} ms, until the screen
-      shows its next picture.
+      {{ t("bench.1000-px-of-this-stroke-ms", { cost: now.cost.toFixed(1), frame: FRAME.toFixed(1) }) }}
     </p>
     <p class="hm-small">
-      A pen draws far less than 1000 px in that time. All readings took {{ Math.round(now.took) }} ms.
+      {{ t("bench.a-pen-draws-far-less-than", { took: Math.round(now.took) }) }}
     </p>
   </div>
 </template>

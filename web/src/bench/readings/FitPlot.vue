@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // How large a pixel of each source comes to lie on the paper, over the paper's own px.
+import { t } from "@/words"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
 
@@ -26,8 +27,8 @@ const sources = computed(() =>
         lines: lines.filter((at) => at < SIDE),
         says:
           fit < 1
-            ? `Each pixel of the ${label} covers ${(1 / fit).toFixed(1)} px of ink: it blurs. Take a larger source, or a smaller brush.`
-            : `The ${label} has ${fit.toFixed(1)} pixels for each px of ink: enough.`,
+            ? t("bench.each-pixel-of-the-covers-px", { label, fit: (1 / fit).toFixed(1) })
+            : t("bench.the-has-pixels-for-each-px", { label, fit: fit.toFixed(1) }),
       }
     }),
 )
@@ -49,7 +50,8 @@ const grid = Array.from({ length: ACROSS - 1 }, (_, i) => (i + 1) * CELL)
       <figcaption>
         <p>{{ one.says }}</p>
         <p class="hm-small">
-          <i class="paper" /> px of the paper &ensp;<i class="source" /> pixels of the {{ one.label }}
+          <i class="paper" /> {{ t("bench.px-of-the-paper") }}  <i class="source" />
+          {{ t("bench.pixels-of-the", { label: one.label }) }}
         </p>
       </figcaption>
     </figure>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One reading opened: what it is, how it was measured, what was measured, and the station that causes it.
+import { t } from "@/words"
 import { computed } from "vue"
 import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
@@ -26,7 +27,7 @@ const ratios = computed(() => {
   if (props.reading !== "width" || !now.value) return []
   return KINDS.flatMap((kind, i) => {
     const ratio = now.value!.ratio[i]!
-    return ratio > 1 + EVEN ? [`With the ${kind}: ${ratio.toFixed(1)} times as thick as thin`] : []
+    return ratio > 1 + EVEN ? [t("bench.with-the-times-as-thick-as", { kind, ratio: ratio.toFixed(1) })] : []
   })
 })
 const share = (value: number) => `${(100 * value).toFixed(1)} %`
@@ -45,16 +46,18 @@ function setSpacing(): void {
       <p class="hm-small">{{ words.how }}</p>
       <div class="ways">
         <button type="button" class="hm-quiet to" @click="emit('station', words.station)">
-          To the {{ words.station }} station
+          {{ t("bench.to-the-station", { station: words.station }) }}
         </button>
-        <a class="hm-quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>Save all as CSV</a>
+        <a class="hm-quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>{{
+          t("bench.save-all-as-csv")
+        }}</a>
       </div>
       <p v-for="one in ratios" :key="one">{{ one }}</p>
       <template v-if="reading === 'ripple'">
         <button v-if="widest > 0" type="button" class="hm-quiet hm-on" @click="setSpacing">
-          Set the widest spacing that hides them: {{ share(widest) }}
+          {{ t("bench.set-the-widest-spacing-that-hides", { widest: share(widest) }) }}
         </button>
-        <p v-else>No spacing hides it: the edge of this tip is ragged by itself.</p>
+        <p v-else>{{ t("bench.no-spacing-hides-it-the-edge") }}</p>
       </template>
     </div>
     <div class="shown">

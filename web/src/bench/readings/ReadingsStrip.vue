@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What the brush measures as it stands, under the proof sheet: each figure below its name. Each opens.
+import { t } from "@/words"
 import { reactive, watch } from "vue"
 import { useBench } from "../useBench"
 import { useReadings, type ReadingKey } from "./useReadings"
@@ -19,8 +20,14 @@ watch(
 </script>
 
 <template>
-  <div class="strip" :class="{ remeasuring }" role="group" aria-label="Readings" :aria-busy="remeasuring">
-    <p v-if="figures.length === 0" class="hm-small">Measuring…</p>
+  <div
+    class="strip"
+    :class="{ remeasuring }"
+    role="group"
+    :aria-label="t('bench.readings')"
+    :aria-busy="remeasuring"
+  >
+    <p v-if="figures.length === 0" class="hm-small">{{ t("bench.measuring") }}</p>
     <button
       v-for="one in figures"
       :key="one.key"

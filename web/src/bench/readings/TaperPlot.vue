@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A stroke at full press as it was measured along its length, for each kind of pointer that has tapers of its own.
+import { t } from "@/words"
 import { computed } from "vue"
 import { ALONG } from "@/generated/layout"
 import type { Readings } from "@/engine/questions/readings"
@@ -23,7 +24,7 @@ function says(kind: number, end: End): string {
       : `${what} ${way.toFixed(0)} px, ${Math.round(100 * now[`${left}_${end}`][kind]!)} % left`
   }
   const parts = [of("taper", "point", "width", 1), of("fade", "faint", "opacity", FADED)].filter(Boolean)
-  return parts.length > 0 ? parts.join("; ") : "no taper"
+  return parts.length > 0 ? parts.join("; ") : t("bench.no-taper")
 }
 
 const rows = computed(() => {
@@ -38,7 +39,7 @@ const rows = computed(() => {
     end: says(i, "end"),
   }))
   const alike = found.every((row) => row.start === found[0]!.start && row.end === found[0]!.end)
-  return alike ? [{ ...found[0]!, label: "all pointers" }] : found
+  return alike ? [{ ...found[0]!, label: t("bench.all-pointers") }] : found
 })
 const most = computed(() => Math.max(...rows.value.flatMap((row) => row.half)))
 </script>

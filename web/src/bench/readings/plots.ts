@@ -1,4 +1,5 @@
 // What was measured as lines to draw. They only lay out what the core has put into the record.
+import { t } from "@/words"
 import { EVENS, PRESSURES } from "@/generated/layout"
 import type { Readings } from "@/engine/questions/readings"
 import { KINDS, type ReadingKey } from "./useReadings"
@@ -23,11 +24,11 @@ function widths(now: Readings): Plot {
     y: now.width.slice(kind * count, (kind + 1) * count),
   }))
   const alike = lines.every((line) => line.y.every((w, i) => Math.abs(w - lines[0]!.y[i]!) < 0.05))
-  const shown = alike ? [{ ...lines[0]!, label: "all pointers" }] : lines
+  const shown = alike ? [{ ...lines[0]!, label: t("bench.all-pointers") }] : lines
   return {
     lines: shown,
     most: 1.1 * Math.max(...shown.flatMap((line) => line.y)),
-    ends: ["light press", "hard press"],
+    ends: [t("bench.light-press"), t("bench.hard-press")],
   }
 }
 
@@ -40,9 +41,9 @@ function evens(now: Readings): Plot {
     return { label, x: steps(count, 1 / Math.max(1, count - 1)), y }
   }
   const lines = [
-    line("pen, light to heavy", 0, 0),
-    line("pen, all else", 0, 1),
-    line("finger, all else", 1, 1),
+    line(t("bench.pen-light-to-heavy"), 0, 0),
+    line(t("bench.pen-all-else"), 0, 1),
+    line(t("bench.finger-all-else"), 1, 1),
   ].filter((one) => one.y.length > 0)
   return {
     lines,
@@ -55,9 +56,9 @@ function profile(now: Readings): Plot {
   const count = now.profile_count[0]!
   const x = steps(count, now.profile_step[0]!)
   return {
-    lines: [{ label: "coverage across the stroke", x, y: now.profile.slice(0, count) }],
+    lines: [{ label: t("bench.coverage-across-the-stroke"), x, y: now.profile.slice(0, count) }],
     most: 1.1,
-    ends: ["one edge", `the other, ${px(x.at(-1) ?? 0)} on`],
+    ends: [t("bench.one-edge"), t("bench.the-other-on", { at: px(x.at(-1) ?? 0) })],
   }
 }
 
@@ -69,7 +70,9 @@ function edge(now: Readings): Plot {
   const { x, y } = whole.lines[0]!
   const near = x.map((at, i) => ({ at, y: y[i]! })).filter(({ at }) => at > from - room && at < to + room)
   return {
-    lines: [{ label: "coverage over the edge", x: near.map((one) => one.at), y: near.map((one) => one.y) }],
+    lines: [
+      { label: t("bench.coverage-over-the-edge"), x: near.map((one) => one.at), y: near.map((one) => one.y) },
+    ],
     most: 1.1 * Math.max(...y),
     ends: ["paper", "ink"],
     marks: [
@@ -88,9 +91,11 @@ function ripple(now: Readings): Plot {
   const [step, period] = [now.edge_step[0]!, now.period[0]!]
   const length = count * step
   return {
-    lines: [{ label: "edge", x: steps(count, step), y: places.map((y) => 0.5 + (middle - y) / most) }],
+    lines: [
+      { label: t("bench.edge"), x: steps(count, step), y: places.map((y) => 0.5 + (middle - y) / most) },
+    ],
     most: 1,
-    ends: ["along the stroke", `${Math.round(length)} px on; a stamp every ${px(period)}`],
+    ends: [t("bench.along-the-stroke"), `${Math.round(length)} px on; a stamp every ${px(period)}`],
   }
 }
 
@@ -99,10 +104,10 @@ function repeat(now: Readings): Plot {
   const step = now.auto_step[0]!
   const y = now.auto.slice(0, count).map((r) => Math.max(0, r))
   return {
-    lines: [{ label: "likeness", x: steps(count, step), y }],
+    lines: [{ label: t("bench.likeness"), x: steps(count, step), y }],
     most: 1.05,
-    ends: ["no way on", `${Math.round(count * step)} px on`],
-    marks: now.repeat[0]! > 0 ? [{ x: now.repeat_px[0]!, label: "strongest" }] : [],
+    ends: [t("bench.no-way-on"), `${Math.round(count * step)} px on`],
+    marks: now.repeat[0]! > 0 ? [{ x: now.repeat_px[0]!, label: t("bench.strongest") }] : [],
   }
 }
 
@@ -115,13 +120,17 @@ function light({ lights, darkest, lightest }: Readings): Plot {
     .filter(({ x }) => x >= from && x <= to)
   return {
     lines: [
-      { label: "how much ink is how light", x: shown.map((one) => one.x), y: shown.map((one) => one.y) },
+      {
+        label: t("bench.how-much-ink-is-how-light"),
+        x: shown.map((one) => one.x),
+        y: shown.map((one) => one.y),
+      },
     ],
     most: 1.1,
-    ends: [`${Math.round(100 * from)} % light`, `${Math.round(100 * to)} %`],
+    ends: [t("bench.light", { from: Math.round(100 * from) }), `${Math.round(100 * to)} %`],
     marks: [
-      { x: darkest[0]!, label: "darkest" },
-      { x: lightest[0]!, label: "lightest" },
+      { x: darkest[0]!, label: t("bench.darkest") },
+      { x: lightest[0]!, label: t("bench.lightest") },
     ],
   }
 }

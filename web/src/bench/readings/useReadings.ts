@@ -1,4 +1,5 @@
 // The readings of the brush on the bench in plain words, and what to do about them.
+import { t } from "@/words"
 import { responsesOf } from "@/documents/brush"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
@@ -34,11 +35,13 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     const uneven = KINDS.filter((_, kind) => variesOf(now)[kind]! > EVEN)
     if (uneven.length === 0) return "yes"
     const most = percent(Math.max(...variesOf(now)), 0)
-    return uneven.length === KINDS.length ? `no, ${most}` : `not with ${uneven.join(", ")}: ${most}`
+    return uneven.length === KINDS.length
+      ? `no, ${most}`
+      : t("bench.not-with", { pointers: uneven.join(", "), by: most })
   },
   width(now) {
     const [thin, thick] = [now.thinnest[0]!, now.thickest[0]!]
-    return thick - thin < 0.05 ? px(thick) : `${thin.toFixed(1)} to ${px(thick)}`
+    return thick - thin < 0.05 ? px(thick) : t("bench.to", { thin: thin.toFixed(1), thick: px(thick) })
   },
   edge: (now) => px(now.softness[0]!),
   ripple: (now) => percent(now.ripple[0]!),
@@ -57,7 +60,7 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     const spread = now.light_spread[0]!
     return spread < 0 ? undefined : percent(spread, 0)
   },
-  fit: (now) => (fitOf(now) < 0 ? undefined : `${fitOf(now).toFixed(1)} px per px`),
+  fit: (now) => (fitOf(now) < 0 ? undefined : t("bench.px-per-px", { fitOf: fitOf(now).toFixed(1) })),
   tapers(now) {
     // The longer of width's and opacity's.
     const start = Math.max(now.taper_start[0]!, now.fade_start[0]!)
@@ -67,9 +70,9 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
   steadying(now) {
     const wobble = now.wobble[0]!
     if (now.lag_px[0]! < 0.05 && wobble < 0.01) return "none"
-    return `wobble −${percent(Math.max(0, wobble), 0)}, lag ${px(now.lag_px[0]!)}`
+    return t("bench.wobble-lag", { wobble: percent(Math.max(0, wobble), 0), lag_px: px(now.lag_px[0]!) })
   },
-  cost: (now) => `${now.cost.toFixed(1)} ms`,
+  cost: (now) => t("bench.ms", { cost: now.cost.toFixed(1) }),
 }
 
 /** Readings that should be seen to. */
@@ -97,7 +100,10 @@ export function useReadings(bench: Bench) {
     if (number < FIRST_LINK) {
       const cause = CAUSES[number]!
       const off = () => {
-        bench.changeMany({ ...cause.without } as Parameters<Bench["changeMany"]>[0], `without ${cause.label}`)
+        bench.changeMany(
+          { ...cause.without } as Parameters<Bench["changeMany"]>[0],
+          t("bench.without", { label: cause.label }),
+        )
         bench.closeStep()
       }
       return { label: cause.label, off }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One response: on or off, its curve, the pointers it holds for, and what the hand does on it.
+import { t } from "@/words"
 import { type Input, type Link, type Output, newLink } from "@/documents/brush"
 import type { Kind } from "@/documents/stroke"
 import { ElSwitch } from "element-plus"
@@ -41,7 +42,11 @@ const wants = computed(() => {
   }
   if (needs.some(has)) return undefined
   const names = needs.map((name) => SETTINGS.find((one) => one.name === name)?.label.toLowerCase() ?? name)
-  return `${label} shows once this brush has ${names.join(" or ")}: see the ${output.value.station} station.`
+  return t("bench.shows-once-this-brush-has-see", {
+    label,
+    settings: names.join(" or "),
+    station: output.value.station,
+  })
 })
 const histogram = ref<number[]>([])
 const edits = { add: api.addNode, move: api.moveNode, remove: api.removeNode }
@@ -83,7 +88,7 @@ function toggle(kind: Kind): void {
       <ElSwitch
         :model-value="shown.on"
         :disabled="!link && full"
-        :aria-label="`${label}: on`"
+        :aria-label="t('bench.on', { label })"
         @update:model-value="(on) => change({ on: Boolean(on) })"
       />
     </header>
@@ -101,7 +106,7 @@ function toggle(kind: Kind): void {
       @done="bench.closeStep()"
     />
     <template v-if="whole">
-      <div class="row" role="group" aria-label="Curves to begin with">
+      <div class="row" role="group" :aria-label="t('bench.curves-to-begin-with')">
         <button
           v-for="curve in CURVES"
           :key="curve.name"
@@ -112,8 +117,8 @@ function toggle(kind: Kind): void {
           {{ curve.name }}
         </button>
       </div>
-      <div class="row" role="group" aria-label="Holds for">
-        <span class="hm-small">Holds for</span>
+      <div class="row" role="group" :aria-label="t('bench.holds-for')">
+        <span class="hm-small">{{ t("bench.holds-for") }}</span>
         <button
           v-for="kind in KINDS"
           :key="kind"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Everything the hand drives, and through which curve: inputs down, outputs across. Touch a cell to edit it.
+import { t } from "@/words"
 import type { Input, Output } from "@/documents/brush"
 import { computed, onMounted, ref, useTemplateRef, watch } from "vue"
 import { INPUTS } from "@/generated/layout"
@@ -39,7 +40,7 @@ function touch(output: Output, input: Input): void {
         <thead>
           <tr>
             <th class="corner hm-small">
-              {{ copying ? "Touch where the curve goes" : `${on} on` }}
+              {{ copying ? t("bench.touch-where-the-curve-goes") : t("bench.on-2", { on }) }}
             </th>
             <th
               v-for="output in COLUMNS"
@@ -57,7 +58,7 @@ function touch(output: Output, input: Input): void {
             <th scope="row" :title="input.help">{{ input.label }}</th>
             <td v-for="output in COLUMNS" :key="output.name" :class="{ begins: output.begins }">
               <ResponseCell
-                :label="`${input.label} to ${output.label}`"
+                :label="t('bench.to-2', { label: input.label, output: output.label })"
                 :link="linkOf(output.name, input.name)"
                 :table="tableOf(output.name, input.name)"
                 :live="props.drawing ? heard(input.name) : undefined"
@@ -79,9 +80,9 @@ function touch(output: Output, input: Input): void {
     >
       <template v-if="link">
         <button type="button" class="hm-quiet" :aria-pressed="copying" @click="copying = !copying">
-          Copy to
+          {{ t("bench.copy-to") }}
         </button>
-        <button type="button" class="hm-quiet" @click="remove(chosen)">Remove</button>
+        <button type="button" class="hm-quiet" @click="remove(chosen)">{{ t("bench.remove") }}</button>
       </template>
     </ResponseCurve>
   </div>

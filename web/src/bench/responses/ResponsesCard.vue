@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // All links at a glance: a mark for each cell of the response grid, dark where a response is on.
+import { t } from "@/words"
 import { computed } from "vue"
 import { INPUTS } from "@/generated/layout"
 import { useBench } from "../useBench"
@@ -22,7 +23,7 @@ const STEP = 8
 </script>
 
 <template>
-  <CardFrame class="links" label="Responses" :says="`${on} on`" :open="open">
+  <CardFrame class="links" :label="t('bench.responses')" :says="t('bench.on-2', { on })" :open="open">
     <svg v-if="!small" :viewBox="`0 0 ${COLUMNS.length * STEP} ${INPUTS.length * STEP}`" aria-hidden="true">
       <circle
         v-for="cell in cells"

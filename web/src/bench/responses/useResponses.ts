@@ -1,4 +1,5 @@
 // The responses of the brush on the bench: their curves as the core has them, and where the hand is on each.
+import { t } from "@/words"
 import { type Input, type Link, type Output, type Response, responsesOf } from "@/documents/brush"
 import { computed, shallowRef, watch } from "vue"
 import { INPUTS, MAX_LINKS, OUTPUTS, STATIONS } from "@/generated/layout"
@@ -44,7 +45,10 @@ export function useResponses(bench: Bench) {
     if (!old?.[output]?.[input]) return
     const links = { ...old[output] }
     delete links[input]
-    bench.changeMany({ responses: { ...old, [output]: links } }, `without ${keyOf(output, input)}`)
+    bench.changeMany(
+      { responses: { ...old, [output]: links } },
+      t("bench.without-2", { input: keyOf(output, input) }),
+    )
   }
 
   /** Give a link the curve, dead zone and pointers of another; the range stays, as its unit may differ. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
 import SourceChooser from "@/choosers/SourceChooser.vue"
@@ -9,9 +10,9 @@ import InkedPicture from "@/pictures/InkedPicture.vue"
 import SettingControl from "./SettingControl.vue"
 
 const SECTIONS = [
-  { value: "grain", label: "Grain" },
-  { value: "tile", label: "Tile" },
-  { value: "tone", label: "Tone" },
+  { value: "grain", label: t("bench.grain") },
+  { value: "tile", label: t("bench.tile") },
+  { value: "tone", label: t("bench.tone") },
 ] as const
 type Section = (typeof SECTIONS)[number]["value"]
 const HOLDS = ["paper", "stroke", "stamp", "line"]
@@ -28,10 +29,12 @@ const ribbon = computed(() => brush.value?.tip === "shapes" && brush.value.layin
 <template>
   <div class="tray-grain">
     <div v-if="!grain" class="none">
-      <p>This brush has no grain: its ink is even. Give it one, and the same strokes show what it does.</p>
-      <button type="button" class="hm-quiet hm-on" @click="choosing = true">Choose a grain</button>
+      <p>{{ t("bench.this-brush-has-no-grain-its") }}</p>
+      <button type="button" class="hm-quiet hm-on" @click="choosing = true">
+        {{ t("bench.choose-a-grain") }}
+      </button>
     </div>
-    <TraySections v-else v-model="section" label="Parts of the grain" :sections="SECTIONS">
+    <TraySections v-else v-model="section" :label="t('bench.parts-of-the-grain')" :sections="SECTIONS">
       <figure class="picture">
         <InkedPicture station="holds" :shape="2.5" />
         <figcaption class="holds">
@@ -41,7 +44,7 @@ const ribbon = computed(() => brush.value?.tip === "shapes" && brush.value.layin
             type="button"
             class="hm-small"
             :class="{ on: brush?.grain_hold === hold }"
-            :aria-label="`Hold to the ${hold}`"
+            :aria-label="t('bench.hold-to-the', { hold })"
             @click="bench.change('grain_hold', hold)"
           >
             {{ hold }}
@@ -51,22 +54,27 @@ const ribbon = computed(() => brush.value?.tip === "shapes" && brush.value.layin
       <template v-if="section === 'grain'">
         <div class="controls">
           <div class="source">
-            <button type="button" class="use" aria-label="Choose another grain" @click="choosing = true">
+            <button
+              type="button"
+              class="use"
+              :aria-label="t('bench.choose-another-grain')"
+              @click="choosing = true"
+            >
               <SourcePrint :picture="grain.picture" makes="grain" :tile="56" class="print" />
             </button>
-            <button type="button" class="hm-quiet" @click="choosing = true">Another</button>
+            <button type="button" class="hm-quiet" @click="choosing = true">{{ t("bench.another") }}</button>
             <RouterLink
               v-if="grain.source"
               :to="`/sources/${grain.source}?brush=${bench.id}`"
               class="hm-quiet"
             >
-              Prep table
+              {{ t("bench.prep-table") }}
             </RouterLink>
-            <button type="button" class="hm-quiet" @click="liftGrain">None</button>
+            <button type="button" class="hm-quiet" @click="liftGrain">{{ t("bench.none") }}</button>
           </div>
           <SettingControl name="grain_hold" />
           <p v-if="ribbon && brush?.grain_hold === 'stamp'" class="hm-small">
-            A ribbon is one stretch without stamps: the grain runs along the line.
+            {{ t("bench.a-ribbon-is-one-stretch-without") }}
           </p>
           <SettingControl name="bite" />
         </div>
@@ -101,7 +109,7 @@ const ribbon = computed(() => brush.value?.tip === "shapes" && brush.value.layin
         </div>
       </template>
     </TraySections>
-    <SourceChooser v-model="choosing" makes="grain" title="Choose a grain" @pick="lay" />
+    <SourceChooser v-model="choosing" makes="grain" :title="t('bench.choose-a-grain')" @pick="lay" />
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Which pointer is in use and what it tells as it comes; and per kind of pointer, what stands in for the rest.
+import { t } from "@/words"
 import type { SettingName } from "@/documents/brush"
 import type { Kind } from "@/documents/stroke"
 import { useRafFn } from "@vueuse/core"
@@ -17,11 +18,11 @@ const { live, traces } = bench.engine
 const { fitting } = useFitting()
 
 const SECTIONS = [
-  { value: "live", label: "As it comes" },
-  { value: "pen", label: "Pen" },
-  { value: "finger", label: "Finger" },
-  { value: "mouse", label: "Mouse" },
-  { value: "scale", label: "Fast & far" },
+  { value: "live", label: t("bench.as-it-comes") },
+  { value: "pen", label: t("bench.pen") },
+  { value: "finger", label: t("bench.finger") },
+  { value: "mouse", label: t("bench.mouse") },
+  { value: "scale", label: t("bench.fast-far") },
 ] as const
 const SPAN = 240
 const FASTEST = 4
@@ -44,22 +45,25 @@ const NAMES: Record<string, string> = {
   pen: "Pen",
   finger: "Finger",
   mouse: "Mouse",
-  practice: "Practice pen",
+  practice: t("bench.practice-pen"),
 }
 
 /** What a kind of pointer is taken to say, in this brush. */
 function says(of: string): string {
   const brush = document.value
-  if (!brush || !(of in NAMES)) return "Draw on the proof sheet to see what your hand does."
-  if (of === "practice") return "stands in for a pen"
+  if (!brush || !(of in NAMES)) return t("bench.draw-on-the-proof-sheet-to")
+  if (of === "practice") return t("bench.stands-in-for-a-pen")
   const level = `${Math.round(100 * Number(brush[`${of}_level` as SettingName]))} %`
   const from = String(brush[`${of}_pressure` as SettingName])
   const pressure: Record<string, string> = {
-    "as reported": "reports its pressure",
-    fixed: `counts as ${level} pressure`,
-    "from speed": `presses by its speed, about ${level}`,
+    "as reported": t("bench.reports-its-pressure"),
+    fixed: t("bench.counts-as-pressure", { level }),
+    "from speed": t("bench.presses-by-its-speed-about", { level }),
   }
-  const tilt = brush[`${of}_tilt` as SettingName] === "fixed" ? "its tilt is set" : "its tilt is reported"
+  const tilt =
+    brush[`${of}_tilt` as SettingName] === "fixed"
+      ? t("bench.its-tilt-is-set")
+      : t("bench.its-tilt-is-reported")
   return `${pressure[from]}; ${tilt}`
 }
 
@@ -70,8 +74,8 @@ const reported = computed(() => {
   const values = traces.value?.hand.reported
   if (!values || values.length < 2) return ""
   const [least, most] = [Math.min(...values), Math.max(...values)]
-  if (most - least < 0.01) return `The stroke in hand reports one pressure only, ${percent(most)}.`
-  return `The stroke in hand reports ${percent(least)} to ${percent(most)} pressure.`
+  if (most - least < 0.01) return t("bench.the-stroke-in-hand-reports-one", { most: percent(most) })
+  return t("bench.the-stroke-in-hand-reports-to", { least: percent(least), most: percent(most) })
 })
 
 const rows = computed(() => {
@@ -86,7 +90,7 @@ const rows = computed(() => {
     path: trace(over, column(name), most, frame),
   })
   const { pressure, tilt, speed, twist } = live.value
-  const turn = twist ? `, rolled ${Math.round((twist * 180) / Math.PI)}°` : ""
+  const turn = twist ? t("bench.rolled", { degrees: Math.round((twist * 180) / Math.PI) }) : ""
   return [
     row("pressure", "Pressure", 1, `${Math.round(pressure * 100)} %`),
     row("tilt", "Tilt", 1, `${Math.round(tilt * 90)}°${turn}`),
@@ -96,15 +100,15 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <TraySections v-model="section" label="Parts of the hand" :sections="SECTIONS">
+  <TraySections v-model="section" :label="t('bench.parts-of-the-hand')" :sections="SECTIONS">
     <div v-if="section === 'live'" class="hand">
       <div class="pointer">
-        <p class="hm-small">In use</p>
-        <p class="name">{{ NAMES[pointer ?? ""] ?? "Nothing yet" }}</p>
+        <p class="hm-small">{{ t("bench.in-use") }}</p>
+        <p class="name">{{ NAMES[pointer ?? ""] ?? t("bench.nothing-yet") }}</p>
         <p class="hm-small">{{ says(pointer ?? "") }}</p>
         <p class="hm-small">{{ reported }}</p>
         <RouterLink to="/pen-fitting" class="hm-quiet fit">{{
-          fitting ? "Pen fitted: fit again" : "Fit your pen"
+          fitting ? t("bench.pen-fitted-fit-again") : t("bench.fit-your-pen")
         }}</RouterLink>
       </div>
       <dl>

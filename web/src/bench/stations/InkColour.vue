@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What colour the ink has, how it stands against its paper, and what makes it drift.
+import { t } from "@/words"
 import { ref } from "vue"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import InkContrast from "./InkContrast.vue"
@@ -10,16 +11,16 @@ import SettingControl from "./SettingControl.vue"
 defineProps<{ drawing: boolean }>()
 
 const DRIFTS = [
-  { value: "second ink", label: "Second ink" },
-  { value: "hue", label: "Hue" },
-  { value: "lightness", label: "Lightness" },
-  { value: "chroma", label: "Chroma" },
+  { value: "second ink", label: t("bench.second-ink") },
+  { value: "hue", label: t("bench.hue") },
+  { value: "lightness", label: t("bench.lightness") },
+  { value: "chroma", label: t("bench.chroma") },
 ] as const
 const WITH = [
-  { value: "pressure", label: "Pressure" },
-  { value: "distance", label: "Distance" },
-  { value: "stamp chance", label: "Each stamp" },
-  { value: "stroke chance", label: "Each stroke" },
+  { value: "pressure", label: t("bench.pressure") },
+  { value: "distance", label: t("bench.distance") },
+  { value: "stamp chance", label: t("bench.each-stamp") },
+  { value: "stroke chance", label: t("bench.each-stroke") },
 ] as const
 
 const drift = ref<(typeof DRIFTS)[number]["value"]>("second ink")
@@ -36,12 +37,12 @@ const driver = ref<(typeof WITH)[number]["value"]>("pressure")
     <SettingControl name="second_ink" :helped="false" />
     <SettingControl name="second_share" :helped="false" />
     <div>
-      <p class="hm-small">What drifts</p>
-      <ChoiceBar v-model="drift" label="What drifts" :options="[...DRIFTS]" class="tight" />
+      <p class="hm-small">{{ t("bench.what-drifts") }}</p>
+      <ChoiceBar v-model="drift" :label="t('bench.what-drifts')" :options="[...DRIFTS]" class="tight" />
     </div>
     <div>
-      <p class="hm-small">With</p>
-      <ChoiceBar v-model="driver" label="With" :options="[...WITH]" class="tight" />
+      <p class="hm-small">{{ t("bench.with") }}</p>
+      <ChoiceBar v-model="driver" :label="t('bench.with')" :options="[...WITH]" class="tight" />
     </div>
   </div>
   <ResponseCurve

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // How the ink stands against the paper it is tried on.
+import { t } from "@/words"
 import { computed, ref, watch } from "vue"
 import { numberOf } from "@/documents/colours"
 import { useSession } from "@/device/useSession"
@@ -33,14 +34,16 @@ watch(
 
 const says = computed(() => {
   if (ratio.value === undefined) return ""
-  if (ratio.value < UNSEEN) return "This ink cannot be seen on this paper: change one of them, or swap them."
-  if (ratio.value < LARGE) return "too faint for lettering"
-  return ratio.value < SMALL ? "enough for large letters" : "enough for small letters"
+  if (ratio.value < UNSEEN) return t("bench.this-ink-cannot-be-seen-on")
+  if (ratio.value < LARGE) return t("bench.too-faint-for-lettering")
+  return ratio.value < SMALL ? t("bench.enough-for-large-letters") : t("bench.enough-for-small-letters")
 })
 </script>
 
 <template>
-  <p class="hm-small" role="status" aria-label="Contrast of ink to paper">
-    <template v-if="ratio !== undefined">Ink to paper {{ ratio.toFixed(1) }} : 1, {{ says }}</template>
+  <p class="hm-small" role="status" :aria-label="t('bench.contrast-of-ink-to-paper')">
+    <template v-if="ratio !== undefined">{{
+      t("bench.ink-to-paper-1", { ratio: ratio.toFixed(1), says })
+    }}</template>
   </p>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
@@ -12,13 +13,13 @@ import SettingControl from "./SettingControl.vue"
 defineProps<{ drawing: boolean }>()
 
 const SECTIONS = [
-  { value: "overlap", label: "Overlap" },
-  { value: "cover", label: "Cover" },
-  { value: "colour", label: "Colour" },
-  { value: "tones", label: "Tones" },
-  { value: "rim", label: "Rim & spread" },
-  { value: "wet", label: "Wet" },
-  { value: "mixing", label: "Mixing" },
+  { value: "overlap", label: t("bench.overlap") },
+  { value: "cover", label: t("bench.cover") },
+  { value: "colour", label: t("bench.colour") },
+  { value: "tones", label: t("bench.tones") },
+  { value: "rim", label: t("bench.rim-spread") },
+  { value: "wet", label: t("bench.wet") },
+  { value: "mixing", label: t("bench.mixing") },
 ] as const
 type Section = (typeof SECTIONS)[number]["value"]
 
@@ -32,7 +33,7 @@ const dry = computed(() => Number(brush.value?.wetness) === 0)
 </script>
 
 <template>
-  <TraySections v-model="section" label="Parts of the ink" :sections="SECTIONS">
+  <TraySections v-model="section" :label="t('bench.parts-of-the-ink')" :sections="SECTIONS">
     <OverlapStrip v-if="section === 'overlap'" />
     <template v-else-if="section === 'cover'">
       <ResponseCurve class="picture" output="opacity" input="pressure" :drawing="drawing" />
@@ -50,11 +51,7 @@ const dry = computed(() => Number(brush.value?.wetness) === 0)
       <figure class="picture">
         <InkedPicture station="tip" :shape="2.5" />
         <figcaption class="hm-small">
-          {{
-            shaped
-              ? "The stamps set apart, from light to heavy."
-              : "Tones are those of a shape: choose shapes as the tip, in the Tip station."
-          }}
+          {{ shaped ? t("bench.the-stamps-set-apart-from-light") : t("bench.tones-are-those-of-a-shape") }}
         </figcaption>
       </figure>
       <div class="controls">
@@ -70,9 +67,7 @@ const dry = computed(() => Number(brush.value?.wetness) === 0)
         <InkedPicture station="ink" :shape="2" />
         <figcaption class="hm-small">
           {{
-            grain
-              ? "The grain that bites holds the ink back, and makes its front ragged."
-              : "Ink that pools leaves its inside lighter: pigment only moves."
+            grain ? t("bench.the-grain-that-bites-holds-the") : t("bench.ink-that-pools-leaves-its-inside")
           }}
         </figcaption>
       </figure>
@@ -89,7 +84,7 @@ const dry = computed(() => Number(brush.value?.wetness) === 0)
       <figure class="picture">
         <InkedPicture station="wet" :shape="2" />
         <figcaption class="hm-small">
-          This ink drawn down through the second ink, while that is wet.
+          {{ t("bench.this-ink-drawn-down-through-the") }}
         </figcaption>
       </figure>
       <div class="controls">
@@ -98,8 +93,8 @@ const dry = computed(() => Number(brush.value?.wetness) === 0)
       </div>
       <div class="controls">
         <SettingControl name="pick_up" />
-        <button type="button" class="hm-quiet hm-on" @click="bench.dryNow()">Dry now</button>
-        <p class="hm-small">All that is wet on the proof sheet dries: nothing runs into it any more.</p>
+        <button type="button" class="hm-quiet hm-on" @click="bench.dryNow()">{{ t("bench.dry-now") }}</button>
+        <p class="hm-small">{{ t("bench.all-that-is-wet-on-the") }}</p>
       </div>
     </template>
     <ModesStrip v-else />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What a kind of pointer really reports on this device, seen in the strokes that were drawn with it.
+import { t } from "@/words"
 import type { Kind } from "@/documents/stroke"
 import { computed, shallowRef, watch } from "vue"
 import type { Reports } from "@/engine/pictures/stations"
@@ -60,28 +61,33 @@ const says = computed(() => {
   const { pressure, tilt, twist } = now
   return [
     still.value
-      ? `Pressure: always ${span(pressure, 100, " %")}, so it tells nothing`
-      : `Pressure: ${span(pressure, 100, " %")}`,
-    tilt[1] < STILL ? "Tilt: none" : `Tilt: ${span(tilt, 90, "°")}`,
-    twist[1] - twist[0] < STILL ? "Barrel turn: none" : `Barrel turn: ${span(twist, 180 / Math.PI, "°")}`,
+      ? t("bench.pressure-always-so-it-tells-nothing", { pressure: span(pressure, 100, " %") })
+      : t("bench.pressure-2", { pressure: span(pressure, 100, " %") }),
+    tilt[1] < STILL ? "Tilt: none" : t("bench.tilt", { tilt: span(tilt, 90, "°") }),
+    twist[1] - twist[0] < STILL
+      ? t("bench.barrel-turn-none")
+      : t("bench.barrel-turn", { turn: span(twist, 180 / Math.PI, "°") }),
   ]
 })
 </script>
 
 <template>
   <section class="reports">
-    <p class="hm-small">What your {{ kind }} reports here</p>
+    <p class="hm-small">{{ t("bench.what-your-reports-here", { kind }) }}</p>
     <template v-if="says.length > 0">
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none" aria-hidden="true">
         <rect v-for="(bar, i) in bars" :key="i" v-bind="bar" />
       </svg>
-      <p class="ends hm-small"><span>light</span><span>how often you press so</span><span>heavy</span></p>
+      <p class="ends hm-small">
+        <span>{{ t("bench.light-2") }}</span><span>{{ t("bench.how-often-you-press-so") }}</span
+        ><span>{{ t("bench.heavy") }}</span>
+      </p>
       <p v-for="one in says" :key="one">{{ one }}</p>
       <button v-if="lost" type="button" class="hm-quiet hm-on" @click="takeSpeed">
-        Let its pressure come from its speed
+        {{ t("bench.let-its-pressure-come-from-its") }}
       </button>
     </template>
-    <p v-else>Draw a stroke with your {{ kind }} on the proof sheet, and it shows here.</p>
+    <p v-else>{{ t("bench.draw-a-stroke-with-your-on", { kind }) }}</p>
   </section>
 </template>
 

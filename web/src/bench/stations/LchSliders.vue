@@ -1,15 +1,16 @@
 <script setup lang="ts">
 // The ink by its lightness, chroma and hue (OKLCH): moving one leaves the others as the eye sees them.
+import { t } from "@/words"
 import { reactive, watch } from "vue"
 import { hexOf, numberOf } from "@/documents/colours"
 import ValueSlider from "@/parts/ValueSlider.vue"
 import { useBench } from "../useBench"
 
 const PARTS = [
-  { key: "lightness", label: "Lightness", unit: "%", high: 1, step: 0.01 },
+  { key: "lightness", label: t("bench.lightness"), unit: "%", high: 1, step: 0.01 },
   // The most that any ink of a screen has.
-  { key: "chroma", label: "Chroma", unit: "", high: 0.32, step: 0.005 },
-  { key: "hue", label: "Hue", unit: "°", high: 360, step: 1 },
+  { key: "chroma", label: t("bench.chroma"), unit: "", high: 0.32, step: 0.005 },
+  { key: "hue", label: t("bench.hue"), unit: "°", high: 360, step: 1 },
 ] as const
 
 const bench = useBench()

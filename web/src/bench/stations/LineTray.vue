@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import type { SettingName } from "@/documents/brush"
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
@@ -8,9 +9,9 @@ import SettingControl from "./SettingControl.vue"
 import WaysStrip from "./strips/WaysStrip.vue"
 
 const SECTIONS = [
-  { value: "steadying", label: "Steadying" },
-  { value: "ends", label: "Corners & end" },
-  { value: "compare", label: "Compare the ways" },
+  { value: "steadying", label: t("bench.steadying") },
+  { value: "ends", label: t("bench.corners-end") },
+  { value: "compare", label: t("bench.compare-the-ways") },
 ] as const
 const KNOBS: Record<string, SettingName[]> = {
   none: [],
@@ -26,14 +27,14 @@ const plain = computed(() => way.value === "none")
 </script>
 
 <template>
-  <TraySections v-model="section" label="Parts of the line" :sections="SECTIONS">
+  <TraySections v-model="section" :label="t('bench.parts-of-the-line')" :sections="SECTIONS">
     <WaysStrip v-if="section === 'compare'" />
     <template v-else>
       <figure class="picture">
         <LinePicture :line="bench.engine.traces.value" :width="520" :height="210" />
         <figcaption class="hm-small">
-          <i class="ember" /> the hand &ensp;<i class="inkline" /> the line it becomes &ensp;○—● the pen, and
-          the end of the line just then
+          <i class="ember" /> {{ t("bench.the-hand") }}  <i class="inkline" />
+          {{ t("bench.the-line-it-becomes-the-pen") }}
         </figcaption>
       </figure>
       <div v-if="section === 'steadying'" class="controls">

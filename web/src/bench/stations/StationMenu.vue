@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A station carried from one brush to another: copied here, and put down on whichever brush is on the bench.
+import { t } from "@/words"
 import { Ellipsis } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
@@ -41,27 +42,31 @@ async function copy(): Promise<void> {
   }
   // It is told once it is there: whoever then opens another brush finds it.
   if (!(await bench.store.write(bench.store.setMark(COPIED, one)))) return
-  notice(`${props.station.label} of ${state.name} is copied: put it down on any brush.`)
+  notice(t("bench.of-is-copied-put-it-down", { label: props.station.label, name: state.name }))
 }
 
 function put(): void {
   asked.value = false
-  bench.beside.take(found.value, `all of ${props.station.label}`)
+  bench.beside.take(found.value, t("bench.all-of", { label: props.station.label }))
 }
 </script>
 
 <template>
   <ElPopover v-model:visible="asked" trigger="click" placement="top-end" :width="280">
     <template #reference>
-      <button type="button" class="hm-quiet" :aria-label="`More for ${station.label}`">
+      <button type="button" class="hm-quiet" :aria-label="t('bench.more-for', { label: station.label })">
         <Ellipsis :size="20" />
       </button>
     </template>
     <div class="acts">
-      <button type="button" class="hm-quiet" @click="copy">Copy {{ station.label }}</button>
+      <button type="button" class="hm-quiet" @click="copy">
+        {{ t("bench.copy", { label: station.label }) }}
+      </button>
       <button type="button" class="hm-quiet" :disabled="found.length === 0" @click="put">
         {{
-          fits ? `Put down ${station.label} of ${copied?.name}` : `Put down: no ${station.label} is copied`
+          fits
+            ? t("bench.put-down-of", { label: station.label, name: copied?.name })
+            : t("bench.put-down-no-is-copied", { label: station.label })
         }}
       </button>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
 import { useBench } from "../useBench"
@@ -7,11 +8,11 @@ import SettingControl from "./SettingControl.vue"
 import ShapeStrip from "./strips/ShapeStrip.vue"
 
 const SECTIONS = [
-  { value: "form", label: "Form" },
-  { value: "laid", label: "Spacing & turn" },
-  { value: "chance", label: "Chance" },
-  { value: "strands", label: "Several" },
-  { value: "ribbon", label: "Ribbon" },
+  { value: "form", label: t("bench.form") },
+  { value: "laid", label: t("bench.spacing-turn") },
+  { value: "chance", label: t("bench.chance") },
+  { value: "strands", label: t("bench.several") },
+  { value: "ribbon", label: t("bench.ribbon") },
 ] as const
 type Section = (typeof SECTIONS)[number]["value"]
 
@@ -27,11 +28,11 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
 </script>
 
 <template>
-  <TraySections v-model="section" label="Parts of the tip" :sections="SECTIONS">
+  <TraySections v-model="section" :label="t('bench.parts-of-the-tip')" :sections="SECTIONS">
     <figure class="picture">
       <InkedPicture station="tip" :shape="2.5" />
       <figcaption class="hm-small">
-        {{ ribbon ? "The ribbon, from light to heavy." : "The stamps set apart, from light to heavy." }}
+        {{ ribbon ? t("bench.the-ribbon-from-light-to-heavy") : t("bench.the-stamps-set-apart-from-light") }}
       </figcaption>
     </figure>
     <template v-if="section === 'form'">
@@ -51,7 +52,7 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
       <div class="controls">
         <SettingControl name="spacing" :helped="!swept" />
         <p v-if="swept" class="hm-small">
-          This line is drawn whole, as endlessly close stamps would leave it: closer changes nothing here.
+          {{ t("bench.this-line-is-drawn-whole-as") }}
         </p>
         <SettingControl name="spacing_jitter" />
         <SettingControl name="hold_density" />
@@ -77,7 +78,7 @@ const several = computed(() => Number(brush.value?.stamps) > 1)
         <SettingControl name="laying" :disabled="tip !== 'shapes'" />
         <SettingControl name="ribbon_fit" :disabled="!ribbon" />
         <p v-if="tip !== 'shapes'" class="hm-small">
-          A ribbon is a shape of yours laid along the stroke: choose shapes as the tip, under Form.
+          {{ t("bench.a-ribbon-is-a-shape-of") }}
         </p>
       </div>
       <div class="controls">

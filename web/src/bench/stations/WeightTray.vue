@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from "@/words"
 import { settingNamed } from "@/documents/brush"
 import { computed, ref } from "vue"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
@@ -15,22 +16,22 @@ import WeightPicture from "./strips/WeightPicture.vue"
 
 defineProps<{ drawing: boolean }>()
 const SECTIONS = [
-  { value: "size", label: "Size" },
-  { value: "start", label: "Start taper" },
-  { value: "end", label: "End taper" },
-  { value: "limits", label: "Limits" },
-  { value: "papers", label: "Papers" },
+  { value: "size", label: t("bench.size") },
+  { value: "start", label: t("bench.start-taper") },
+  { value: "end", label: t("bench.end-taper") },
+  { value: "limits", label: t("bench.limits") },
+  { value: "papers", label: t("bench.papers") },
 ] as const
 const POINTERS = [
-  { value: "", label: "pen" },
-  { value: "finger_", label: "finger" },
-  { value: "mouse_", label: "mouse" },
+  { value: "", label: t("bench.pen-2") },
+  { value: "finger_", label: t("bench.finger-2") },
+  { value: "mouse_", label: t("bench.mouse-2") },
 ] as const
 
 /** What a taper takes away towards the ends. */
 const OF = [
-  { value: "", label: "width" },
-  { value: "_opacity", label: "opacity" },
+  { value: "", label: t("bench.width") },
+  { value: "_opacity", label: t("bench.opacity") },
 ] as const
 
 const bench = useBench()
@@ -49,13 +50,16 @@ const drawn = computed(() => {
   const now = bench.engine.readings.value
   if (!now) return ""
   const [thin, thick] = [inMm(now.thinnest[0]!), inMm(now.thickest[0]!)]
-  return `Measured with the pen: ${thin === thick ? thin : `${thin} to ${thick}`} on the ${paper.value.label}`
+  return t("bench.measured-with-the-pen-on-the", {
+    thick: thin === thick ? thin : t("bench.to", { thin, thick }),
+    label: paper.value.label,
+  })
 })
 const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
 </script>
 
 <template>
-  <TraySections v-model="section" label="Parts of the weight" :sections="SECTIONS">
+  <TraySections v-model="section" :label="t('bench.parts-of-the-weight')" :sections="SECTIONS">
     <PapersStrip v-if="section === 'papers'" />
     <template v-else-if="section === 'size' && brush">
       <ResponseCurve class="picture" output="size" input="pressure" :drawing="drawing" />
@@ -74,7 +78,9 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
         >
           <SettingHelp name="size" />
         </ValueSlider>
-        <p class="hm-small mm">{{ inMm(Number(brush.size)) }} on the {{ paper.label }}</p>
+        <p class="hm-small mm">
+          {{ t("bench.on-the", { size: inMm(Number(brush.size)), label: paper.label }) }}
+        </p>
         <SettingControl name="bounds_in" :helped="false" />
       </div>
       <div class="controls">
@@ -87,7 +93,7 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
       <figure class="picture">
         <WeightPicture :width="520" :height="190" />
         <figcaption class="hm-small">
-          The stroke in hand drawn straight: its width and opacity along its length.
+          {{ t("bench.the-stroke-in-hand-drawn-straight") }}
         </figcaption>
       </figure>
       <template v-if="section === 'limits'">
@@ -102,8 +108,13 @@ const bounded = computed(() => (brush.value?.bounds_in === "px" ? "_px" : ""))
       <template v-else>
         <TaperControls :taper="taper">
           <div class="which">
-            <ChoiceBar v-model="of" label="Taper of" :options="[...OF]" />
-            <ChoiceBar v-if="each" v-model="prefix" label="Whose taper" :options="[...POINTERS]" />
+            <ChoiceBar v-model="of" :label="t('bench.taper-of')" :options="[...OF]" />
+            <ChoiceBar
+              v-if="each"
+              v-model="prefix"
+              :label="t('bench.whose-taper')"
+              :options="[...POINTERS]"
+            />
           </div>
         </TaperControls>
       </template>

@@ -1,4 +1,5 @@
 // The six stations, in the order in which a stroke passes them.
+import { t } from "@/words"
 import {
   type BrushDocument,
   type Output,
@@ -36,7 +37,7 @@ function tapers(brush: BrushDocument): string {
     Object.keys(cause.without).some((name) => Number(brush[name as SettingName]) > 0),
   ).length
   if (count > 1) return ", tapered"
-  return count === 1 ? ", one taper" : ""
+  return count === 1 ? t("bench.one-taper") : ""
 }
 
 const KNOB: Record<string, SettingName> = { "even-out": "reach", "tow line": "tow", "speed-aware": "calm" }
@@ -48,29 +49,29 @@ const DRIFTS = new Set<Output>(["hue", "chroma", "lightness", "second ink"])
 function hears(brush: BrushDocument): string {
   const on = responsesOf(brush).filter((one) => one.link.on)
   const inputs = [...new Set(on.map((one) => one.input))]
-  return inputs.length > 0 ? inputs.join(", ") : "nothing varies"
+  return inputs.length > 0 ? inputs.join(", ") : t("bench.nothing-varies")
 }
 
 export const STATIONS: Station[] = [
-  { key: "hand", label: "Hand", tray: HandTray, says: hears },
+  { key: "hand", label: t("bench.hand"), tray: HandTray, says: hears },
   {
     key: "line",
-    label: "Line",
+    label: t("bench.line"),
     tray: LineTray,
     says: (brush) =>
       brush.steadying === "none"
-        ? "as drawn"
+        ? t("bench.as-drawn")
         : `${brush.steadying} ${figure(brush, KNOB[String(brush.steadying)]!)}`,
   },
   {
     key: "weight",
-    label: "Weight",
+    label: t("bench.weight"),
     tray: WeightTray,
     says: (brush) => `${figure(brush, "size")}${tapers(brush)}`,
   },
   {
     key: "tip",
-    label: "Tip",
+    label: t("bench.tip"),
     tray: TipTray,
     says: (brush) => {
       const count = brush.shapes.length
@@ -78,21 +79,27 @@ export const STATIONS: Station[] = [
       const round = Number(brush.roundness) > 0.95 ? "round" : `flat, ${figure(brush, "angle")}`
       const forms: Record<string, string> = {
         ellipse: round,
-        shapes: count === 1 ? "one shape" : `${count} shapes`,
+        shapes: count === 1 ? t("bench.one-shape") : t("bench.shapes", { count }),
       }
-      return `${forms[String(brush.tip)] ?? brush.tip}, every ${figure(brush, "spacing")}`
+      return t("bench.every", {
+        tip: forms[String(brush.tip)] ?? brush.tip,
+        spacing: figure(brush, "spacing"),
+      })
     },
   },
   {
     key: "grain",
-    label: "Grain",
+    label: t("bench.grain"),
     tray: GrainTray,
     idle: (brush) => !brush.grain,
-    says: (brush) => (brush.grain ? `${brush.grain_way}, holds to ${brush.grain_hold}` : "none"),
+    says: (brush) =>
+      brush.grain
+        ? t("bench.holds-to", { grain_way: brush.grain_way, grain_hold: brush.grain_hold })
+        : t("bench.none-2"),
   },
   {
     key: "ink",
-    label: "Ink",
+    label: t("bench.ink"),
     tray: InkTray,
     says: (brush) => {
       const drifts = responsesOf(brush).some(({ output, link }) => link.on && DRIFTS.has(output))

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A sentence of the first steps, at the place that it speaks of: low where it lies over the paper.
+import { t } from "@/words"
 import { X } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, toRef } from "vue"
@@ -27,9 +28,14 @@ const placement = computed(() => {
     :width="placement === 'right' || placement === 'left' ? 300 : 440"
   >
     <div class="first-step" role="status">
-      <p class="hm-small">Step {{ number }} of {{ of }}</p>
+      <p class="hm-small">{{ t("bench.step-of", { number, of }) }}</p>
       <p class="says">{{ says }}</p>
-      <button type="button" class="hm-quiet leave" aria-label="Leave the first steps" @click="leave">
+      <button
+        type="button"
+        class="hm-quiet leave"
+        :aria-label="t('bench.leave-the-first-steps')"
+        @click="leave"
+      >
         <X :size="20" />
       </button>
     </div>

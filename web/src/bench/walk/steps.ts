@@ -1,4 +1,5 @@
 // The first steps at the bench: where each speaks, what it says, and when it is done.
+import { t } from "@/words"
 import { dequal } from "dequal"
 import type { Bench } from "../useBench"
 
@@ -18,37 +19,37 @@ const changed = (was: unknown, now: unknown) => !dequal(was, now)
 
 export const STEPS: readonly Step[] = [
   {
-    says: "Draw a stroke, anywhere on the paper.",
+    says: t("bench.draw-a-stroke-anywhere-on-the"),
     target: ".readings",
     placement: "top",
     of: (bench) => bench.proofs.strokes.value.length,
     done: (was, now) => (now as number) > (was as number),
   },
   {
-    says: "This is your brush from thin to wide. Touch it where it is as wide as you want.",
+    says: t("bench.this-is-your-brush-from-thin"),
     target: ".wedge",
     placement: "right",
     of: (bench) => bench.state.value?.document.size,
     done: changed,
   },
   {
-    says: "Touch Line. It steadies your hand.",
-    tray: { key: "line", says: "Choose a way, and see the tremble go." },
+    says: t("bench.touch-line-it-steadies-your-hand"),
+    tray: { key: "line", says: t("bench.choose-a-way-and-see-the") },
     target: '.path .card[aria-label^="Line"]',
     placement: "top",
     of: (bench) => bench.state.value?.document.steadying,
     done: changed,
   },
   {
-    says: "Touch Weight. It says how wide the line gets as you press.",
-    tray: { key: "weight", says: "Drag a point of the curve, and see the stroke follow." },
+    says: t("bench.touch-weight-it-says-how-wide"),
+    tray: { key: "weight", says: t("bench.drag-a-point-of-the-curve") },
     target: '.path .card[aria-label^="Weight"]',
     placement: "top",
     of: (bench) => bench.state.value?.document.responses.size,
     done: changed,
   },
   {
-    says: "Touch the name, and give it one of your own.",
+    says: t("bench.touch-the-name-and-give-it"),
     target: ".crumb.name",
     placement: "bottom-start",
     of: (bench) => bench.state.value?.name,

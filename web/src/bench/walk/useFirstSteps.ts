@@ -1,4 +1,5 @@
 // Goes on from step to step as each is done; what is spoken of is found on the page.
+import { t } from "@/words"
 import { computed, shallowRef, watch, type Ref } from "vue"
 import { useWalk } from "@/frame/useWalk"
 import { notice } from "@/parts/notice"
@@ -27,7 +28,7 @@ export function useFirstSteps(bench: Bench, tray: Ref<string | undefined>) {
       at.value++
       if (at.value < STEPS.length) return
       leave()
-      notice("This brush is yours. Settings, First steps shows you the way again.")
+      notice(t("bench.this-brush-is-yours-settings-first"))
     },
   )
   watch(

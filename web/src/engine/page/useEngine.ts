@@ -1,4 +1,5 @@
 // The engine's workers, for the whole application: the pen's, and a second one. One that dies is started again.
+import { t } from "@/words"
 import type * as Comlink from "comlink"
 import { shallowRef, type Ref, type ShallowRef } from "vue"
 import type { BrushDocument } from "@/documents/brush"
@@ -82,7 +83,7 @@ declare global {
 let engine: Engine | undefined
 
 /** Where pictures of sources come from: the engine knows of no store and no network. */
-let bring: Bring = () => Promise.reject(new Error("Nobody is signed in whose picture this is."))
+let bring: Bring = () => Promise.reject(new Error(t("engine.nobody-is-signed-in-whose-picture")))
 
 export function setBringing(from: Bring): void {
   bring = from

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 // Ink swatches for a thumb, with one's own among them, and any other colour through the picker.
+import { t } from "@/words"
 import { BookmarkMinus, BookmarkPlus } from "@lucide/vue"
 import { ElColorPicker } from "element-plus"
 import { computed } from "vue"
-import { INKS, inkName } from "@/documents/colours"
+import { INKS, inkName } from "@/documents/inks"
 import InkFromPicture from "./InkFromPicture.vue"
 import { useOwnInks } from "./useOwnInks"
 
@@ -25,12 +26,12 @@ function choose(ink: string | null): void {
 </script>
 
 <template>
-  <div class="inks" :class="{ down }" role="group" aria-label="Ink">
+  <div class="inks" :class="{ down }" role="group" :aria-label="t('parts.ink')">
     <button
       v-for="ink in swatches"
       :key="ink"
       type="button"
-      :aria-label="`Ink: ${inkName(ink)}`"
+      :aria-label="t('parts.ink-2', { ink: inkName(ink) })"
       :title="inkName(ink)"
       :aria-pressed="ink === value"
       @click="choose(ink)"
@@ -39,7 +40,7 @@ function choose(ink: string | null): void {
     </button>
     <ElColorPicker
       :model-value="value"
-      :aria-label="`Any ink, now ${inkName(value)}`"
+      :aria-label="t('parts.any-ink-now', { inkName: inkName(value) })"
       @active-change="choose"
       @change="choose"
     />
@@ -48,8 +49,8 @@ function choose(ink: string | null): void {
       v-if="kept || !SHIPPED.includes(value)"
       type="button"
       class="keep"
-      :aria-label="kept ? 'Let this swatch go' : 'Keep this ink as a swatch'"
-      :title="kept ? 'Let this swatch go' : 'Keep this ink as a swatch'"
+      :aria-label="kept ? t('parts.let-this-swatch-go') : t('parts.keep-this-ink-as-a-swatch')"
+      :title="kept ? t('parts.let-this-swatch-go') : t('parts.keep-this-ink-as-a-swatch')"
       @click="kept ? own.letGo(value) : own.keep(value)"
     >
       <component :is="kept ? BookmarkMinus : BookmarkPlus" :size="22" />

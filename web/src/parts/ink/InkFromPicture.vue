@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // An ink taken from a picture of one's own: touch it where the colour is. The picture stays on this device.
+import { t } from "@/words"
 import { Pipette } from "@lucide/vue"
 import { ElDialog } from "element-plus"
 import { hexOf } from "@/documents/colours"
@@ -34,7 +35,7 @@ async function read(event: Event): Promise<void> {
     shown.getContext("2d", { willReadFrequently: true })!.drawImage(picture, 0, 0, shown.width, shown.height)
     picture.close()
   } catch {
-    problem.value = `${file.name} is not a picture that can be read. Choose a PNG, JPEG or WebP file.`
+    problem.value = t("parts.is-not-a-picture-that-can", { name: file.name })
   }
 }
 
@@ -61,15 +62,21 @@ function take(event: MouseEvent): void {
 <template>
   <label class="hm-quiet from">
     <Pipette :size="20" aria-hidden="true" />
-    <input type="file" accept="image/*" aria-label="Ink from a picture" @change="read" />
+    <input type="file" accept="image/*" :aria-label="t('parts.ink-from-a-picture')" @change="read" />
   </label>
-  <ElDialog v-model="open" title="Ink from a picture" width="640px" append-to-body destroy-on-close>
+  <ElDialog
+    v-model="open"
+    :title="t('parts.ink-from-a-picture')"
+    width="640px"
+    append-to-body
+    destroy-on-close
+  >
     <p v-if="problem" role="alert">{{ problem }}</p>
     <template v-else>
-      <p class="hm-small">Touch the picture where the ink is.</p>
-      <canvas ref="canvas" aria-label="The picture: touch a colour" @click="take" />
+      <p class="hm-small">{{ t("parts.touch-the-picture-where-the-ink") }}</p>
+      <canvas ref="canvas" :aria-label="t('parts.the-picture-touch-a-colour')" @click="take" />
       <p v-if="taken" class="taken" role="status">
-        <span :style="{ background: taken }" /> {{ taken }} is the ink now.
+        <span :style="{ background: taken }" /> {{ t("parts.is-the-ink-now", { taken }) }}
       </p>
     </template>
   </ElDialog>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // A small jar, filled with the ink's colour as high as the stroke's opacity: tap it for colours, draw a finger up or
 // down in it for the opacity. Below it the last two inks.
+import { t } from "@/words"
 import { settingNamed } from "@/documents/brush"
-import { inkName } from "@/documents/colours"
+import { inkName } from "@/documents/inks"
 import { useEventListener } from "@vueuse/core"
 import { ElPopover } from "element-plus"
 import { ref, useTemplateRef } from "vue"
@@ -70,12 +71,12 @@ useEventListener(jar, "keydown", (event: KeyboardEvent) => {
           class="jar"
           role="slider"
           tabindex="0"
-          :aria-label="`Ink well: ${inkName(ink)} ink; drag for the opacity, tap for colours`"
+          :aria-label="t('parts.ink-well-ink-drag-for-the', { ink: inkName(ink) })"
           aria-orientation="vertical"
           :aria-valuemin="setting.low"
           :aria-valuemax="setting.high"
           :aria-valuenow="full"
-          :aria-valuetext="`opacity ${shown(full, '%', setting.step)} %`"
+          :aria-valuetext="t('parts.opacity-2', { percent: shown(full, '%', setting.step) })"
         >
           <span class="glass"
             ><span class="ink" :style="{ height: `${100 * full}%`, background: ink }"
@@ -91,7 +92,7 @@ useEventListener(jar, "keydown", (event: KeyboardEvent) => {
         :key="one"
         type="button"
         class="hm-quiet"
-        :aria-label="`Back to ${inkName(one)} ink`"
+        :aria-label="t('parts.back-to-ink', { inkName: inkName(one) })"
         @click="choose(one)"
       >
         <span class="drop" :style="{ background: one }" />

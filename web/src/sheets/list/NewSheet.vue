@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A new sheet: its paper is chosen from papers drawn to scale, or told in mm, inch or px.
+import { t } from "@/words"
 import { ElInput, ElInputNumber } from "element-plus"
 import { computed, reactive, ref, watch } from "vue"
 import { defaultSheet, lengthOf, pxOf, type SheetDocument, type Unit } from "@/documents/sheet"
@@ -10,9 +11,9 @@ import FormDialog from "@/parts/FormDialog.vue"
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ make: [name: string, document: SheetDocument] }>()
 const UNITS: { value: Unit; label: string }[] = [
-  { value: "mm", label: "mm" },
-  { value: "inch", label: "inch" },
-  { value: "px", label: "px" },
+  { value: "mm", label: t("sheets.mm") },
+  { value: "inch", label: t("sheets.inch") },
+  { value: "px", label: t("sheets.px-2") },
 ]
 /** CSS px of the largest paper that is shown. */
 const LARGEST = 76
@@ -38,7 +39,8 @@ const px = computed(() => ({
 }))
 const problem = computed(() => {
   const sides = [px.value.width, px.value.height]
-  if (!wanted.dpi || wanted.dpi < 1 || wanted.dpi > MOST_DPI) return `Give 1 to ${MOST_DPI} dots per inch.`
+  if (!wanted.dpi || wanted.dpi < 1 || wanted.dpi > MOST_DPI)
+    return t("sheets.give-1-to-dots-per-inch", { most: MOST_DPI })
   if (Math.max(...sides) > MOST_SHEET)
     return `A sheet is up to ${MOST_SHEET} px a side, and this one has ${Math.max(...sides)}. Choose fewer dots per inch, or a smaller paper.`
   if (Math.min(...sides) < LEAST_SHEET)
@@ -77,11 +79,12 @@ function make(): void {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="New sheet" :disabled="Boolean(problem)" @take="make">
+  <FormDialog v-model="open" :title="t('sheets.new-sheet')" :disabled="Boolean(problem)" @take="make">
     <label
-      >Name <ElInput v-model="name" name="sheet-name" :maxlength="80" placeholder="What will it be?"
+      >{{ t("sheets.name") }}
+      <ElInput v-model="name" name="sheet-name" :maxlength="80" :placeholder="t('sheets.what-will-it-be')"
     /></label>
-    <div class="sizes" role="radiogroup" aria-label="Paper">
+    <div class="sizes" role="radiogroup" :aria-label="t('sheets.paper')">
       <button
         v-for="one in SHEET_SIZES"
         :key="one.key"
@@ -99,17 +102,17 @@ function make(): void {
       </button>
     </div>
     <div class="row">
-      <ElInputNumber v-model="wanted.width" :controls="false" aria-label="Width" />
+      <ElInputNumber v-model="wanted.width" :controls="false" :aria-label="t('sheets.width')" />
       ×
-      <ElInputNumber v-model="wanted.height" :controls="false" aria-label="Height" />
-      <ChoiceBar v-model="unit" label="Unit" :options="UNITS" />
+      <ElInputNumber v-model="wanted.height" :controls="false" :aria-label="t('sheets.height')" />
+      <ChoiceBar v-model="unit" :label="t('sheets.unit')" :options="UNITS" />
     </div>
     <div class="row">
-      <ElInputNumber v-model="wanted.dpi" :controls="false" aria-label="Dots per inch" />
-      dots per inch
-      <button type="button" class="hm-quiet" @click="turn">Turn it</button>
+      <ElInputNumber v-model="wanted.dpi" :controls="false" :aria-label="t('sheets.dots-per-inch-2')" />
+      {{ t("sheets.dots-per-inch") }}
+      <button type="button" class="hm-quiet" @click="turn">{{ t("sheets.turn-it") }}</button>
     </div>
-    <div class="tints" role="radiogroup" aria-label="Tint of the paper">
+    <div class="tints" role="radiogroup" :aria-label="t('sheets.tint-of-the-paper')">
       <button
         v-for="[colour, label] in TINTS"
         :key="colour"
@@ -124,7 +127,7 @@ function make(): void {
       </button>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else class="hm-small">{{ px.width }} × {{ px.height }} px</p>
+    <p v-else class="hm-small">{{ t("sheets.px", { width: px.width, height: px.height }) }}</p>
   </FormDialog>
 </template>
 

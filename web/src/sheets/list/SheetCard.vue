@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A sheet on the pile: its picture, its name, its size.
+import { t } from "@/words"
 import type { StoredSheet } from "@/device/tables/sheets"
 import { Ellipsis } from "@lucide/vue"
 import { ElPopover } from "element-plus"
@@ -41,28 +42,43 @@ function act(name: "duplicate" | "name" | "pack" | "remove"): void {
 
 <template>
   <article class="card">
-    <button type="button" class="lay" :aria-label="`Open ${sheet.name}`" @click="emit('open')">
+    <button
+      type="button"
+      class="lay"
+      :aria-label="t('sheets.open', { name: sheet.name })"
+      @click="emit('open')"
+    >
       <span class="paper" :style="shape"><img v-if="address" :src="address" alt="" /></span>
     </button>
     <div class="foot">
       <button type="button" class="hm-quiet words" @click="emit('open')">
         <span class="name">{{ sheet.name }}</span>
-        <span v-if="sheet.gone" class="hm-small worry">Deleted elsewhere: open it to put it back</span>
-        <span v-else-if="sheet.theirs" class="hm-small worry">In two states: open it to choose</span>
-        <span v-else class="hm-small">{{ sizeTold(sheet.document) }} · {{ sheet.document.dpi }} dpi</span>
+        <span v-if="sheet.gone" class="hm-small worry">{{
+          t("sheets.deleted-elsewhere-open-it-to-put")
+        }}</span>
+        <span v-else-if="sheet.theirs" class="hm-small worry">{{
+          t("sheets.in-two-states-open-it-to")
+        }}</span>
+        <span v-else class="hm-small">{{
+          t("sheets.dpi", { document: sizeTold(sheet.document), dpi: sheet.document.dpi })
+        }}</span>
       </button>
       <ElPopover v-model:visible="asked" trigger="click" placement="top" :width="220">
         <template #reference>
-          <button type="button" class="hm-quiet" :aria-label="`More for ${sheet.name}`">
+          <button type="button" class="hm-quiet" :aria-label="t('sheets.more-for', { name: sheet.name })">
             <Ellipsis :size="20" />
           </button>
         </template>
         <p v-if="sheet.note" class="note">{{ sheet.note }}</p>
         <div class="acts">
-          <button type="button" class="hm-quiet" @click="act('name')">Name and note</button>
-          <button type="button" class="hm-quiet" @click="act('duplicate')">Duplicate</button>
-          <button type="button" class="hm-quiet" @click="act('pack')">Write a pack of it</button>
-          <button type="button" class="hm-quiet" @click="act('remove')">Delete</button>
+          <button type="button" class="hm-quiet" @click="act('name')">{{ t("sheets.name-and-note") }}</button>
+          <button type="button" class="hm-quiet" @click="act('duplicate')">
+            {{ t("sheets.duplicate") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="act('pack')">
+            {{ t("sheets.write-a-pack-of-it") }}
+          </button>
+          <button type="button" class="hm-quiet" @click="act('remove')">{{ t("sheets.delete") }}</button>
         </div>
       </ElPopover>
     </div>

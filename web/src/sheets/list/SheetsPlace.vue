@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // All sheets, as they were seen last.
+import { t } from "@/words"
 import type { StoredSheet } from "@/device/tables/sheets"
 import { FilePlus2 } from "@lucide/vue"
 import { watchDebounced } from "@vueuse/core"
@@ -71,8 +72,8 @@ async function pack(sheet: StoredSheet): Promise<void> {
 
 function remove(sheet: StoredSheet): void {
   void store.write(takeSheet(store, sheet.id))
-  notice(`${sheet.name} is deleted.`, {
-    label: "Put it back",
+  notice(t("sheets.is-deleted", { name: sheet.name }), {
+    label: t("sheets.put-it-back"),
     act: () => void store.write(putSheetBack(store, sheet)),
   })
 }
@@ -87,16 +88,16 @@ function name(sheet: StoredSheet): void {
   <PlaceFrame>
     <template #acts>
       <button type="button" class="hm-quiet" @click="making = true">
-        <FilePlus2 :size="20" /> New sheet
+        <FilePlus2 :size="20" /> {{ t("sheets.new-sheet") }}
       </button>
     </template>
     <ElInput
       v-if="(sheets?.length ?? 0) > 6"
       v-model="words"
       class="finder"
-      placeholder="Search by name or note"
+      :placeholder="t('sheets.search-by-name-or-note')"
       clearable
-      aria-label="Search sheets"
+      :aria-label="t('sheets.search-sheets')"
     />
     <div class="papers">
       <SheetCard
@@ -111,12 +112,12 @@ function name(sheet: StoredSheet): void {
       />
     </div>
     <div v-if="fetching === false && sheets?.length === 0" class="empty">
-      <p>A sheet is real paper: a label, a page, a poster, in mm and dots per inch, for all your brushes.</p>
+      <p>{{ t("sheets.a-sheet-is-real-paper-a") }}</p>
       <button type="button" class="hm-quiet hm-on" @click="making = true">
-        <FilePlus2 :size="20" /> Lay out the first one
+        <FilePlus2 :size="20" /> {{ t("sheets.lay-out-the-first-one") }}
       </button>
     </div>
-    <p v-else-if="found.length === 0 && words" class="empty">Nothing by that name.</p>
+    <p v-else-if="found.length === 0 && words" class="empty">{{ t("sheets.nothing-by-that-name") }}</p>
     <NewSheet v-model="making" @make="make" />
     <NameDialog
       v-model="naming"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Sizes do not follow the paper by themselves: the size that feels right on a postcard is offered on a poster.
+import { t } from "@/words"
 import { Scaling } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
@@ -25,12 +26,16 @@ const offers = computed(() => {
   )
   const advice = (label: string, px: number) => {
     const fits = onStep(px, size.low, size.high, size.step)
-    return { label, px: fits, says: `${fits} px, ${lengthOf(fits, "mm", sheet.dpi).toFixed(1)} mm` }
+    return {
+      label,
+      px: fits,
+      says: t("sheets.px-mm", { fits, dpi: lengthOf(fits, "mm", sheet.dpi).toFixed(1) }),
+    }
   }
   return [
-    advice("As the brush has it", own),
-    advice("Same on the paper as on a postcard", (own / postcard.dpi) * sheet.dpi),
-    advice("Same to the sheet as to a postcard", (own * Math.hypot(sheet.width, sheet.height)) / across),
+    advice(t("sheets.as-the-brush-has-it"), own),
+    advice(t("sheets.same-on-the-paper-as-on"), (own / postcard.dpi) * sheet.dpi),
+    advice(t("sheets.same-to-the-sheet-as-to"), (own * Math.hypot(sheet.width, sheet.height)) / across),
   ]
 })
 
@@ -43,7 +48,9 @@ function take(px: number): void {
 <template>
   <ElPopover v-model:visible="open" trigger="click" placement="right" :width="300" :persistent="false">
     <template #reference>
-      <button type="button" class="hm-quiet" aria-label="Size for this paper"><Scaling :size="20" /></button>
+      <button type="button" class="hm-quiet" :aria-label="t('sheets.size-for-this-paper')">
+        <Scaling :size="20" />
+      </button>
     </template>
     <div class="offers">
       <button v-for="one in offers" :key="one.label" type="button" class="hm-quiet" @click="take(one.px)">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A sheet was laid out otherwise on two devices: what differs, and the choice. What was drawn on both is on it already.
+import { t } from "@/words"
 import { useRouter } from "vue-router"
 import TwoStatesDialog from "@/parts/TwoStatesDialog.vue"
 import { useSheet } from "../useSheet"
@@ -16,13 +17,12 @@ async function both(): Promise<void> {
 <template>
   <TwoStatesDialog
     :open="status.theirs.value !== undefined"
-    what="sheet"
+    :what="t('sheets.sheet')"
     :rows="status.differences.value"
     @mine="status.keepMine()"
     @theirs="status.takeTheirs()"
     @both="both"
   >
-    Nothing is lost: what was drawn on either device lies on it, and both ways in which it is laid out are
-    here. Which one shall stand?
+    {{ t("sheets.nothing-is-lost-what-was-drawn") }}
   </TwoStatesDialog>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The screen is measured once against a bank card, so that a sheet can be shown at its true size.
+import { t } from "@/words"
 import { computed, ref, watch } from "vue"
 import { MM_PER_INCH } from "@/generated/layout"
 import FormDialog from "@/parts/FormDialog.vue"
@@ -24,14 +25,14 @@ const style = computed(() => ({
 <template>
   <FormDialog
     v-model="open"
-    title="How large is this screen?"
+    :title="t('sheets.how-large-is-this-screen')"
     @take="dpi = (wide / CARD.width) * MM_PER_INCH"
   >
-    <p>Hold a bank card to the screen, and make this one as large.</p>
+    <p>{{ t("sheets.hold-a-bank-card-to-the") }}</p>
     <div class="room"><div class="card" :style="style" /></div>
     <ValueSlider
       v-model="wide"
-      label="Width"
+      :label="t('sheets.width')"
       unit="px"
       :low="Math.round(widthAt(LEAST))"
       :high="Math.round(widthAt(MOST))"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The paper itself: ink, what is ruled over it, and what is being chosen.
+import { t } from "@/words"
 import { useElementSize, useObjectUrl } from "@vueuse/core"
 import { FlipHorizontal2, Maximize, Ruler } from "@lucide/vue"
 import { computed, ref, shallowRef, useTemplateRef, watch } from "vue"
@@ -118,7 +119,7 @@ watch(screenDpi, trueSize)
         ref="canvas"
         class="sheet canvas"
         :class="{ opening: opening && seenLast }"
-        aria-label="The sheet: draw on it"
+        :aria-label="t('sheets.the-sheet-draw-on-it')"
       />
       <div class="over" :style="sheetStyle">
         <GuideLines v-if="sheet.document.value" :document="sheet.document.value" :zoom="lies.zoom" />
@@ -137,13 +138,13 @@ watch(screenDpi, trueSize)
       :mirrored="view.mirrored"
     />
     <div class="looks" @pointerdown.stop>
-      <button v-if="moved" type="button" class="hm-quiet" aria-label="Whole sheet" @click="fit">
+      <button v-if="moved" type="button" class="hm-quiet" :aria-label="t('sheets.whole-sheet')" @click="fit">
         <Maximize :size="20" />
       </button>
       <button
         type="button"
         class="hm-quiet"
-        aria-label="True size"
+        :aria-label="t('sheets.true-size')"
         @click="atTrueSize"
         @dblclick="measuring = true"
       >
@@ -152,7 +153,7 @@ watch(screenDpi, trueSize)
       <button
         type="button"
         class="hm-quiet"
-        aria-label="Mirrored look"
+        :aria-label="t('sheets.mirrored-look')"
         :aria-pressed="view.mirrored"
         @click="view.mirrored = !view.mirrored"
       >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A stroke that was held still at its end may become the line, the arc or the ellipse that it was meant to be.
+import { t } from "@/words"
 import { Circle, Minus, Spline, X } from "@lucide/vue"
 import { useTimeoutFn } from "@vueuse/core"
 import { watch } from "vue"
@@ -18,7 +19,7 @@ interface Offer {
 }
 const { replace } = useSheet()
 const ICONS = { line: Minus, arc: Spline, ellipse: Circle }
-const LABELS = { line: "A line", arc: "An arc", ellipse: "An ellipse" }
+const LABELS = { line: t("sheets.a-line"), arc: t("sheets.an-arc"), ellipse: t("sheets.an-ellipse") }
 const leave = useTimeoutFn(() => (offered.value = undefined), STANDS, { immediate: false })
 watch(offered, (now) => (now ? leave.start() : leave.stop()), { immediate: true })
 
@@ -30,11 +31,16 @@ function take({ samples }: Offer): void {
 </script>
 
 <template>
-  <div v-if="offered" class="offer" role="group" aria-label="Meant to be">
+  <div v-if="offered" class="offer" role="group" :aria-label="t('sheets.meant-to-be')">
     <button v-for="one in offered.ways" :key="one.way" type="button" class="hm-quiet" @click="take(one)">
       <component :is="ICONS[one.way]" :size="20" /> {{ LABELS[one.way] }}
     </button>
-    <button type="button" class="hm-quiet" aria-label="As it was drawn" @click="offered = undefined">
+    <button
+      type="button"
+      class="hm-quiet"
+      :aria-label="t('sheets.as-it-was-drawn')"
+      @click="offered = undefined"
+    >
       <X :size="20" />
     </button>
   </div>

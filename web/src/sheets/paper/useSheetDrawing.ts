@@ -1,4 +1,5 @@
 // Drawing on a sheet: with what the hand holds, on the layer that is drawn on.
+import { t } from "@/words"
 import { newSeed, samplesFrom, type Kind, type Pen } from "@/documents/stroke"
 import { sampleOf } from "@/documents/lean"
 import type { Inked, SheetStroke } from "@/documents/sheet"
@@ -49,9 +50,9 @@ export function useSheetDrawing(
   /** Why nothing can be drawn just now, if so. */
   function hindrance(): string {
     const layer = sheet.document.value?.layers.find((one) => one.which === active.value)
-    if (layer?.locked) return "This layer is locked: unlock it under Layers, or draw on another."
-    if (layer && !layer.shown) return "This layer is hidden: show it under Layers, or draw on another."
-    return hand.brush.value ? "" : "Take a brush in hand first: touch a pocket below."
+    if (layer?.locked) return t("sheets.this-layer-is-locked-unlock-it")
+    if (layer && !layer.shown) return t("sheets.this-layer-is-hidden-show-it")
+    return hand.brush.value ? "" : t("sheets.take-a-brush-in-hand-first")
   }
 
   function begin(kind: Kind, erase: boolean, start: number): boolean {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A word, typed and set: it lies on the paper as the brush in hand would write it.
+import { t } from "@/words"
 import { ElButton } from "element-plus"
 import { computed } from "vue"
 import type { Grab } from "../paper/grab"
@@ -36,15 +37,19 @@ defineExpose({ grab })
     />
     <div class="foot">
       <p v-if="missing" class="said" role="status">
-        Left out, since no letter is drawn for it: {{ [...missing].join(" ") }}
+        {{ t("sheets.left-out-since-no-letter-is", { letters: [...missing].join(" ") }) }}
       </p>
       <p v-else-if="tooWide" class="said" role="status">
-        The line is longer than the paper. Make it smaller, or break it into two.
+        {{ t("sheets.the-line-is-longer-than-the") }}
       </p>
       <p v-else class="hm-small">
-        {{ ruled ? "It stands on the guides." : "" }} Drag on the paper to put it elsewhere.
+        {{
+          t("sheets.drag-on-the-paper-to-put", { guides: ruled ? t("sheets.it-stands-on-the-guides") : "" })
+        }}
       </p>
-      <ElButton type="primary" :disabled="laid.length === 0" @click="take">Leave it on the sheet</ElButton>
+      <ElButton type="primary" :disabled="laid.length === 0" @click="take">{{
+        t("sheets.leave-it-on-the-sheet")
+      }}</ElButton>
     </div>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Every blend mode of the brush, over a light patch and a dark one. Touch the one it should have.
+import { t } from "@/words"
 import { computed } from "vue"
 import { MODES } from "@/generated/layout"
 import ChoiceCard from "../ChoiceCard.vue"
@@ -21,7 +22,7 @@ function take(one: string): void {
       v-for="one in MODES"
       :key="one"
       :on="mode === one"
-      :aria-label="`Mixes as ${one}`"
+      :aria-label="t('bench.mixes-as', { one })"
       @click="take(one)"
     >
       <InkedPicture :station="`mode ${one}`" :shape="2" />

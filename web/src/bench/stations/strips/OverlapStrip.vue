@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The same crossing four times: flow is what one stamp gives, opacity the most that the whole stroke covers.
+import { t } from "@/words"
 import { computed, ref } from "vue"
 import { OVERLAPS, type Crossing, type Overlap } from "@/engine/pictures/stations"
 import ChoiceCard from "../ChoiceCard.vue"
@@ -22,7 +23,7 @@ const counted = ref<Partial<Record<Overlap, Crossing>>>({})
 const says = computed(() =>
   names.map((name) => {
     const pixels = counted.value[name]
-    return pixels && `line ${part(pixels.line)}, crossing ${part(pixels.crossing)}`
+    return pixels && t("bench.line-crossing", { line: part(pixels.line), crossing: part(pixels.crossing) })
   }),
 )
 const isOn = (name: Overlap) => {
@@ -38,7 +39,7 @@ const isOn = (name: Overlap) => {
       v-for="(name, i) in names"
       :key="name"
       :on="isOn(name)"
-      :aria-label="`Make it so: ${name}`"
+      :aria-label="t('bench.make-it-so', { name })"
       @click="take(name)"
     >
       <InkedPicture :station="name" :shape="2" @counted="counted[name] = $event" />
@@ -46,9 +47,7 @@ const isOn = (name: Overlap) => {
       <span class="hm-small">{{ says[i] }}</span>
     </ChoiceCard>
     <p class="hm-small told">
-      Flow is the ink of one stamp, opacity the most that the whole stroke covers. Level never grows darker
-      where a stroke crosses itself, build does. The figures are counted from the pixels. Tap one to make the
-      brush so.
+      {{ t("bench.flow-is-the-ink-of-one") }}
     </p>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // This brush on a small, a usual and a huge paper, and its width there in mm. Touch the paper at hand.
+import { t } from "@/words"
 import { computed } from "vue"
 import { MM_PER_INCH, PAPERS } from "@/generated/layout"
 import { useBench } from "../../useBench"
@@ -25,12 +26,14 @@ const papers = computed(() =>
       v-for="one in papers"
       :key="one.key"
       :on="paper.key === one.key"
-      :aria-label="`${one.label} is at hand`"
+      :aria-label="t('bench.is-at-hand', { label: one.label })"
       @click="paper = one"
     >
       <InkedPicture :station="one.key" :shape="300 / 212" />
-      <span class="name">{{ one.label }}, {{ one.width }} × {{ one.height }} mm at {{ one.dpi }} dpi</span>
-      <span class="hm-small">{{ one.mm }} mm wide: {{ one.share }} % of the paper</span>
+      <span class="name">{{
+        t("bench.mm-at-dpi", { label: one.label, width: one.width, height: one.height, dpi: one.dpi })
+      }}</span>
+      <span class="hm-small">{{ t("bench.mm-wide-of-the-paper", { mm: one.mm, share: one.share }) }}</span>
     </ChoiceCard>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The shapes that a tip is made of, and what each one has of its own.
+import { t } from "@/words"
 import { FlipHorizontal2, FlipVertical2, Plus, SunMoon, Trash2 } from "@lucide/vue"
 import { ref } from "vue"
 import ValueSlider from "@/parts/ValueSlider.vue"
@@ -22,14 +23,14 @@ const choosing = ref(false)
         type="button"
         class="use"
         :class="{ on: i === at }"
-        :aria-label="`Shape ${i + 1}`"
+        :aria-label="t('bench.shape', { i: i + 1 })"
         :aria-pressed="i === at"
         @click="at = i"
       >
         <SourcePrint :picture="use.picture" makes="shape" class="print" />
       </button>
       <button v-if="!full" type="button" class="hm-quiet add" @click="choosing = true">
-        <Plus :size="20" /> {{ shapes.length === 0 ? "Choose a shape" : "Shape" }}
+        <Plus :size="20" /> {{ shapes.length === 0 ? t("bench.choose-a-shape") : t("bench.shape-2") }}
       </button>
     </div>
     <template v-if="chosen">
@@ -37,7 +38,7 @@ const choosing = ref(false)
         <button
           type="button"
           class="hm-quiet"
-          aria-label="Flip left to right"
+          :aria-label="t('bench.flip-left-to-right')"
           :aria-pressed="chosen.flip_across"
           @click="change({ flip_across: !chosen.flip_across })"
         >
@@ -46,7 +47,7 @@ const choosing = ref(false)
         <button
           type="button"
           class="hm-quiet"
-          aria-label="Flip top to bottom"
+          :aria-label="t('bench.flip-top-to-bottom')"
           :aria-pressed="chosen.flip_along"
           @click="change({ flip_along: !chosen.flip_along })"
         >
@@ -55,22 +56,22 @@ const choosing = ref(false)
         <button
           type="button"
           class="hm-quiet"
-          aria-label="Invert"
+          :aria-label="t('bench.invert')"
           :aria-pressed="chosen.invert"
           @click="change({ invert: !chosen.invert })"
         >
           <SunMoon :size="20" />
         </button>
         <RouterLink v-if="chosen.source" :to="`/sources/${chosen.source}?brush=${bench.id}`" class="hm-quiet">
-          Prep table
+          {{ t("bench.prep-table") }}
         </RouterLink>
-        <button type="button" class="hm-quiet" aria-label="Take this shape out" @click="remove">
+        <button type="button" class="hm-quiet" :aria-label="t('bench.take-this-shape-out')" @click="remove">
           <Trash2 :size="20" />
         </button>
       </div>
       <div class="pair">
         <ValueSlider
-          label="Turn"
+          :label="t('bench.turn')"
           unit="°"
           :low="-180"
           :high="180"
@@ -80,7 +81,7 @@ const choosing = ref(false)
           @done="bench.closeStep()"
         />
         <ValueSlider
-          label="Scale"
+          :label="t('bench.scale')"
           unit="%"
           :low="0.05"
           :high="4"
@@ -92,7 +93,7 @@ const choosing = ref(false)
         />
       </div>
     </template>
-    <SourceChooser v-model="choosing" makes="shape" title="Choose a shape" @pick="add" />
+    <SourceChooser v-model="choosing" makes="shape" :title="t('bench.choose-a-shape')" @pick="add" />
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The same slow, shaky stroke and the same corners, unsteadied and with each way; what each takes out and costs.
+import { t } from "@/words"
 import { computed, shallowRef, watch } from "vue"
 import { latest } from "@/engine/page/latest"
 import type { Steadied } from "@/engine/questions/readings"
@@ -23,9 +24,9 @@ const ways = computed(() =>
     return {
       way,
       rows: now && [
-        ["wobble taken out", `${Math.round(100 * Math.max(0, now.wobble))} %`],
+        [t("bench.wobble-taken-out"), `${Math.round(100 * Math.max(0, now.wobble))} %`],
         ["lag", `${now.lagPx.toFixed(1)} px, ${Math.round(now.lagMs)} ms`],
-        ["corners rounded by", now.rounding < 0 ? "–" : `${now.rounding.toFixed(1)} px`],
+        [t("bench.corners-rounded-by"), now.rounding < 0 ? "–" : `${now.rounding.toFixed(1)} px`],
       ],
     }
   }),
@@ -39,7 +40,7 @@ const ways = computed(() =>
       :key="way"
       class="way"
       :on="bench.state.value?.document.steadying === way"
-      :aria-label="`Steady by ${way}`"
+      :aria-label="t('bench.steady-by', { way })"
       @click="bench.change('steadying', way)"
     >
       <span class="name">{{ way }}</span>
