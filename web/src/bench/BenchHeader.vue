@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Where the brush lies, whether it is kept, and the room's own controls.
-import { t } from "@/words"
+import { language, t } from "@/words"
 import { ChevronRight, Columns2, Flag, Frame, Grid3x3, Layers2, MousePointer2, Rows3 } from "@lucide/vue"
 import { computed } from "vue"
 import { full } from "@/device/useDevice"
@@ -28,7 +28,7 @@ const { status, keptAt, message, roll } = bench.keeping
 const { away } = bench.waiting
 
 const clock = computed(
-  () => keptAt.value?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
+  () => keptAt.value?.toLocaleTimeString(language, { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
 )
 const says = computed(() => {
   if (status.value === "kept" && full.value) return SAYS.unkept!

@@ -1,5 +1,4 @@
 // A sheet: its paper, layers, underlays and guides, and how its strokes are inked.
-import { t } from "@/words"
 import type { GUIDES } from "@/generated/layout"
 import { DEFAULT_SHEET, MM_PER_INCH, type RULES } from "@/generated/layout"
 import type { BrushDocument, Layer } from "./brush"
@@ -10,10 +9,6 @@ export interface SheetLayer extends Layer {
   /** Nothing may be drawn on it or taken from it. */
   locked: boolean
 }
-
-/** What a layer is called; by its place among all that there were where it has no name. */
-export const layerName = ({ name, which }: SheetLayer): string =>
-  name || t("documents.layer", { number: which + 1 })
 
 /** A picture below the ink, its middle at (x, y), `scale` sheet px to a px of it, turned by degrees. */
 export interface Underlay {
@@ -92,11 +87,3 @@ const PER_INCH: Record<Unit, (dpi: number) => number> = {
 /** A length in a unit as px at so many dots per inch, and back. */
 export const pxOf = (length: number, unit: Unit, dpi: number): number => (length / PER_INCH[unit](dpi)) * dpi
 export const lengthOf = (px: number, unit: Unit, dpi: number): number => (px / dpi) * PER_INCH[unit](dpi)
-
-const DIGITS: Record<Unit, number> = { mm: 0, inch: 2, px: 0 }
-
-/** How large a sheet is, in words. */
-export function sizeTold({ width, height, dpi, unit }: SheetDocument): string {
-  const text = (px: number) => lengthOf(px, unit, dpi).toFixed(DIGITS[unit])
-  return `${text(width)} × ${text(height)} ${unit}`
-}

@@ -1,7 +1,8 @@
 // What sets two states of a sheet apart, in words.
 import { t } from "@/words"
 import { dequal } from "dequal"
-import { layerName, sizeTold, type SheetDocument, type SheetLayer, type Underlay } from "./sheet"
+import type { SheetDocument, SheetLayer, Underlay } from "./sheet"
+import { layerName, sizeTold } from "./sheetWords"
 
 export interface SheetDifference {
   label: string

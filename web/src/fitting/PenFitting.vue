@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Pen fitting: press lightly, as usual and hard, a few times each; the core fits range and curve to that hand.
-import { t } from "@/words"
+import { language, t } from "@/words"
 import type { Node } from "@/documents/brush"
 import { computed, onScopeDispose, ref, shallowRef, watch } from "vue"
 import { useRouter } from "vue-router"
@@ -152,7 +152,7 @@ function use(): void {
             {{
               fitting
                 ? t("fitting.fitted-on-this-device", {
-                    day: new Date(fitting.at).toLocaleDateString(),
+                    day: new Date(fitting.at).toLocaleDateString(language),
                   })
                 : t("fitting.not-in-use-yet")
             }}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Light of the room, drawing hand, what fingers do, and the way out.
-import { t } from "@/words"
+import { LANGUAGES, language, speak, t } from "@/words"
 import { SlidersHorizontal } from "@lucide/vue"
 import { ElPopover, ElSwitch } from "element-plus"
 import { useFullscreen } from "@vueuse/core"
@@ -119,6 +119,14 @@ async function write(): Promise<void> {
         {{ t("frame.two-fingers-tap-undo-three-redo") }}
         <ElSwitch v-model="tapping" :aria-label="t('frame.two-fingers-tap-undo-three-redo')" />
       </label>
+      <!-- In every language by its own name, so that everybody finds it. -->
+      <p class="hm-small">{{ t("frame.language") }}</p>
+      <ChoiceBar
+        :label="t('frame.language')"
+        :options="[...LANGUAGES]"
+        :model-value="language"
+        @update:model-value="speak"
+      />
       <p class="hm-small">{{ t("frame.on-this-device") }}</p>
       <WhatWaits v-if="presentStore" :key="presentStore.account" :store="presentStore" />
       <button type="button" class="hm-quiet out" @click="making = true">

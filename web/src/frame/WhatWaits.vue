@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What lies on this device: how much waits for the server and why, what it refused, and how full the device is.
-import { t } from "@/words"
+import { language, t } from "@/words"
 import { computed, onMounted, ref } from "vue"
 import { api, reach } from "@/api/client"
 import { letGo, tryAgain } from "@/device/stuck"
@@ -29,7 +29,7 @@ const says = computed(() => {
 /** What the account's pictures take on the server, told well before there is no more room. */
 const room = ref({ says: "", scarce: false })
 const SCARCE = 0.9
-const mb = (bytes: number) => `${Math.ceil(bytes / 1e6).toLocaleString("en-GB")} MB`
+const mb = (bytes: number) => `${Math.ceil(bytes / 1e6).toLocaleString(language)} MB`
 
 onMounted(async () => {
   const { data } = await reach(api.GET("/api/room"))

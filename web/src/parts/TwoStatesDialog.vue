@@ -4,14 +4,18 @@ import { t } from "@/words"
 import { ElButton, ElDialog } from "element-plus"
 import StateTable from "./StateTable.vue"
 
-defineProps<{ open: boolean; what: string; rows: InstanceType<typeof StateTable>["$props"]["rows"] }>()
+defineProps<{
+  open: boolean
+  what: "brush" | "sheet"
+  rows: InstanceType<typeof StateTable>["$props"]["rows"]
+}>()
 const emit = defineEmits<{ mine: []; theirs: []; both: [] }>()
 </script>
 
 <template>
   <ElDialog
     :model-value="open"
-    :title="t('parts.this-was-changed-on-another-device', { what })"
+    :title="t(`parts.this-${what}-was-changed-on-another-device`)"
     width="min(620px, 94vw)"
     align-center
     :show-close="false"
@@ -24,7 +28,7 @@ const emit = defineEmits<{ mine: []; theirs: []; both: [] }>()
       <ElButton @click="emit('mine')">{{ t("parts.this-devices") }}</ElButton>
       <ElButton @click="emit('theirs')">{{ t("parts.the-others") }}</ElButton>
       <ElButton type="primary" @click="emit('both')">{{
-        t("parts.keep-both-as-two", { what, s: what === "brush" ? t("parts.es") : "s" })
+        t(what === "brush" ? "parts.keep-both-as-two-brushes" : "parts.keep-both-as-two-sheets")
       }}</ElButton>
     </div>
   </ElDialog>

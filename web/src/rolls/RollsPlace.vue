@@ -326,9 +326,7 @@ function rollAct(roll: Filled, name: RollAct): void {
     />
     <PickRoll
       v-model="picking"
-      :title="
-        t('rolls.to', { Copy: picked === 'move' ? 'Move' : 'Copy', chosenBrushes: calledOf(chosenBrushes) })
-      "
+      :title="t(`rolls.${picked}-brushes-to`, { brushes: calledOf(chosenBrushes) })"
       :rolls="rolls"
       @pick="pick"
     />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What one lends oneself: sent anew after a change, taken back, and what else could be lent.
-import { t } from "@/words"
+import { language, t } from "@/words"
 import { HandHelping } from "@lucide/vue"
 import { ElButton } from "element-plus"
 import type { FilledRoll } from "@/device/useRollList"
@@ -16,7 +16,7 @@ const free = computed(() =>
 )
 
 const moment = (at: string) =>
-  new Date(at).toLocaleString([], { day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })
+  new Date(at).toLocaleString(language, { day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })
 </script>
 
 <template>

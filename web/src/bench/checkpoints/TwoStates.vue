@@ -35,7 +35,7 @@ async function both(): Promise<void> {
 <template>
   <TwoStatesDialog
     :open="open"
-    :what="t('bench.brush')"
+    what="brush"
     :rows="rows"
     @mine="bench.keeping.keepMine()"
     @theirs="bench.keeping.takeTheirs()"

@@ -1,5 +1,5 @@
 // The kept states of the brush on the bench: made, looked at beside the brush as it stands, and returned to.
-import { t } from "@/words"
+import { language, t } from "@/words"
 import type { StoredBrush } from "@/device/tables/brushes"
 import type { StoredCheckpoint, Why } from "@/device/tables/checkpoints"
 import { computed, ref, shallowRef, type Ref } from "vue"
@@ -31,9 +31,9 @@ export const calledOf = ({ label, why }: StoredCheckpoint): string => label || C
 /** "10:42", and the day where that is not today. */
 export function momentOf({ madeAt }: StoredCheckpoint): string {
   const at = new Date(madeAt)
-  const clock = at.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false })
+  const clock = at.toLocaleTimeString(language, { hour: "2-digit", minute: "2-digit", hour12: false })
   if (at.toDateString() === new Date().toDateString()) return clock
-  return `${at.toLocaleDateString([], { day: "numeric", month: "short" })} ${clock}`
+  return `${at.toLocaleDateString(language, { day: "numeric", month: "short" })} ${clock}`
 }
 
 interface Bench {

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // A card in the row below the proof sheet: a name, what it does to this brush in a word or two, a live picture.
-defineProps<{ label: string; says: string; open: boolean }>()
+defineProps<{ label: string; says: string; open: boolean; station?: string }>()
 </script>
 
 <template>
   <button
     type="button"
     class="card"
+    :data-station="station"
     :class="{ open }"
     :aria-expanded="open"
     :aria-label="`${label}: ${says}`"

@@ -22,7 +22,13 @@ const HEIGHT = 88
 </script>
 
 <template>
-  <CardFrame class="station" :class="{ empty }" :label="station.label" v-bind="{ says, open }">
+  <CardFrame
+    class="station"
+    :class="{ empty }"
+    :label="station.label"
+    :station="station.key"
+    v-bind="{ says, open }"
+  >
     <span v-if="!empty && !small" class="picture">
       <HandPicture v-if="station.key === 'hand'" :width="WIDTH" :height="HEIGHT" />
       <LinePicture

@@ -35,7 +35,7 @@ export const STEPS: readonly Step[] = [
   {
     says: t("bench.touch-line-it-steadies-your-hand"),
     tray: { key: "line", says: t("bench.choose-a-way-and-see-the") },
-    target: '.path .card[aria-label^="Line"]',
+    target: '.path .card[data-station="line"]',
     placement: "top",
     of: (bench) => bench.state.value?.document.steadying,
     done: changed,
@@ -43,7 +43,7 @@ export const STEPS: readonly Step[] = [
   {
     says: t("bench.touch-weight-it-says-how-wide"),
     tray: { key: "weight", says: t("bench.drag-a-point-of-the-curve") },
-    target: '.path .card[aria-label^="Weight"]',
+    target: '.path .card[data-station="weight"]',
     placement: "top",
     of: (bench) => bench.state.value?.document.responses.size,
     done: changed,

@@ -9,7 +9,7 @@ import { computed, ref } from "vue"
 import { openDevice } from "@/device/useDevice"
 import { useLive } from "@/device/useLive"
 import { useSession } from "@/device/useSession"
-import { sizeTold } from "@/documents/sheet"
+import { sizeTold } from "@/documents/sheetWords"
 
 const props = defineProps<{ sheet: StoredSheet }>()
 const emit = defineEmits<{ open: []; duplicate: []; name: []; pack: []; remove: [] }>()

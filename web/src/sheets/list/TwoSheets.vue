@@ -17,7 +17,7 @@ async function both(): Promise<void> {
 <template>
   <TwoStatesDialog
     :open="status.theirs.value !== undefined"
-    :what="t('sheets.sheet')"
+    what="sheet"
     :rows="status.differences.value"
     @mine="status.keepMine()"
     @theirs="status.takeTheirs()"
