@@ -1,6 +1,7 @@
 import boundaries from "eslint-plugin-boundaries"
 import prettier from "eslint-config-prettier"
 import { importX } from "eslint-plugin-import-x"
+import vueI18n from "@intlify/eslint-plugin-vue-i18n"
 import vue from "eslint-plugin-vue"
 import ts from "typescript-eslint"
 
@@ -17,7 +18,7 @@ const LAYERS = [
   ["frame"],
 ]
 /** What stands side by side in a layer and yet is asked by its neighbour. */
-const BESIDE = { generated: ["documents"] }
+const BESIDE = { generated: ["documents"], words: ["generated"] }
 const PLACES = ["account", "bench", "fitting", "guide", "prep", "rolls", "sheets", "shelf", "sources"]
 const below = (layer) => LAYERS.slice(0, layer).flat()
 const ARROWS = {
@@ -104,6 +105,38 @@ export default ts.config(
     },
   },
   ...floors,
+  {
+    // What is said stands in the catalogues of `words`.
+    files: ["src/**/*.{ts,vue}"],
+    // What a worker throws reaches a log; what it says to people is said by the page.
+    ignores: [
+      "src/words/**",
+      "src/engine/{memory,easel,questions,prep,pictures,desk}/**",
+      "src/shell/installed.ts",
+    ],
+    plugins: { "@intlify/vue-i18n": vueI18n },
+    rules: {
+      "@intlify/vue-i18n/no-raw-text": [
+        "error",
+        {
+          attributes: { "/.+/": ["aria-label", "title", "label", "placeholder", "alt", "says"] },
+          // Signs, units and names that are alike in all languages.
+          ignorePattern: "^[^\\p{L}]*$|^(Hollowmist|dpi|mm|px|MB|ms|x)$",
+        },
+      ],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "Literal[value=/^[A-Z][a-z]+,? [a-z].* [a-z]/]:not(ImportDeclaration Literal)",
+          message: "A sentence belongs into src/words/en, and into every other language.",
+        },
+        {
+          selector: "TemplateElement[value.raw=/ [a-z]+ [a-z]+.*[.?!]$/]",
+          message: "A sentence belongs into src/words/en, and into every other language.",
+        },
+      ],
+    },
+  },
   {
     rules: {
       "@typescript-eslint/consistent-type-imports": "error",

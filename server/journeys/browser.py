@@ -252,12 +252,14 @@ class JourneyCase(StaticLiveServerTestCase):
             context.close()
         self.assertEqual(self.problems, [])
 
-    def open_page(self, width=1500, height=900, signed_in=True, bypass_csp=True, installed=False, url=None, scale=1):
+    def open_page(
+        self, width=1500, height=900, signed_in=True, bypass_csp=True, installed=False, url=None, scale=1, **more
+    ):
         """A page in a browser profile of its own: so large that the bench shows strokes as large as they were drawn.
 
         A test's own scripts need what the content policy forbids; with `bypass_csp` False it holds. With `installed`
         the application may lie on the device; `url` is where it comes from, if not straight from the server. `scale`
-        is device pixels per CSS pixel.
+        is device pixels per CSS pixel; `more` of the browser's context, as its `locale`.
         """
         context = self.browser.new_context(
             viewport={"width": width, "height": height},
@@ -265,6 +267,7 @@ class JourneyCase(StaticLiveServerTestCase):
             has_touch=True,
             bypass_csp=bypass_csp,
             service_workers="allow" if installed else "block",
+            **more,
         )
         if signed_in:
             client = Client()

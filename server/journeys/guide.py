@@ -6,7 +6,7 @@ from pathlib import Path
 
 from playwright.sync_api import Error as PlaywrightError
 
-from .browser import Pen, settle
+from .browser import Pen, frames, settle
 
 FOLDER = Path(__file__).parents[2] / "docs" / "guide"
 _BLOCK = re.compile(r"^```brush\n(.*?)^```$", re.M | re.S)
@@ -14,7 +14,7 @@ _ACT = re.compile(r"\*\*([^*]+)\*\*(?:\s+to\s+\*\*([^*]+)\*\*)?")
 _PARTS = (".el-dialog", ".el-popper", ".tray", "main", "body")
 """Where a name is looked for first: what lies on top stands nearest to the hand."""
 TRIES = 400
-"""So often what is touched is looked for, 40 ms apart."""
+"""So often what is touched is looked for, two frames apart."""
 _ROLES = ("button", "radio", "switch", "link", "menuitem", "tab", "option", "checkbox")
 
 
@@ -65,7 +65,7 @@ class Hand:
                         shown = [one for one in found.all() if one.is_visible()]
                         if shown:
                             return shown[0]
-            self.page.wait_for_timeout(40)
+            frames(self.page, 2)
         raise AssertionError(f"the guide says {what}, and it is not there")
 
     def follow(self, text: str) -> None:

@@ -28,7 +28,8 @@ const { status, keptAt, message, roll } = bench.keeping
 const { away } = bench.waiting
 
 const clock = computed(
-  () => keptAt.value?.toLocaleTimeString(language, { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
+  () =>
+    keptAt.value?.toLocaleTimeString(language, { hour: "2-digit", minute: "2-digit", hour12: false }) ?? "",
 )
 const says = computed(() => {
   if (status.value === "kept" && full.value) return SAYS.unkept!

@@ -41,9 +41,7 @@ export function wantsRoom(error: unknown): boolean {
 
 /** Why this device could not keep something, as a sentence. */
 export function keepingTrouble(error: unknown): string {
-  return wantsRoom(error)
-    ? t("device.this-device-is-full-what-you")
-    : "This device could not keep what you did last. Do it again; if that fails too, close other tabs and reload."
+  return wantsRoom(error) ? t("device.this-device-is-full-what-you") : t("device.this-device-could-not-keep")
 }
 
 /** Something could not be written. What is tried again by itself shows where it stands, and is not told each time. */

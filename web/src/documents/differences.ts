@@ -1,5 +1,5 @@
 // What sets two brushes apart, by station and in words.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
 import { dequal } from "dequal"
 import { type BrushDocument, type Input, type Output, type Setting } from "./brush"
@@ -40,7 +40,7 @@ function labelOf({ name, label }: Setting): string {
 export function valueText({ kind, unit, step }: Setting, value: unknown): string {
   if (kind === "number") return `${shown(Number(value), unit, step)}${unit ? ` ${unit}` : ""}`
   if (kind === "switch") return value ? "on" : "off"
-  return String(value)
+  return said(String(value))
 }
 
 function linkTold(link: unknown): string {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A layer: whether it is drawn on and seen, how it mixes and how strongly, its order. Places add what is theirs.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import type { Layer } from "@/documents/brush"
 import { Eye, EyeOff, Pencil, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
@@ -55,7 +55,7 @@ const emit = defineEmits<{
       :aria-label="t('parts.how-mixes', { name })"
       @change="emit('set', { mode: $event })"
     >
-      <ElOption v-for="mode in MODES" :key="mode" :value="mode" :label="mode" />
+      <ElOption v-for="mode in MODES" :key="mode" :value="mode" :label="said(mode)" />
     </ElSelect>
     <slot name="inked" />
     <ValueSlider

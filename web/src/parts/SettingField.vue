@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The control that fits a setting's kind.
 import type { Setting } from "@/documents/brush"
+import { said } from "@/words"
 import { ElSwitch } from "element-plus"
 import { computed } from "vue"
 import ChoiceBar from "./ChoiceBar.vue"
@@ -19,7 +20,7 @@ const props = withDefaults(
 )
 const value = defineModel<number | string | boolean>({ required: true })
 const emit = defineEmits<{ done: [] }>()
-const options = computed(() => props.setting.choices.map((one) => ({ value: one, label: one })))
+const options = computed(() => props.setting.choices.map((one) => ({ value: one, label: said(one) })))
 
 function set(next: unknown): void {
   value.value = next as number | string | boolean

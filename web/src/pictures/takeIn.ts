@@ -26,7 +26,7 @@ function kindOf(bytes: Uint8Array): string {
   if (bytes.length === 0) throw new Error(t("pictures.the-file-is-empty-save-the"))
   if (bytes.length > MOST_FILE) {
     const [has, most] = [bytes.length, MOST_FILE].map((one) => Math.round(one / 1024 ** 2))
-    throw new Error(`The file has ${has} MB; up to ${most} MB can be taken. Save it smaller, or as a JPEG.`)
+    throw new Error(t("pictures.file-too-large", { has, most }))
   }
   let size
   try {
@@ -38,19 +38,13 @@ function kindOf(bytes: Uint8Array): string {
   if (type === "svg") return type
   if (width * height > MOST_PIXELS) {
     const [has, most] = [mega(width * height), mega(MOST_PIXELS)]
-    throw new Error(
-      `The picture has ${has} megapixels; up to ${most} can be taken. Save it smaller, then add it.`,
-    )
+    throw new Error(t("pictures.picture-too-large", { has, most }))
   }
   if (Math.min(width, height) < LEAST_SIDE) {
-    throw new Error(
-      `The picture is ${width} x ${height} px; a source needs at least ${LEAST_SIDE} px on each side. Use a larger one.`,
-    )
+    throw new Error(t("pictures.picture-too-small", { width, height, least: LEAST_SIDE }))
   }
   if (Math.max(width, height) > MOST_RATIO * Math.min(width, height)) {
-    throw new Error(
-      `The picture is ${width} x ${height} px, which is too long and narrow for a source. Crop it, then add it.`,
-    )
+    throw new Error(t("pictures.picture-too-narrow", { width, height }))
   }
   return type
 }

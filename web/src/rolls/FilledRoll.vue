@@ -1,13 +1,18 @@
 <script setup lang="ts">
 // A roll that fills itself with brushes that lie in others.
 import type { StoredBrush } from "@/device/tables/brushes"
+import { t } from "@/words"
 import type { PocketAct } from "./acts"
 import BrushPocket from "./BrushPocket.vue"
 import RollFrame from "./RollFrame.vue"
 
+const NOTES: Record<string, string> = {
+  Favourites: t("rolls.what-you-gave-a-star"),
+  Recent: t("rolls.what-was-on-the-bench-last"),
+}
+
 defineProps<{
   name: string
-  note: string
   brushes: StoredBrush[]
   choosing: boolean
   chosen: ReadonlySet<string>
@@ -21,7 +26,14 @@ const emit = defineEmits<{
 </script>
 
 <template>
-  <RollFrame v-model="open" class="filled" tint="" binding="double" v-bind="{ name, note, brushes }">
+  <RollFrame
+    v-model="open"
+    class="filled"
+    tint=""
+    binding="double"
+    :note="NOTES[name] ?? ''"
+    v-bind="{ name, brushes }"
+  >
     <BrushPocket
       v-for="brush in brushes"
       :key="brush.id"

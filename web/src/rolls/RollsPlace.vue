@@ -32,10 +32,6 @@ import ShippedCloth from "./ShippedCloth.vue"
 import { useShipped } from "./useShipped"
 import { useSpringing } from "./useSpringing"
 
-const NOTES: Record<string, string> = {
-  Favourites: t("rolls.what-you-gave-a-star"),
-  Recent: t("rolls.what-was-on-the-bench-last"),
-}
 const route = useRoute()
 const router = useRouter()
 const store = presentStore.value!
@@ -252,7 +248,6 @@ function rollAct(roll: Filled, name: RollAct): void {
         v-for="roll in filled"
         :key="roll.name"
         v-bind="roll"
-        :note="NOTES[roll.name]!"
         :choosing="choosing"
         :chosen="chosen"
         :model-value="unfolded[roll.name] ?? false"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The chosen strokes, and what else they could be inked with.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { ClipboardPlus, Dices, Eye, Lasso, Trash2 } from "@lucide/vue"
 import { ElOption, ElSelect } from "element-plus"
 import { computed, onScopeDispose, ref } from "vue"
@@ -126,7 +126,7 @@ onScopeDispose(reink.seeAfter)
           :aria-label="t('sheets.steady-them')"
           @change="reink.steady({ steadying: $event })"
         >
-          <ElOption v-for="way in steadying.choices" :key="way" :value="way" :label="way" />
+          <ElOption v-for="way in steadying.choices" :key="way" :value="way" :label="said(way)" />
         </ElSelect>
         <button type="button" class="hm-quiet" @click="reink.throwDice()">
           <Dices :size="20" /> {{ t("sheets.other-chance") }}

@@ -26,7 +26,7 @@ export function placedOn(
 }
 
 function tooLarge({ size }: Blob): string {
-  return `This file has ${Math.round(size / 1e6)} MB; a picture to lay under may have up to ${MOST_BYTES / 1e6} MB. Save it smaller, then lay it in again.`
+  return t("sheets.underlay-too-large", { has: Math.round(size / 1e6), most: MOST_BYTES / 1e6 })
 }
 
 /** An SVG is drawn as a picture: nothing in it is loaded or run. */

@@ -76,7 +76,7 @@ async function paste(): Promise<void> {
     const given: { file: Blob; name: string }[] = []
     for (const item of items) {
       const type = item.types.find((one) => one.startsWith("image/"))
-      if (type) given.push({ file: await item.getType(type), name: "From the clipboard" })
+      if (type) given.push({ file: await item.getType(type), name: t("sources.from-the-clipboard") })
     }
     if (given.length === 0) notice(t("sources.there-is-no-picture-on-the"))
     else await take(given)

@@ -1,6 +1,9 @@
 // All that is said on the screen, in the language of the person: by rooms, one file each.
 // English is always at hand: it stands for what another language lacks. A language is a folder of the same files.
 import { createI18n } from "vue-i18n"
+import { speakTables } from "./tables"
+
+export { said } from "./tables"
 
 /** The messages of a room, by key. */
 type Room = Record<string, string>
@@ -45,7 +48,11 @@ const i18n = createI18n({
 
 // Whoever says anything waits for it: nothing is shown in one language and then in another.
 const other = await OTHERS[language]?.()
-if (other) i18n.global.setLocaleMessage(language, roomsOf(other.default))
+if (other) {
+  const { tables, ...rooms } = roomsOf(other.default)
+  i18n.global.setLocaleMessage(language, rooms)
+  speakTables(tables!)
+}
 document.documentElement.lang = language
 
 /** What is said under a key, `room.words-of-it`, with what is put into it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // One response: on or off, its curve, the pointers it holds for, and what the hand does on it.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { type Input, type Link, type Output, newLink } from "@/documents/brush"
 import type { Kind } from "@/documents/stroke"
 import { ElSwitch } from "element-plus"
@@ -114,7 +114,7 @@ function toggle(kind: Kind): void {
           class="hm-quiet"
           @click="take(curve.nodes)"
         >
-          {{ curve.name }}
+          {{ said(curve.name) }}
         </button>
       </div>
       <div class="row" role="group" :aria-label="t('bench.holds-for')">

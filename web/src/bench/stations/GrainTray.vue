@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { computed, ref } from "vue"
 import TraySections from "@/parts/TraySections.vue"
 import SourceChooser from "@/choosers/SourceChooser.vue"
@@ -44,10 +44,10 @@ const ribbon = computed(() => brush.value?.tip === "shapes" && brush.value.layin
             type="button"
             class="hm-small"
             :class="{ on: brush?.grain_hold === hold }"
-            :aria-label="t('bench.hold-to-the', { hold })"
+            :aria-label="t('bench.hold-to-the', { hold: said(hold) })"
             @click="bench.change('grain_hold', hold)"
           >
-            {{ hold }}
+            {{ said(hold) }}
           </button>
         </figcaption>
       </figure>

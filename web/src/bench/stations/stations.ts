@@ -1,5 +1,5 @@
 // The six stations, in the order in which a stroke passes them.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import {
   type BrushDocument,
   type Output,
@@ -36,7 +36,7 @@ function tapers(brush: BrushDocument): string {
   const count = CAUSES.slice(0, TAPERS_EACH).filter((cause) =>
     Object.keys(cause.without).some((name) => Number(brush[name as SettingName]) > 0),
   ).length
-  if (count > 1) return ", tapered"
+  if (count > 1) return t("bench.tapered")
   return count === 1 ? t("bench.one-taper") : ""
 }
 
@@ -48,7 +48,7 @@ const DRIFTS = new Set<Output>(["hue", "chroma", "lightness", "second ink"])
 /** What of the hand the brush listens to. */
 function hears(brush: BrushDocument): string {
   const on = responsesOf(brush).filter((one) => one.link.on)
-  const inputs = [...new Set(on.map((one) => one.input))]
+  const inputs = [...new Set(on.map((one) => said(one.input)))]
   return inputs.length > 0 ? inputs.join(", ") : t("bench.nothing-varies")
 }
 
@@ -61,7 +61,7 @@ export const STATIONS: Station[] = [
     says: (brush) =>
       brush.steadying === "none"
         ? t("bench.as-drawn")
-        : `${brush.steadying} ${figure(brush, KNOB[String(brush.steadying)]!)}`,
+        : `${said(String(brush.steadying))} ${figure(brush, KNOB[String(brush.steadying)]!)}`,
   },
   {
     key: "weight",
@@ -75,14 +75,18 @@ export const STATIONS: Station[] = [
     tray: TipTray,
     says: (brush) => {
       const count = brush.shapes.length
-      if (brush.tip === "shapes" && brush.laying === "ribbon") return `ribbon, ${brush.ribbon_fit}`
-      const round = Number(brush.roundness) > 0.95 ? "round" : `flat, ${figure(brush, "angle")}`
+      if (brush.tip === "shapes" && brush.laying === "ribbon")
+        return t("bench.says-ribbon", { fit: said(String(brush.ribbon_fit)) })
+      const round =
+        Number(brush.roundness) > 0.95
+          ? t("bench.says-round")
+          : t("bench.says-flat", { angle: figure(brush, "angle") })
       const forms: Record<string, string> = {
         ellipse: round,
         shapes: count === 1 ? t("bench.one-shape") : t("bench.shapes", { count }),
       }
-      return t("bench.every", {
-        tip: forms[String(brush.tip)] ?? brush.tip,
+      return t("bench.says-tip", {
+        tip: forms[String(brush.tip)] ?? said(String(brush.tip)),
         spacing: figure(brush, "spacing"),
       })
     },
@@ -94,7 +98,7 @@ export const STATIONS: Station[] = [
     idle: (brush) => !brush.grain,
     says: (brush) =>
       brush.grain
-        ? t("bench.holds-to", { grain_way: brush.grain_way, grain_hold: brush.grain_hold })
+        ? t("bench.says-grain", { way: said(String(brush.grain_way)), hold: said(String(brush.grain_hold)) })
         : t("bench.none-2"),
   },
   {
@@ -105,13 +109,15 @@ export const STATIONS: Station[] = [
       const drifts = responsesOf(brush).some(({ output, link }) => link.on && DRIFTS.has(output))
       const spreads = Number(brush.spread) > 0
       const more = [
-        ...(brush.mode === "normal" ? [] : [String(brush.mode)]),
-        ...(drifts ? ["drifts"] : []),
-        ...(spreads ? ["spreads"] : []),
-        ...(Number(brush.pooling) > 0 ? ["pools"] : []),
-        ...(Number(brush.wetness) > 0 ? ["wet"] : []),
+        ...(brush.mode === "normal" ? [] : [said(String(brush.mode))]),
+        ...(drifts ? [t("bench.says-drifts")] : []),
+        ...(spreads ? [t("bench.says-spreads")] : []),
+        ...(Number(brush.pooling) > 0 ? [t("bench.says-pools")] : []),
+        ...(Number(brush.wetness) > 0 ? [t("bench.says-wet")] : []),
       ]
-      return [brush.overlap, ...(more.length > 0 ? more : [figure(brush, "opacity")])].join(", ")
+      return [said(String(brush.overlap)), ...(more.length > 0 ? more : [figure(brush, "opacity")])].join(
+        ", ",
+      )
     },
   },
 ]

@@ -1,6 +1,7 @@
 // The proof strokes that ship with Hollowmist.
 import { type KeptStroke, samplesFrom } from "@/documents/stroke"
 import { computed, shallowRef } from "vue"
+import { t } from "@/words"
 import lanesAddress from "@/generated/lanes.json?url"
 
 export interface Lane {
@@ -12,7 +13,7 @@ export interface Lane {
 }
 
 interface Shipped {
-  lanes: { key: string; label: string; at: [number, number]; seeds: number[]; strokes: number[][][] }[]
+  lanes: { key: string; at: [number, number]; seeds: number[]; strokes: number[][][] }[]
 }
 
 const lanes = shallowRef<Lane[]>([])
@@ -21,7 +22,7 @@ export function useLanes() {
   async function open(): Promise<void> {
     if (lanes.value.length > 0) return
     const shipped = (await (await fetch(lanesAddress)).json()) as Shipped
-    lanes.value = shipped.lanes.map(({ key, label, at, seeds, strokes }) => {
+    lanes.value = shipped.lanes.map(({ key, at, seeds, strokes }) => {
       const kept = strokes.map((rows, i): KeptStroke => ({
         id: `${key}-${i}`,
         kind: "pen",
@@ -29,7 +30,7 @@ export function useLanes() {
         seed: seeds[i]!,
         samples: samplesFrom(rows),
       }))
-      return { key, label, at, strokes: kept }
+      return { key, label: t(`bench.lane-${key}`), at, strokes: kept }
     })
   }
 

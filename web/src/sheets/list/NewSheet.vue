@@ -42,9 +42,8 @@ const problem = computed(() => {
   if (!wanted.dpi || wanted.dpi < 1 || wanted.dpi > MOST_DPI)
     return t("sheets.give-1-to-dots-per-inch", { most: MOST_DPI })
   if (Math.max(...sides) > MOST_SHEET)
-    return `A sheet is up to ${MOST_SHEET} px a side, and this one has ${Math.max(...sides)}. Choose fewer dots per inch, or a smaller paper.`
-  if (Math.min(...sides) < LEAST_SHEET)
-    return `A sheet is at least ${LEAST_SHEET} px a side. Choose a larger paper.`
+    return t("sheets.up-to-px-a-side", { most: MOST_SHEET, has: Math.max(...sides) })
+  if (Math.min(...sides) < LEAST_SHEET) return t("sheets.at-least-px-a-side", { least: LEAST_SHEET })
   return ""
 })
 const chosen = computed(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Every blend mode of the brush, over a light patch and a dark one. Touch the one it should have.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { computed } from "vue"
 import { MODES } from "@/generated/layout"
 import ChoiceCard from "../ChoiceCard.vue"
@@ -22,11 +22,11 @@ function take(one: string): void {
       v-for="one in MODES"
       :key="one"
       :on="mode === one"
-      :aria-label="t('bench.mixes-as', { one })"
+      :aria-label="t('bench.mixes-as', { one: said(one) })"
       @click="take(one)"
     >
       <InkedPicture :station="`mode ${one}`" :shape="2" />
-      <span class="name">{{ one }}</span>
+      <span class="name">{{ said(one) }}</span>
     </ChoiceCard>
   </div>
 </template>
