@@ -39,21 +39,25 @@ function labelOf({ name, label }: Setting): string {
 /** A setting's value as it is shown, with its unit. */
 export function valueText({ kind, unit, step }: Setting, value: unknown): string {
   if (kind === "number") return `${shown(Number(value), unit, step)}${unit ? ` ${unit}` : ""}`
-  if (kind === "switch") return value ? "on" : "off"
+  if (kind === "switch") return value ? t("documents.on") : t("documents.off")
   return said(String(value))
 }
 
 function linkTold(link: unknown): string {
-  if (!link) return "none"
+  if (!link) return t("documents.none")
   const { on, range } = link as { on: boolean; range: [number, number] }
-  if (!on) return "off"
+  if (!on) return t("documents.off")
   const [low, high] = range.map((one) => Number(one.toFixed(2)))
   return t("documents.to", { low, high })
 }
 
 const usesTold = (uses: unknown): string => {
   const count = Array.isArray(uses) ? uses.length : uses ? 1 : 0
-  return count === 0 ? "none" : count === 1 ? t("documents.one-source") : t("documents.sources", { count })
+  return count === 0
+    ? t("documents.none")
+    : count === 1
+      ? t("documents.one-source")
+      : t("documents.sources", { count })
 }
 
 /** What sets the second brush apart from the first, in the order of the stations. */
@@ -72,7 +76,7 @@ export function differences(before: BrushDocument, after: BrushDocument): Differ
     })
   }
   for (const [part, station, label] of [
-    ["shapes", "tip", "Shapes"],
+    ["shapes", "tip", t("documents.shapes")],
     ["grain", "grain", t("documents.grain-source")],
   ] as const) {
     if (dequal(before[part], after[part])) continue
@@ -117,11 +121,19 @@ function withLink(
   return { ...responses, [output]: row } as BrushDocument["responses"]
 }
 
+/** What says by itself how it is now: whatever it was does not matter. */
+const OTHERWISE = () => [
+  t("documents.on"),
+  t("documents.off"),
+  t("documents.another-source"),
+  t("documents.another-curve"),
+]
+
 /** In words, the first few: "spacing 4 % to 9 %, wet on". */
 export function inWords(found: Difference[], most = 3): string {
   const words = found.slice(0, most).map(({ label, before, after }) => {
     const what = label.charAt(0).toLowerCase() + label.slice(1)
-    if (after === "on" || after === "off" || after.startsWith("another")) return `${what} ${after}`
+    if (OTHERWISE().includes(after)) return t("documents.becomes", { what, after })
     const [, number, unit = ""] = /^(-?[\d.]+)( .*)?$/.exec(before) ?? []
     // "4 to 9 %": the unit once.
     return number !== undefined && after.endsWith(unit)

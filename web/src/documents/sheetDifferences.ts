@@ -10,9 +10,13 @@ export interface SheetDifference {
   after: string
 }
 
-const listed = (names: string[]): string => (names.length > 0 ? names.join(", ") : "none")
+const listed = (names: string[]): string => (names.length > 0 ? names.join(", ") : t("documents.none"))
 const layersTold = (layers: SheetLayer[]) =>
-  listed(layers.map((layer) => (layer.shown ? layerName(layer) : `${layerName(layer)} (hidden)`)))
+  listed(
+    layers.map((layer) =>
+      layer.shown ? layerName(layer) : t("documents.hidden", { name: layerName(layer) }),
+    ),
+  )
 const underlaysTold = (underlays: Underlay[]) => listed(underlays.map(({ name }) => name))
 
 /** The guides that have another value in the other state, with that of this one. */
@@ -25,23 +29,23 @@ function guidesTold(one: SheetDocument["guides"], other: SheetDocument["guides"]
 export function sheetDifferences(before: SheetDocument, after: SheetDocument): SheetDifference[] {
   const rows: [string, unknown, unknown, string, string][] = [
     [
-      "Paper",
+      t("documents.paper"),
       [sizeTold(before), before.dpi],
       [sizeTold(after), after.dpi],
       paperTold(before),
       paperTold(after),
     ],
     [t("documents.colour-of-the-paper"), before.tint, after.tint, before.tint, after.tint],
-    ["Layers", before.layers, after.layers, layersTold(before.layers), layersTold(after.layers)],
+    [t("documents.layers"), before.layers, after.layers, layersTold(before.layers), layersTold(after.layers)],
     [
-      "Underlays",
+      t("documents.underlays"),
       before.underlays,
       after.underlays,
       underlaysTold(before.underlays),
       underlaysTold(after.underlays),
     ],
     [
-      "Guides",
+      t("documents.guides"),
       before.guides,
       after.guides,
       guidesTold(before.guides, after.guides),

@@ -11,7 +11,7 @@ const { lot } = defineProps<{ lot: Lot; mine: boolean }>()
 const MOST = 5
 const cloth = computed(() => clothOf(TINTS.find((one) => one === lot.tint) ?? ""))
 const count = computed(() =>
-  lot.previews.length === 1 ? "1 brush" : t("shelf.brushes", { count: lot.previews.length }),
+  lot.previews.length === 1 ? t("shelf.one-brush") : t("shelf.brushes", { count: lot.previews.length }),
 )
 </script>
 

@@ -16,7 +16,7 @@ const menu = ref(false)
 
 const users = computed(() => props.source.users)
 const used = computed(() =>
-  users.value.length === 1 ? "1 brush" : t("sources.brushes", { count: users.value.length }),
+  users.value.length === 1 ? t("sources.one-brush") : t("sources.brushes", { count: users.value.length }),
 )
 
 /** Have the server write it as a file. */
@@ -50,7 +50,7 @@ function act(which: Act): void {
     <div class="foot">
       <button type="button" class="words" @click="emit('open')">
         <span class="name">{{ source.name }}</span>
-        <span class="hm-small">{{ users.length > 0 ? used : source.makes }}</span>
+        <span class="hm-small">{{ users.length > 0 ? used : t(`sources.${source.makes}`) }}</span>
       </button>
       <ElPopover v-model:visible="menu" trigger="click" placement="bottom-end" :width="240">
         <template #reference>

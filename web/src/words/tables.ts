@@ -8,6 +8,7 @@ import {
   GUIDES,
   HANDS,
   INPUTS,
+  KIND,
   MODES,
   OUTPUTS,
   PAPERS,
@@ -56,7 +57,7 @@ function walk(
 /** All words of the tables, in English. */
 export function wordsOfTables(): Set<string> {
   const named = [...CURVES, ...INPUTS].map(({ name }) => name)
-  const found = new Set<string>([...MODES, ...named, ...TINTS.map(([, name]) => name)])
+  const found = new Set<string>([...MODES, ...Object.keys(KIND), ...named, ...TINTS.map(([, name]) => name)])
   const read = (rows: Rows, field: string) => found.add(rows[field] as string)
   WORDED.forEach((table) => walk(table, read, (value) => found.add(value)))
   Object.values(STATION_HELP).forEach((help) => found.add(help))

@@ -1,5 +1,5 @@
 // States of a brush in which one sees what a setting or a station does to a line.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import type { BrushDocument, Output, Setting } from "@/documents/brush"
 import { OUTPUTS, SETTINGS } from "@/generated/layout"
 import { placeOf, shown, valueAt } from "@/documents/values"
@@ -32,8 +32,8 @@ export function statesOf(setting: Setting, brush: BrushDocument): State[] {
     const values = ends(setting, Number((brush as Record<string, unknown>)[name]))
     return values.map((value) => at(`${shown(value, unit, step)} ${unit}`, value))
   }
-  if (kind === "switch") return [at("off", false), at("on", true)]
-  return choices.map((one) => at(one, one))
+  if (kind === "switch") return [at(t("bench.link-off"), false), at(t("bench.link-on"), true)]
+  return choices.map((one) => at(said(one), one))
 }
 
 /** What a brush keeps where a station is at rest: without its colour nothing would be seen. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The verdict per kind of pointer, and what varies the line, largest first, each with a tap that switches it off.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { computed } from "vue"
 import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
@@ -32,7 +32,7 @@ function share(effect: number): string {
       <tr>
         <th scope="col">{{ found }}</th>
         <th v-for="one in verdicts" :key="one.kind" scope="col">
-          {{ one.kind }}:
+          {{ said(one.kind) }}:
           <strong :class="{ uneven: !one.even }">{{ one.even ? t("bench.even") : one.by }}</strong>
         </th>
         <th />

@@ -1,5 +1,5 @@
 // The readings of the brush on the bench in plain words, and what to do about them.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { responsesOf } from "@/documents/brush"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
@@ -33,11 +33,11 @@ function fitOf(now: Readings): number {
 const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
   even(now) {
     const uneven = KINDS.filter((_, kind) => variesOf(now)[kind]! > EVEN)
-    if (uneven.length === 0) return "yes"
+    if (uneven.length === 0) return t("bench.yes")
     const most = percent(Math.max(...variesOf(now)), 0)
     return uneven.length === KINDS.length
-      ? `no, ${most}`
-      : t("bench.not-with", { pointers: uneven.join(", "), by: most })
+      ? t("bench.no-by", { by: most })
+      : t("bench.not-with", { pointers: uneven.map(said).join(", "), by: most })
   },
   width(now) {
     const [thin, thick] = [now.thinnest[0]!, now.thickest[0]!]
@@ -54,7 +54,9 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
   repeat(now) {
     const [likeness, distance] = [now.repeat[0]!, now.repeat_px[0]!]
     if (likeness < 0) return undefined
-    return likeness === 0 ? "none" : `${percent(likeness, 0)} at ${Math.round(distance)} px`
+    return likeness === 0
+      ? t("bench.reads-none")
+      : t("bench.repeats-at", { likeness: percent(likeness, 0), distance: Math.round(distance) })
   },
   light(now) {
     const spread = now.light_spread[0]!
@@ -65,11 +67,13 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     // The longer of width's and opacity's.
     const start = Math.max(now.taper_start[0]!, now.fade_start[0]!)
     const end = Math.max(now.taper_end[0]!, now.fade_end[0]!)
-    return start + end < 1 ? "none" : `${Math.round(start)} and ${Math.round(end)} px`
+    return start + end < 1
+      ? t("bench.reads-none")
+      : t("bench.tapers-of", { start: Math.round(start), end: Math.round(end) })
   },
   steadying(now) {
     const wobble = now.wobble[0]!
-    if (now.lag_px[0]! < 0.05 && wobble < 0.01) return "none"
+    if (now.lag_px[0]! < 0.05 && wobble < 0.01) return t("bench.reads-none")
     return t("bench.wobble-lag", { wobble: percent(Math.max(0, wobble), 0), lag_px: px(now.lag_px[0]!) })
   },
   cost: (now) => t("bench.ms", { cost: now.cost.toFixed(1) }),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A cell of the response grid: a small curve where a link is on, dim where it is off, empty where there is none.
+import { t } from "@/words"
 import type { Link } from "@/documents/brush"
 import { computed } from "vue"
 
@@ -42,7 +43,9 @@ const mark = computed(() =>
     ? place(Math.min(1, Math.max(0, props.live)), at(props.live))
     : undefined,
 )
-const says = computed(() => (props.link ? (props.link.on ? "on" : "off") : "none"))
+const says = computed(() =>
+  props.link ? (props.link.on ? t("bench.link-on") : t("bench.link-off")) : t("bench.link-none"),
+)
 </script>
 
 <template>

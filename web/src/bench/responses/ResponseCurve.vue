@@ -127,7 +127,7 @@ function toggle(kind: Kind): void {
           :aria-pressed="shown.pointers.includes(kind)"
           @click="toggle(kind)"
         >
-          {{ kind }}
+          {{ said(kind) }}
         </button>
       </div>
     </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The same slow, shaky stroke and the same corners, unsteadied and with each way; what each takes out and costs.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import { computed, shallowRef, watch } from "vue"
 import { latest } from "@/engine/page/latest"
 import type { Steadied } from "@/engine/questions/readings"
@@ -40,10 +40,10 @@ const ways = computed(() =>
       :key="way"
       class="way"
       :on="bench.state.value?.document.steadying === way"
-      :aria-label="t('bench.steady-by', { way })"
+      :aria-label="t('bench.steady-by', { way: said(way) })"
       @click="bench.change('steadying', way)"
     >
-      <span class="name">{{ way }}</span>
+      <span class="name">{{ said(way) }}</span>
       <InkedPicture :station="way" :shape="280 / 168" />
       <span class="figures">
         <span v-for="[label, value] in rows" :key="label" class="row">
