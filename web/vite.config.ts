@@ -75,7 +75,11 @@ export default defineConfig(({ mode }) => ({
   worker: { format: "es" },
   // An error tells its name, and where it came from.
   esbuild: { keepNames: true },
-  server: { proxy: { "/api": process.env.HOLLOWMIST_API ?? "http://127.0.0.1:8420" } },
+  server: {
+    // The guide lies beside the front end.
+    fs: { allow: [".."] },
+    proxy: { "/api": process.env.HOLLOWMIST_API ?? "http://127.0.0.1:8420" },
+  },
   build: {
     target: "es2022",
     chunkSizeWarningLimit: 1200,

@@ -12,6 +12,8 @@ export default defineConfig({
       "virtual:pwa-register": fileURLToPath(new URL("tests/support/pwa.ts", import.meta.url)),
     },
   },
+  // The guide lies beside the front end.
+  server: { fs: { allow: [".."] } },
   test: {
     environment: "happy-dom",
     environmentOptions: { happyDOM: { url: "http://hollowmist.test/" } },

@@ -24,10 +24,10 @@ const cards = PAGES.map((page) => ({ ...page, shown: lastOf(page) }))
       <li v-for="page in cards" :key="page.key">
         <RouterLink :to="`/guide/${page.key}`" class="card">
           <PocketPicture
-            v-if="page.shown && strokesOf(page.shown).length"
+            v-if="page.shown && strokesOf(page.shown).length && documentOf(page.shown)"
             class="stroke"
             :which="strokesOf(page.shown)"
-            :document="documentOf(page.shown)"
+            :document="documentOf(page.shown)!"
           />
           <span v-else class="stroke" />
           <strong>{{ page.title }}</strong>

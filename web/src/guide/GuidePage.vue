@@ -15,7 +15,7 @@ import { useGuide } from "./useGuide"
 const props = defineProps<{ page: string }>()
 const store = presentStore.value!
 const router = useRouter()
-const { documentOf, strokesOf } = useGuide()
+const { documentOf, strokesOf, lacks } = useGuide()
 const at = computed(() => PAGES.findIndex(({ key }) => key === props.page))
 const found = computed<Page | undefined>(() => PAGES[at.value])
 const next = computed(() => PAGES[at.value + 1])
@@ -51,12 +51,13 @@ function take(): void {
         <template v-for="(part, i) in found.parts" :key="`${found.key} ${i}`">
           <figure v-if="isShown(part)">
             <PocketPicture
-              v-if="strokesOf(part).length"
+              v-if="strokesOf(part).length && documentOf(part)"
               class="stroke"
               :which="strokesOf(part)"
-              :document="documentOf(part)"
+              :document="documentOf(part)!"
             />
-            <figcaption>
+            <p v-else-if="lacks(part)" class="hm-small">{{ t("guide.a-source-is-not-here") }}</p>
+            <figcaption v-if="documentOf(part)">
               <button type="button" class="hm-quiet" :aria-pressed="tried === part" @click="tried = part">
                 {{ tried === part ? t("guide.on-the-paper-draw-with-it") : t("guide.try-this-here") }}
               </button>

@@ -78,8 +78,13 @@ export const PAGES: Page[] = Object.entries(FILES)
 export const lastOf = (page: Page): Shown | undefined =>
   page.parts.filter((one): one is Shown => "told" in one).at(-1)
 
-/** A plain brush with all that is told of it; sources that are not known yet are left out. */
-export function brushOf(told: Told, named: SourceNamed): BrushDocument {
+/** The names of the sources that a brush is made of. */
+const sourcesOf = ({ grain, shapes }: Told): string[] =>
+  [grain, ...String(shapes ?? "").split(",")].flatMap((name) => (name ? [String(name).trim()] : []))
+
+/** A plain brush with all that is told of it; nothing where a source of it is not known here. */
+export function brushOf(told: Told, named: SourceNamed): BrushDocument | undefined {
+  if (!sourcesOf(told).every(named)) return undefined
   const brush = structuredClone(DEFAULT_BRUSH) as unknown as Record<string, unknown>
   const responses = brush.responses as Record<string, Record<string, Link>>
   const use = (name: string) => named(name.trim())

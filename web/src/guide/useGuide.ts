@@ -6,7 +6,7 @@ import { useSources } from "@/pictures/useSources"
 import { brushOf, type Shown } from "./pages"
 
 export function useGuide() {
-  const { sources, open } = useSources()
+  const { sources, opened, open } = useSources()
   const lanes = useLanes()
   const shipped = computed(
     () =>
@@ -19,7 +19,10 @@ export function useGuide() {
   void open()
   void lanes.open()
 
-  const documentOf = ({ told }: Shown): BrushDocument => brushOf(told, (name) => shipped.value.get(name))
+  const documentOf = ({ told }: Shown): BrushDocument | undefined =>
+    brushOf(told, (name) => shipped.value.get(name))
   const strokesOf = ({ lane }: Shown) => lanes.lanes.value.find(({ key }) => key === lane)?.strokes ?? []
-  return { documentOf, strokesOf }
+  /** Whether a source of it is not on this device, and not because it is still looked for. */
+  const lacks = (shown: Shown) => opened.value && !documentOf(shown)
+  return { documentOf, strokesOf, lacks }
 }
