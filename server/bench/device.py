@@ -13,6 +13,8 @@ from journeys.way import Way
 from proofs.actions.keep_stroke import keep_strokes
 from proofs.models import ProofStroke
 
+from .pace import draw_live
+
 LIMITS = {
     "first_ink_offline_s": 2.0,
     "idle_cpu": 0.01,
@@ -24,8 +26,6 @@ LIMITS = {
 """Figure -> the most it may be."""
 
 MANY = 1000
-REPORTS = 240
-"""How often a pen tells where it is, per s."""
 
 INSTALLED = """async () => {
   const registration = await navigator.serviceWorker.ready
@@ -153,7 +153,7 @@ def pen_ms_p95(case, page) -> float:
     for row in range(3):
         y = box["y"] + box["height"] - 90 + 18 * row
         points = list(zip(box["x"] + 60 + 4 * u, y + 6 * np.sin(u / 8), 0.2 + 0.7 * u / 240, strict=True))
-        pen.draw([tuple(map(float, point)) for point in points], rest=1 / REPORTS)
+        draw_live(pen, [tuple(map(float, point)) for point in points])
     settle(page)
     return float(np.percentile(page.evaluate("window.hollowmist.penTimes()"), 95))
 

@@ -24,6 +24,8 @@ from sheets.actions.keep_sheet import keep_sheet
 from sheets.actions.piece import piece_of
 from sheets.models import Sheet, SheetStroke
 
+from .pace import draw_live
+
 LIMITS = {
     "sheet_first_ink_s": 0.5,
     "sheet_open_s": 1.5,
@@ -163,7 +165,7 @@ def on_the_tablet(case) -> dict[str, float]:
     pen, box = Pen(page), page.locator("[data-sheet] .over").bounding_box()
     for k in range(6):
         way = [(box["x"] + 60 + 4 * i, box["y"] + 80 + 60 * k + 12 * np.sin(i / 5), 0.6) for i in range(90)]
-        pen.draw(way, rest=1 / 240)
+        draw_live(pen, way)
         settle(page)
     pen_times = page.evaluate("window.hollowmist.penTimes()")
     page.locator("header").get_by_role("button", name="Layers").click()

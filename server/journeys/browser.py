@@ -144,28 +144,31 @@ def note_problems(page, problems: list[str]) -> None:
     page.on("pageerror", lambda error: problems.append(error.stack or str(error)))
 
 
+def evaluated(page, script: str, given):
+    """What a script gives on a page; one that goes elsewhere meanwhile is asked again there."""
+    while True:
+        try:
+            return page.evaluate(script, given)
+        except PlaywrightError as error:
+            if "context was destroyed" not in str(error):
+                raise
+
+
 def settle(page, still: int = STILL) -> None:
     """Wait until fonts, pictures and measurements are there, the engine rests, and nothing moves.
 
     It is to rest for `still` frames on end. One that is looked at before shows anything; one that never rests is
     a failure of its own.
     """
-    while True:
-        try:
-            # Evaluated, since Playwright's own waiting takes a promise itself for true.
-            moves = page.evaluate(_RESTS, [still, PATIENCE * 1000])
-            break
-        except PlaywrightError as error:
-            # It went elsewhere meanwhile: there it is to rest.
-            if "context was destroyed" not in str(error):
-                raise
+    # Evaluated, since Playwright's own waiting takes a promise itself for true.
+    moves = evaluated(page, _RESTS, [still, PATIENCE * 1000])
     if moves:
         raise AssertionError(f"the page does not come to rest: {moves}")
 
 
 def frames(page, count: int = 1) -> None:
     """Let a page show so many frames: what a hand that moves gives it time for."""
-    page.evaluate(_FRAMES, count)
+    evaluated(page, _FRAMES, count)
 
 
 def rows_here(page, account, table: str, *names: str) -> list[dict]:
@@ -201,13 +204,10 @@ class Pen:
             },
         )  # fmt: skip
 
-    def draw(self, points, lift=True, rest=0.0):
-        """Draw through (x, y, force) points, `rest` seconds apart at least."""
+    def draw(self, points, lift=True):
+        """Draw through (x, y, force) points."""
         self.event("mousePressed", *points[0])
-        due = time.perf_counter()
         for point in points[1:]:
-            due += rest
-            time.sleep(max(0.0, due - time.perf_counter()))
             self.event("mouseMoved", *point)
         if lift:
             self.event("mouseReleased", *points[-1])
@@ -307,7 +307,7 @@ class JourneyCase(StaticLiveServerTestCase):
             found = true()
             if found:
                 return found
-            self.page.wait_for_timeout(40)
+            frames(self.page, 2)
         self.fail(f"waited in vain for {what}")
 
     def rested(self, read):
