@@ -131,6 +131,10 @@ export default ts.config(
           message: "A sentence belongs into src/words/en, and into every other language.",
         },
         {
+          selector: ":matches(Property, ArrayExpression, CallExpression, LogicalExpression, ReturnStatement) > Literal[value=/^(?!Arrow|Enter|Escape|Delete|Backspace|Home|End|Page)[A-Z][a-z]{2,}$/]",
+          message: "What people read belongs into src/words/en, and into every other language.",
+        },
+        {
           selector: "TemplateElement[value.raw=/ [a-z]+ [a-z]+.*[.?!]$/]",
           message: "A sentence belongs into src/words/en, and into every other language.",
         },

@@ -12,21 +12,21 @@ def room_menu(stage: Stage) -> None:
     """Light of the room, drawing hand, and the way out."""
     stage.go("/rolls", ".pocket")
     stage.tap("button", "Settings")
-    stage.page.wait_for_selector("text=Sign out")
+    stage.page.wait_for_selector(".menu")
 
 
 def pocket_menu(stage: Stage) -> None:
     """What can be done with a brush in its pocket."""
     stage.go("/rolls", ".pocket")
     stage.page.locator(".pocket .more").first.click()
-    stage.page.wait_for_selector(".acts button:has-text('Duplicate') >> visible=true")
+    stage.part(".acts button >> visible=true", "Duplicate").wait_for()
 
 
 def roll_menu(stage: Stage) -> None:
     """What can be done with a roll."""
     stage.go("/rolls", ".pocket")
-    stage.page.get_by_role("button", name="More for the roll").first.click()
-    stage.page.wait_for_selector("text=Duplicate the roll")
+    stage.tap("button", "More for the roll Labels & titles")
+    stage.see("button", "Duplicate the roll")
 
 
 def chosen(stage: Stage) -> None:
@@ -52,7 +52,7 @@ def shipped(stage: Stage) -> None:
 def beginning(stage: Stage) -> None:
     """The ways in which a brush begins."""
     stage.go("/rolls", ".pocket")
-    stage.page.get_by_text("New brush").first.click()
+    stage.part("button", "New brush").click()
     stage.page.wait_for_selector(".ways img.stroke")
 
 
@@ -96,13 +96,13 @@ def showing(stage: Stage) -> None:
     stage.page.locator("[role=dialog] .el-select").click()
     stage.tap("option", "A word")
     for label in ("Size", "Ink"):
-        stage.page.get_by_role("radiogroup", name=label).get_by_role("radio", name="one for all").click()
+        stage.control("radiogroup", label).get_by_role("radio", name=stage.said.pattern("one for all")).click()
 
 
 def maker(stage: Stage) -> None:
     """The maker, with the square to draw a mark in."""
     room_menu(stage)
-    stage.tap("button", "Maker: what goes out", exact=False)
+    stage.tap("button", "Maker: what goes out with your packs")
     stage.tap("button", "Draw your mark")
     stage.page.wait_for_selector(".square")
 

@@ -76,7 +76,7 @@ def lettering() -> str:
 def lettered(stage: Stage) -> None:
     """A word that is being set, on a card that has some."""
     sheet(lettering(), "Words")(stage)
-    stage.page.get_by_label("Word", exact=True).fill("lantern")
+    stage.control("textbox", "Word").fill("lantern")
     stage.page.wait_for_selector(".hands canvas[aria-busy=false]")
     stage.settle()
     box = stage.page.locator("[data-sheet] .over").bounding_box()

@@ -21,7 +21,8 @@ def brush_id(name: str):
 
 def bench(stage: Stage, brush: str = "Pointed Copper") -> None:
     """The bench, all ink and readings there."""
-    stage.go(f"/bench/{brush_id(brush)}", ".status:has-text('kept')")
+    stage.go(f"/bench/{brush_id(brush)}", ".status")
+    stage.see(".status", "kept")
     stage.page.wait_for_function("() => window.hollowmist.inked() && window.hollowmist.readings()")
 
 
@@ -30,7 +31,7 @@ def tray(station: str, section: str = "", brush: str = "Pointed Copper") -> Call
 
     def show(stage):
         bench(stage, brush)
-        stage.page.locator(".card", has_text=station).first.click()
+        stage.part(".card .name", station).click()
         if section:
             stage.tap("radio", section, within=".tray")
 
@@ -59,7 +60,7 @@ def nearer(stage: Stage) -> None:
 def wet_ink(stage: Stage) -> None:
     """Wet strokes of one's own that run into each other, beside the tray that says how far."""
     bench(stage, "Running Tide")
-    stage.page.locator(".card", has_text="Ink").first.click()
+    stage.part(".card .name", "Ink").click()
     stage.tap("radio", "Wet", within=".tray")
     stage.settle()
     draw(stage, [(420 + 12 * i, 30 + 3 * (i % 4)) for i in range(40)])
@@ -72,7 +73,7 @@ def reading(label: str, brush: str = "Pointed Copper") -> Callable[[Stage], None
 
     def show(stage):
         bench(stage, brush)
-        stage.page.locator(".reading", has_text=label).first.click()
+        stage.part(".reading .label", label).click()
 
     return show
 
@@ -119,14 +120,14 @@ def first_steps(stage: Stage) -> None:
 def what_it_does(stage: Stage) -> None:
     """What a setting does, in pictures of the stroke in hand."""
     tray("Tip", "Spacing & turn", "Kelp Drybrush")(stage)
-    stage.page.get_by_role("button", name="Spacing: what does it do?").click()
+    stage.tap("button", "Spacing: what does it do?")
     stage.page.wait_for_selector(".what-it-does canvas")
 
 
 def station_does(stage: Stage) -> None:
     """What a station does."""
     tray("Grain", brush="Kelp Drybrush")(stage)
-    stage.page.get_by_role("button", name="Grain: what does it do?").click()
+    stage.tap("button", "Grain: what does it do?")
     stage.page.wait_for_selector(".what-it-does canvas")
 
 
@@ -135,8 +136,8 @@ def conflict(stage: Stage) -> None:
     bench(stage)
     brush = Brush.objects.get(pk=brush_id("Pointed Copper"))
     Brush.objects.filter(pk=brush.pk).update(revision=brush.revision + 1)
-    stage.page.get_by_role("slider", name="Size").first.press("ArrowUp")
-    stage.page.wait_for_selector("text=changed on another device")
+    stage.control("slider", "Size", exact=False).press("ArrowUp")
+    stage.see(".status", "changed on another device")
     Brush.objects.filter(pk=brush.pk).update(revision=brush.revision)
 
 
@@ -149,11 +150,11 @@ def checkpoints(stage: Stage) -> None:
     """The bench with checkpoints, the first of them looked at; of a brush that no other picture shows."""
     bench(stage, "Slate Marker")
     stage.tap("button", "Checkpoints")
-    wedge = stage.page.get_by_role("slider", name="Size").first
+    wedge = stage.control("slider", "Size", exact=False)
     for label in ("wider", "wider still"):
         for _ in range(5):
             wedge.press("ArrowUp")
-        stage.page.get_by_role("textbox", name="Label of the checkpoint").fill(label)
+        stage.control("textbox", "Label of the checkpoint").fill(label)
         stage.tap("button", "Keep a checkpoint")
         stage.page.wait_for_selector(f".checkpoints .card:has-text('{label}')")
     stage.page.locator(".checkpoints .card").first.click()
@@ -161,7 +162,7 @@ def checkpoints(stage: Stage) -> None:
 
 def at_a_moment(stage: Stage) -> None:
     """Whatever was made just now, made when everything else of the demo was."""
-    stage.page.wait_for_selector(".status:has-text('kept')")
+    stage.see(".status", "kept")
     stage.page.evaluate(
         """() => {
           const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
@@ -234,7 +235,7 @@ def refused_door(stage: Stage) -> None:
 def new_account(stage: Stage) -> None:
     """The sign-in page for whoever has no account."""
     stage.go("/sign-in", "form")
-    stage.page.get_by_text("I have no account yet").click()
+    stage.part("button", "I have no account yet").click()
 
 
 SHEET = ("canvas.sheet",)

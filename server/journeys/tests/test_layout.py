@@ -11,6 +11,7 @@ from playwright.sync_api import Error as PlaywrightError
 
 from journeys.browser import frames
 from journeys.demo import DemoCase
+from journeys.languages import PSEUDO
 from journeys.views import VIEWS
 
 AUDIT = (Path(__file__).parents[1] / "audit.js").read_text()
@@ -70,49 +71,70 @@ class LayoutTests(DemoCase):
             for node in one["nodes"][:4]
         ]
 
-    def test_every_view_can_be_hit_read_and_reached(self):
+    def walked(self, look, language="en", views=VIEWS):
+        """What `look(stage, view, number)` finds in all views, in a language.
+
+        Hands take turns, so that each is seen in every kind of view. Each has a device that knows all there is: what
+        comes to a new one is what journeys are for.
+        """
         wrong = []
-        # Hands take turns, so that each is seen in every kind of view. Each has a device that knows all there is: what
-        # comes to a new one is what journeys are for.
         for number, hand in enumerate(HANDS):
             self.account.hand = hand
             self.account.save(update_fields=["hand"])
-            device = self.device(WINDOWS[0])
+            device = self.device(WINDOWS[0], language=language)
             stage = None
-            for at in range(number, len(VIEWS), len(HANDS)):
-                view = VIEWS[at]
-                if view.leaves or not view.signed_in:
-                    own = self.stage(WINDOWS[0], view.signed_in)
-                    wrong += self.looked_at(view, own, at)
-                    own.page.context.close()
-                    continue
-                stage = stage or self.stage(WINDOWS[0], device=device)
-                found = self.looked_at(view, stage, at)
-                if found:
+            for at in range(number, len(views), len(HANDS)):
+                view = views[at]
+                alone = view.leaves or not view.signed_in
+                if alone:
+                    one = self.stage(WINDOWS[0], view.signed_in, language=language)
+                else:
+                    one = stage = stage or self.stage(WINDOWS[0], device=device, language=language)
+                try:
+                    view.show(one)
+                    found = look(one, view, at)
+                except PlaywrightError as error:
+                    found = [f"{view.name} cannot be come to: {str(error)[:300]}"]
+                wrong += found
+                if alone:
+                    one.page.context.close()
+                elif found:
                     # What it left behind is no fault of those after it.
                     stage.page.close()
                     stage = None
-                wrong += found
             device.close()
+        return [f"{language}: {one}" for one in wrong]
+
+    def told(self, wrong):
+        """Fail with all that is wrong, a line each."""
         if wrong:
             self.fail("\n".join(wrong))
 
-    def looked_at(self, view, stage, number):
+    def test_every_view_can_be_hit_read_and_reached(self):
+        self.told(self.walked(self.looked_at))
+
+    def test_words_a_third_longer_and_letters_twice_as_large_have_room(self):
+        self.told(self.walked(self.looked_at_large, PSEUDO))
+
+    def looked_at(self, stage, view, number):
         """What is wrong with a view in all windows and lights that it is looked at in."""
-        try:
-            view.show(stage)
-            before = stage.page.evaluate("document.documentElement.dataset.theme")
-            wrong = []
-            for window in (*WINDOWS, *([NARROW] if view.narrow else [])):
-                wrong += self.audited(stage, view, window)
-            stage.page.set_viewport_size({"width": WINDOWS[0][0], "height": WINDOWS[0][1]})
-            # A place's first view is seen in every light, its other views in one each.
-            for theme in THEMES if view.picture else (THEMES[number // len(HANDS) % len(THEMES)],):
-                wrong += self.serious(stage, view, theme)
-            self.light(stage, before)
-            return wrong
-        except PlaywrightError as error:
-            return [f"{view.name} cannot be come to: {str(error)[:300]}"]
+        before = stage.page.evaluate("document.documentElement.dataset.theme")
+        wrong = []
+        for window in (*WINDOWS, *([NARROW] if view.narrow else [])):
+            wrong += self.audited(stage, view, window)
+        stage.page.set_viewport_size({"width": WINDOWS[0][0], "height": WINDOWS[0][1]})
+        # A place's first view is seen in every light, its other views in one each.
+        for theme in THEMES if view.picture else (THEMES[number // len(HANDS) % len(THEMES)],):
+            wrong += self.serious(stage, view, theme)
+        self.light(stage, before)
+        return wrong
+
+    def looked_at_large(self, stage, view, _number):
+        """What is wrong with a view with longer words, and then with larger letters as well."""
+        wrong = self.audited(stage, view, WINDOWS[0])
+        with stage.letters(2.0):
+            wrong += [f"200 %: {one}" for one in self.audited(stage, view, WINDOWS[0])]
+        return wrong
 
     def faults(self, name, style, window=(1280, 800)):
         """What the audit says of a view in which a fault was planted as a style."""

@@ -94,12 +94,12 @@ function turn() {
   min-width: 0;
 }
 .paper h1 {
-  font-size: 44px;
+  font-size: 2.75rem;
   line-height: 1.1;
 }
 .paper p {
   margin-top: 8px;
-  font-size: 19px;
+  font-size: 1.1875rem;
 }
 .form {
   display: flex;
@@ -109,7 +109,7 @@ function turn() {
   padding: 32px clamp(24px, 4vw, 72px);
 }
 .form h2 {
-  font-size: 26px;
+  font-size: 1.625rem;
 }
 .form label {
   display: grid;
@@ -131,7 +131,7 @@ function turn() {
   align-self: flex-start;
   padding-left: 0;
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25rem) {
   .door {
     grid-template-columns: 1fr;
     grid-template-rows: 2fr 3fr;

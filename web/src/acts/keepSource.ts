@@ -2,6 +2,7 @@
 // the brushes that use it follow.
 import { noteSource, type KeptSource, type StoredSource } from "@/device/tables/sources"
 import { note } from "@/device/note"
+import { t } from "@/words"
 import type { Store } from "@/device/store"
 import { pictureUses, type GrainUse } from "@/documents/brush"
 import { newId } from "@/documents/ids"
@@ -21,7 +22,7 @@ export type NewSource = Omit<KeptSource, "revision" | "keptAt">
 export function makeSource(store: Store, made: NewSource): Promise<StoredSource> {
   return within(store, async () => {
     const taken = (await store.sources.toArray()).map((one) => one.name)
-    const wanted = made.name.trim().slice(0, MOST_NAME) || "Source"
+    const wanted = made.name.trim().slice(0, MOST_NAME) || t("acts.source")
     const name = taken.includes(wanted) ? copyName(wanted, taken) : wanted
     const source = { ...made, name, id: newId(), revision: 0, keptAt: Date.now() }
     await store.sources.put(source)

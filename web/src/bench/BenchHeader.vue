@@ -91,23 +91,14 @@ const worry = computed(
   margin-left: 0.35em;
 }
 /* What is wrong matters more than the time. */
-@media (max-width: 1400px) {
+@media (max-width: 87.5rem) {
   .clock {
     display: none;
   }
 }
-@media (max-width: 1200px) {
-  .word {
-    font-size: 14px;
-  }
-}
 /* Upright, the doors stand in a row of their own, with their words. */
-@media (max-width: 1000px) {
-  .bar {
-    flex-wrap: wrap;
-    align-content: center;
-  }
-  .bar :deep(.space) {
+@media (max-width: 62.5rem) {
+  .bar :deep(.doors) {
     flex: 1 0 100%;
   }
 }

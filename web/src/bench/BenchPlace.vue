@@ -46,12 +46,12 @@ const { on: practising } = usePracticePen(bench)
 type Tray = Station["key"] | "responses" | "checkpoints" | "beside" | "variations" | "lanes" | "layers"
 /** Trays that are no station's. */
 const OTHERS: Partial<Record<Tray, string>> = {
-  responses: "Responses",
-  checkpoints: "Checkpoints",
+  responses: t("bench.responses"),
+  checkpoints: t("bench.checkpoints"),
   beside: t("bench.side-by-side"),
-  variations: "Variations",
-  lanes: "Lanes",
-  layers: "Layers",
+  variations: t("bench.variations"),
+  lanes: t("bench.lanes"),
+  layers: t("bench.layers"),
 }
 const open = ref<Tray>()
 const reading = ref<ReadingKey>()
@@ -178,16 +178,18 @@ function openReading(key: ReadingKey | undefined): void {
   position: relative;
   display: grid;
   height: 100%;
-  grid-template-columns: 64px minmax(0, 1fr);
-  grid-template-rows: var(--bar) minmax(0, 1fr) auto auto auto 120px;
+  /* With large letters there is more than a low window has room for. */
+  overflow-y: auto;
+  grid-template-columns: 4rem minmax(0, 1fr);
+  grid-template-rows: max-content minmax(140px, 1fr) max-content max-content auto max-content;
   grid-template-areas: "head head" "side proof" "side pen" "side readings" "side tray" "side path";
 }
 .bench.hand-left {
-  grid-template-columns: minmax(0, 1fr) 64px;
+  grid-template-columns: minmax(0, 1fr) 4rem;
   grid-template-areas: "head head" "proof side" "pen side" "readings side" "tray side" "path side";
 }
 .bench.opened {
-  grid-template-rows: var(--bar) minmax(0, 1fr) auto auto var(--tray) 53px;
+  grid-template-rows: max-content minmax(140px, 1fr) max-content max-content var(--tray) max-content;
   --tray: 332px;
 }
 .bench.opened.tall {
@@ -237,11 +239,15 @@ function openReading(key: ReadingKey | undefined): void {
 .path {
   grid-area: path;
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   padding: 0 12px 8px;
   border-top: 1px solid var(--rule);
   min-width: 0;
-  min-height: 0;
+  min-height: 120px;
+}
+.opened .path {
+  min-height: 53px;
 }
 .lost {
   position: absolute;
@@ -277,16 +283,16 @@ function openReading(key: ReadingKey | undefined): void {
   background: var(--paper);
   object-fit: contain;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .bench {
     --bar: 100px;
   }
   .bench.opened,
   .bench.opened.tall {
-    --tray: 570px;
+    --tray: min(570px, 70dvh);
   }
   .bench.opened.tall {
-    --tray: 760px;
+    --tray: min(760px, 70dvh);
   }
   .tray :deep(.columns) {
     grid-auto-flow: row;

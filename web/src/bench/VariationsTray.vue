@@ -147,7 +147,7 @@ li {
 .none {
   align-self: center;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .variations {
     flex-direction: column;
     gap: 12px;

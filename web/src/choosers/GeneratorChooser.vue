@@ -48,7 +48,7 @@ function pick(kind: Kind): void {
 <style scoped>
 h3 {
   margin: 8px 0;
-  font-size: 16px;
+  font-size: 1rem;
 }
 .kinds {
   display: grid;

@@ -123,7 +123,7 @@ ul {
   background: var(--room);
   white-space: nowrap;
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25rem) {
   .look {
     grid-template: fit-content(45%) minmax(0, 1fr) / 1fr;
   }

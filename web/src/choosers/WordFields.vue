@@ -109,7 +109,7 @@ function change(parts: Partial<WordWish>): void {
 }
 .hm-entry {
   width: 100%;
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 .hands {
   display: grid;
@@ -146,7 +146,7 @@ function change(parts: Partial<WordWish>): void {
   justify-self: start;
   padding-left: 0;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .word {
     flex-direction: column;
     gap: 8px;

@@ -1,4 +1,5 @@
 // Who made something, and what may be done with it.
+import { t } from "@/words"
 
 export interface Maker {
   name: string
@@ -12,4 +13,4 @@ export const NOBODY: Maker = { name: "", note: "", licence: "", mark: null }
 
 /** "Maren of the lamp room, CC-BY-4.0". */
 export const makerTold = ({ name, licence }: Maker): string =>
-  [name || "Somebody", licence].filter(Boolean).join(", ")
+  [name || t("documents.somebody"), licence].filter(Boolean).join(", ")

@@ -170,8 +170,9 @@ function use(): void {
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  height: 52px;
+  min-height: 52px;
   padding: 0 12px;
 }
 .space {
@@ -236,7 +237,7 @@ td path {
   align-items: flex-start;
   gap: 8px;
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25rem) {
   .fields {
     grid-template-columns: 1fr;
   }

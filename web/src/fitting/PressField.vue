@@ -76,7 +76,7 @@ const traces = computed(() => {
 
 <style scoped>
 .name {
-  font-size: 20px;
+  font-size: 1.25rem;
   font-weight: 700;
 }
 .field {

@@ -134,7 +134,7 @@ label {
 }
 h3 {
   margin: 0;
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 section {
   margin-top: 28px;

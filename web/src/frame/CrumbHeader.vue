@@ -27,7 +27,7 @@ header {
   padding: 8px 20px 8px 10px;
 }
 h1 {
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 .crumb,
 .step {

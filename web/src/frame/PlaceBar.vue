@@ -18,7 +18,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
     <slot name="where" />
     <span class="status hm-small" :class="{ worry }" role="status">{{ says }}<slot name="since" /></span>
     <slot name="remedy" />
-    <span class="space" />
+    <span class="doors">
     <button
       v-for="tray in trays"
       :key="tray.key"
@@ -31,18 +31,21 @@ const emit = defineEmits<{ tray: [key: Key] }>()
       <component :is="tray.icon" :size="20" /> <span class="word">{{ tray.label }}</span>
     </button>
     <slot name="more" />
+    </span>
   </header>
 </template>
 
 <style scoped>
 .bar {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  height: var(--bar, 52px);
+  align-content: center;
+  min-height: var(--bar, 52px);
   padding: 0 8px;
   min-width: 0;
 }
-.bar > .hm-quiet,
+.doors > .hm-quiet,
 :slotted(.hm-quiet) {
   flex: none;
   white-space: nowrap;
@@ -61,7 +64,7 @@ const emit = defineEmits<{ tray: [key: Key] }>()
 }
 :slotted(.name) {
   font-weight: 700;
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 :slotted(.step) {
   flex: none;
@@ -78,20 +81,37 @@ const emit = defineEmits<{ tray: [key: Key] }>()
   color: var(--ember);
   font-weight: 700;
 }
-.space {
-  flex: 1;
+/* Where they and where one is have no room beside each other, they stand in a row of their own. */
+.doors {
+  display: flex;
+  flex-wrap: wrap;
+  margin-left: auto;
 }
-/* Where the room is narrow the words stand below their icons. */
-@media (max-width: 1200px) {
-  .bar > .hm-quiet:has(.word),
-  :slotted(.hm-quiet:has(.word)) {
-    flex-direction: column;
-    gap: 0;
-    padding: 0 6px;
-    line-height: 1.2;
+/* Where the room is narrow the words stand below their icons; in other languages they are longer than in English. */
+@media (max-width: 75rem) {
+  .doors {
+    --below: column;
+    --between: 0;
+    --beside: 6px;
+    --words: 0.875rem;
+    --line: 1.2;
   }
-  .word {
-    font-size: 14px;
+}
+@media (max-width: 100rem) {
+  .doors:not(:lang(en)) {
+    --below: column;
+    --between: 0;
+    --beside: 6px;
+    --words: 0.875rem;
+    --line: 1.2;
   }
+}
+.doors > .hm-quiet:has(.word),
+:slotted(.hm-quiet:has(.word)) {
+  flex-direction: var(--below, row);
+  gap: var(--between, 8px);
+  padding: 0 var(--beside, 10px);
+  font-size: var(--words, 1rem);
+  line-height: var(--line, inherit);
 }
 </style>

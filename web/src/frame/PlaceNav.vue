@@ -28,8 +28,9 @@ const PLACES = [
 <style scoped>
 .places {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
-  gap: 20px;
+  gap: 0 20px;
 }
 .place {
   display: inline-flex;
@@ -38,11 +39,11 @@ const PLACES = [
   min-height: 44px;
   color: var(--ink-soft);
   text-decoration: none;
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 .here {
   color: var(--ink);
-  font-size: 28px;
+  font-size: 1.75rem;
   font-weight: 700;
 }
 </style>

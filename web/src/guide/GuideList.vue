@@ -67,7 +67,7 @@ ul {
   text-decoration: none;
 }
 .card strong {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .stroke {
   display: block;

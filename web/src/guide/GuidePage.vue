@@ -108,7 +108,7 @@ article {
 }
 .prose :deep(h2) {
   margin: 24px 0 6px;
-  font-size: 19px;
+  font-size: 1.1875rem;
 }
 .prose :deep(ol),
 .prose :deep(ul) {
@@ -142,7 +142,7 @@ figure {
 .lost {
   padding: 20px;
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25rem) {
   .both {
     grid-template: minmax(0, 1fr) 38% / 1fr;
   }

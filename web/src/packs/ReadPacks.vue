@@ -214,7 +214,7 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
   overflow-y: auto;
 }
 h3 {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 ul {
   margin: 8px 0 0;

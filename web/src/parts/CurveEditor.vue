@@ -339,7 +339,7 @@ g:focus-visible .touch {
 }
 .handle text {
   text-anchor: middle;
-  font-size: 14px;
+  font-size: 0.875rem;
   fill: var(--ink);
 }
 .zone {
@@ -357,7 +357,9 @@ g:focus-visible .touch {
   fill: var(--mark);
 }
 .end {
-  font-size: 14px;
+  /* What lies under it is what is touched. */
+  pointer-events: none;
+  font-size: 0.875rem;
   fill: var(--ink-soft);
 }
 .last {

@@ -125,7 +125,7 @@ li {
   min-width: 170px;
   margin-left: 12px;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   li {
     flex-wrap: wrap;
   }

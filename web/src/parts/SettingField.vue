@@ -84,7 +84,7 @@ function set(next: unknown): void {
   gap: 0;
 }
 .name {
-  font-size: 16px;
+  font-size: 1rem;
   white-space: nowrap;
 }
 .help {

@@ -58,7 +58,7 @@ function take(): void {
 .value {
   flex: none;
   min-width: 44px;
-  height: 44px;
+  min-height: 44px;
   border: 0;
   border-radius: 3px;
   background: none;
@@ -73,11 +73,11 @@ input.value {
   outline: 2px solid var(--active);
 }
 .number {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .unit {
   margin-left: 4px;
-  font-size: 14px;
+  font-size: 0.875rem;
   color: var(--ink-soft);
 }
 </style>

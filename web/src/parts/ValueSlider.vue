@@ -92,7 +92,7 @@ useTrack(track, {
   margin-bottom: -8px;
 }
 .label {
-  font-size: 16px;
+  font-size: 1rem;
   white-space: nowrap;
 }
 .thumb {

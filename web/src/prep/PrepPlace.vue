@@ -293,7 +293,7 @@ header {
 }
 .name {
   font-weight: 700;
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .status {
   margin-left: 8px;
@@ -357,7 +357,7 @@ p.choose {
   justify-content: center;
   gap: 16px;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .prep {
     grid-template-rows: auto minmax(0, 1fr) auto 430px;
   }

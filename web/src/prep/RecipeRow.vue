@@ -35,7 +35,7 @@ const KINDS = [...STEPS.map(({ name, label, begins }) => ({ name, label, begins 
 const labelOf = (kind: string) => KINDS.find((one) => one.name === kind)?.label ?? kind
 const startLabel = computed(() => {
   const kind = prep.state.value?.recipe.start.kind
-  if (kind === "picture") return "Original"
+  if (kind === "picture") return t("prep.original")
   if (kind === "blank") return t("prep.bare-paper")
   return GENERATORS.find((one) => one.name === kind)?.label ?? ""
 })

@@ -137,7 +137,7 @@ function go(act: "pack" | "plain"): void {
   padding-left: 0;
 }
 .way strong {
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .small {
   width: 36px;

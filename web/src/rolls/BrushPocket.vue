@@ -6,6 +6,7 @@ import { Check, Ellipsis, Star } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { useElementVisibility, whenever } from "@vueuse/core"
 import { nextTick, ref, useTemplateRef } from "vue"
+import { WITHIN } from "@/parts/popping"
 import type { PocketAct } from "./acts"
 import { makerTold } from "@/documents/maker"
 import OwnPicture from "@/pictures/OwnPicture.vue"
@@ -105,6 +106,7 @@ function act(name: PocketAct | "choose"): void {
       trigger="click"
       placement="top"
       :width="250"
+      :popper-options="WITHIN"
       :virtual-ref="more ?? undefined"
       virtual-triggering
     >
@@ -177,7 +179,7 @@ function act(name: PocketAct | "choose"): void {
   left: 0;
   right: 0;
   text-align: center;
-  font-size: 14px;
+  font-size: 0.875rem;
   font-weight: 700;
   color: var(--ember);
 }
@@ -200,7 +202,7 @@ function act(name: PocketAct | "choose"): void {
   color: var(--ink);
 }
 .name {
-  font-size: 15px;
+  font-size: 0.9375rem;
   font-weight: 700;
   line-height: 1.2;
   text-align: center;
@@ -209,7 +211,7 @@ function act(name: PocketAct | "choose"): void {
 }
 .two {
   color: var(--ember);
-  font-size: 14px;
+  font-size: 0.875rem;
   font-weight: 700;
 }
 .print {
@@ -263,5 +265,7 @@ function act(name: PocketAct | "choose"): void {
 .acts {
   display: grid;
   justify-items: start;
+  max-height: calc(100dvh - 48px);
+  overflow-y: auto;
 }
 </style>

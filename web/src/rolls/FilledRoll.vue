@@ -7,8 +7,8 @@ import BrushPocket from "./BrushPocket.vue"
 import RollFrame from "./RollFrame.vue"
 
 const NOTES: Record<string, string> = {
-  Favourites: t("rolls.what-you-gave-a-star"),
-  Recent: t("rolls.what-was-on-the-bench-last"),
+  [t("rolls.favourites")]: t("rolls.what-you-gave-a-star"),
+  [t("rolls.recent")]: t("rolls.what-was-on-the-bench-last"),
 }
 
 defineProps<{

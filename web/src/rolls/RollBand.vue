@@ -53,7 +53,7 @@ header {
   max-width: 60%;
 }
 h2 {
-  font-size: 20px;
+  font-size: 1.25rem;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -5,6 +5,7 @@ import type { StoredBrush } from "@/device/tables/brushes"
 import { Ellipsis, Plus } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref, useTemplateRef } from "vue"
+import { WITHIN } from "@/parts/popping"
 import type { PocketAct, RollAct } from "./acts"
 import type { FilledRoll } from "@/device/useRollList"
 import { presentStore } from "@/device/useDevice"
@@ -64,7 +65,7 @@ function own(name: RollAct): void {
         @up="emit('move', -1)"
         @down="emit('move', 1)"
       />
-      <ElPopover v-model:visible="asked" trigger="click" placement="bottom-end" :width="230">
+      <ElPopover v-model:visible="asked" trigger="click" placement="bottom-end" :width="230" :popper-options="WITHIN">
         <template #reference>
           <button
             type="button"
@@ -135,5 +136,7 @@ function own(name: RollAct): void {
 .acts {
   display: grid;
   justify-items: start;
+  max-height: calc(100dvh - 48px);
+  overflow-y: auto;
 }
 </style>

@@ -292,7 +292,7 @@ function rollAct(roll: Filled, name: RollAct): void {
           v-for="roll in shipped"
           :key="roll.name"
           :roll="roll"
-          :model-value="unfolded[t('rolls.shipped', { name: roll.name })] ?? false"
+          :model-value="unfolded[`shipped ${roll.name}`] ?? false"
           @update:model-value="unfolded[`shipped ${roll.name}`] = $event"
           @take="take(roll.name, $event)"
         />
@@ -383,11 +383,11 @@ header {
 }
 .shipped-head {
   margin-top: 20px;
-  font-size: 18px;
+  font-size: 1.125rem;
   font-weight: 400;
   color: var(--ink-soft);
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25rem) {
   .word {
     display: none;
   }

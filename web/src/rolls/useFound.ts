@@ -65,8 +65,8 @@ export function useFound(store: Store, rolls: Ref<FilledRoll[]>) {
     if (seeking.value) return []
     const used = all.value.filter((one) => one.usedAt > 0).toSorted(BY.used)
     return [
-      { name: "Favourites", brushes: all.value.filter((one) => one.favourite) },
-      { name: "Recent", brushes: used.slice(0, MOST_RECENT) },
+      { name: t("rolls.favourites"), brushes: all.value.filter((one) => one.favourite) },
+      { name: t("rolls.recent"), brushes: used.slice(0, MOST_RECENT) },
     ].filter((one) => one.brushes.length > 0)
   })
 

@@ -78,7 +78,7 @@ function set(name: string, value: number | string | boolean): void {
   grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
   gap: 0 32px;
 }
-@media (max-width: 700px) {
+@media (max-width: 43.75rem) {
   .wide {
     grid-column: auto;
   }

@@ -245,7 +245,7 @@ async function readStrokes(event: Event): Promise<void> {
 }
 .files .hm-quiet {
   padding-left: 0;
-  white-space: nowrap;
+  text-align: left;
 }
 .row :deep(.el-button > span) {
   gap: 6px;

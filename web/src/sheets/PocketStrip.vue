@@ -70,7 +70,7 @@ const pockets = computed(() => brushes.value.filter((one) => one.roll === roll.v
   padding: 0 12px;
 }
 .roll {
-  flex: 0 0 168px;
+  flex: 0 0 10.5rem;
   align-self: center;
 }
 .pockets {
@@ -86,7 +86,7 @@ const pockets = computed(() => brushes.value.filter((one) => one.roll === roll.v
 .pocket {
   display: flex;
   flex-direction: column;
-  width: 76px;
+  width: 4.75rem;
   height: 100%;
   padding: 0;
   border: 0;
@@ -102,17 +102,17 @@ const pockets = computed(() => brushes.value.filter((one) => one.roll === roll.v
 .name {
   display: grid;
   place-items: center;
-  height: 40px;
+  min-height: 2.5rem;
   padding: 0 3px;
   background: var(--pocket);
   border-top: 2px dashed var(--stitch);
-  font-size: 14px;
+  font-size: 0.875rem;
   line-height: 1.1;
   text-align: center;
   overflow: hidden;
 }
 .low .pocket {
-  width: 56px;
+  width: 3.5rem;
 }
 /* It is drawn out of its pocket. */
 .held {

@@ -177,7 +177,7 @@ onScopeDispose(reink.seeAfter)
   padding: 0;
   border: 0;
   background: none;
-  font-size: 14px;
+  font-size: 0.875rem;
   cursor: pointer;
 }
 .shown {

@@ -61,7 +61,7 @@ const sizes = computed(() => document.value && `${sizeTold(document.value)} · $
   overflow: hidden;
   text-overflow: ellipsis;
 }
-@media (max-width: 900px) {
+@media (max-width: 56.25rem) {
   .told {
     display: none;
   }

@@ -134,7 +134,7 @@ ol {
 .hidden {
   opacity: 0.6;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .count {
     display: none;
   }

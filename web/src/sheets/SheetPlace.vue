@@ -144,17 +144,19 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
   position: relative;
   display: grid;
   height: 100%;
-  grid-template-columns: 64px minmax(0, 1fr);
-  grid-template-rows: 52px auto minmax(0, 1fr) auto 112px;
+  /* With large letters there is more than a low window has room for. */
+  overflow-y: auto;
+  grid-template-columns: 4rem minmax(0, 1fr);
+  grid-template-rows: max-content auto minmax(140px, 1fr) auto 7rem;
   grid-template-areas: "head head" "side gone" "side paper" "side tray" "side strip";
 }
 .place.hand-left {
-  grid-template-columns: minmax(0, 1fr) 64px;
+  grid-template-columns: minmax(0, 1fr) 4rem;
   grid-template-areas: "head head" "gone side" "paper side" "tray side" "strip side";
 }
 /* What is opened takes room from the roll before it takes it from the paper. */
 .place.open {
-  grid-template-rows: 52px auto minmax(0, 1fr) auto 64px;
+  grid-template-rows: max-content auto minmax(140px, 1fr) auto 4rem;
 }
 .head {
   grid-area: head;

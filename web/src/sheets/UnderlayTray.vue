@@ -24,9 +24,9 @@ const one = computed(() => underlays.value[held.value])
 /** Tints that no ink has: non-photo blue, rose, moss. */
 const TINTS: [string | null, string][] = [
   [null, t("sheets.its-own-colours")],
-  ["#5aa7d6", "Blue"],
-  ["#d2708a", "Rose"],
-  ["#86994a", "Moss"],
+  ["#5aa7d6", t("sheets.blue")],
+  ["#d2708a", t("sheets.rose")],
+  ["#86994a", t("sheets.moss")],
 ]
 
 function set(parts: Partial<Underlay>): void {
@@ -230,7 +230,7 @@ function remove(): void {
   border: 0;
   border-bottom: 3px solid transparent;
   background: none;
-  font-size: 14px;
+  font-size: 0.875rem;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -275,7 +275,7 @@ function remove(): void {
 .hint {
   align-self: center;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .underlay {
     flex-direction: column;
     gap: 8px;

@@ -77,7 +77,7 @@ const moment = (at: string) =>
   gap: 8px 24px;
 }
 h2 {
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 .none {
   max-width: 90ch;

@@ -77,7 +77,7 @@ const count = computed(() =>
   border-width: 0 10px;
 }
 strong {
-  font-size: 18px;
+  font-size: 1.125rem;
   line-height: 1.2;
 }
 .count {

@@ -11,6 +11,8 @@ import CrumbHeader from "@/frame/CrumbHeader.vue"
 import { markOf, useShelf } from "./useShelf"
 import { useLot, type Shown } from "./useLot"
 
+/** As the server names the roll in which they come. */
+const BORROWED = "Borrowed"
 const props = defineProps<{ lot: string }>()
 const router = useRouter()
 const store = presentStore.value!
@@ -40,7 +42,7 @@ async function take(these: Shown[]): Promise<void> {
       : t("shelf.brushes-lie-in-borrowed-now", { count: came.length })
   notice(text, {
     label: t("shelf.show"),
-    act: () => void router.push({ path: "/rolls", query: { named: "Borrowed" } }),
+    act: () => void router.push({ path: "/rolls", query: { named: BORROWED } }),
   })
 }
 

@@ -100,7 +100,7 @@ async function generate(kind: Kind): Promise<void> {
 
 async function draw(): Promise<void> {
   const steps = [{ kind: "draw", on: true, strokes: [] }]
-  const source = await make("Drawn", "shape", { start: { kind: "blank", side: 512 }, steps })
+  const source = await make(t("sources.drawn"), "shape", { start: { kind: "blank", side: 512 }, steps })
   if (source) await table(source)
 }
 
@@ -216,7 +216,7 @@ function brush(source: Source): void {
 }
 h2 {
   margin: 16px 0 8px;
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .prints {
   display: grid;

@@ -141,7 +141,7 @@ const takeStation = (label: string, these: Difference[]) => take(these, t("bench
   align-self: stretch;
 }
 h2 {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .own .hm-quiet {
   padding-left: 0;
@@ -201,7 +201,7 @@ td:last-child {
   font-weight: 700;
   color: var(--ember);
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .tray-of-two {
     flex-direction: column;
     gap: 12px;

@@ -77,7 +77,7 @@ function brush(id: string): void {
   padding-left: 0;
   text-decoration: underline;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .choose {
     flex-direction: column;
     gap: 12px;

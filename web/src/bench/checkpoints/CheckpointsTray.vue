@@ -113,7 +113,7 @@ watch(
 }
 h2 {
   margin-top: 4px;
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .acts {
   display: flex;
@@ -124,7 +124,7 @@ h2 {
   margin-right: 12px;
   text-decoration: underline;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .checkpoints {
     flex-direction: column;
     gap: 12px;

@@ -19,7 +19,7 @@ import { notice } from "@/parts/notice"
 
 /** What a checkpoint is called where it has no label. */
 const CALLED: Record<Why, string> = {
-  hand: "Checkpoint",
+  hand: t("bench.checkpoint"),
   visit: t("bench.start-of-a-visit"),
   change: t("bench.before-a-large-change"),
   elsewhere: t("bench.from-another-device"),

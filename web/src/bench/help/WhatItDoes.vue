@@ -121,7 +121,7 @@ useEventListener(
   padding: 0;
   border: 0;
   background: none;
-  font-size: 16px;
+  font-size: 1rem;
   white-space: nowrap;
   cursor: help;
 }
@@ -134,7 +134,7 @@ useEventListener(
   color: var(--ink-soft);
 }
 .title {
-  font-size: 18px;
+  font-size: 1.125rem;
   font-weight: 700;
 }
 ul {

@@ -227,7 +227,7 @@ ol {
   align-self: center;
   max-width: 46ch;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .lanes {
     flex-direction: column;
     gap: 12px;

@@ -84,7 +84,7 @@ ol {
 .add {
   padding-left: 0;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .layers {
     flex-direction: column;
     gap: 12px;

@@ -107,7 +107,7 @@ function play(): void {
   line-height: 1.15;
   height: 56px;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .practice {
     gap: 10px;
     padding: 0 0 0 10px;
@@ -117,7 +117,7 @@ function play(): void {
     display: none;
   }
   .play {
-    font-size: 15px;
+    font-size: 0.9375rem;
     min-width: 104px;
   }
 }

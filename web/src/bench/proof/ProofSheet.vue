@@ -142,7 +142,7 @@ const at = (x: number, y: number) => ({
   border: 0;
   background: none;
   color: var(--on-sheet-faint);
-  font-size: 14px;
+  font-size: 0.875rem;
   white-space: nowrap;
   cursor: pointer;
 }
@@ -150,7 +150,7 @@ const at = (x: number, y: number) => ({
   position: absolute;
   top: 0;
   left: 8px;
-  font-size: 16px;
+  font-size: 1rem;
   color: var(--on-sheet-faint);
   pointer-events: none;
 }
@@ -172,7 +172,7 @@ const at = (x: number, y: number) => ({
   position: absolute;
   right: 8px;
   color: var(--on-sheet-soft);
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .still,
 .lane.still {

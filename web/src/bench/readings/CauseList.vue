@@ -74,7 +74,7 @@ td {
 thead th {
   height: 36px;
   color: var(--ink-soft);
-  font-size: 15px;
+  font-size: 0.9375rem;
   position: sticky;
   top: 0;
   background: var(--room);

@@ -74,7 +74,7 @@ svg {
   stroke: var(--mark);
 }
 text {
-  font-size: 14px;
+  font-size: 0.875rem;
   fill: var(--ink-soft);
 }
 .last {

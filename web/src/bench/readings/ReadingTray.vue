@@ -90,7 +90,7 @@ function setSpacing(): void {
   line-height: 1.3;
 }
 .figure {
-  font-size: 22px;
+  font-size: 1.375rem;
   font-weight: 700;
 }
 .ways {
@@ -112,7 +112,7 @@ function setSpacing(): void {
   min-width: 0;
   overflow-y: auto;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .opened {
     flex-direction: column;
     gap: 8px;

@@ -59,7 +59,7 @@ watch(
   flex-direction: column;
   justify-content: center;
   flex: none;
-  height: 46px;
+  min-height: 46px;
   padding: 0 8px;
   line-height: 1.15;
   text-align: left;
@@ -72,7 +72,7 @@ watch(
 }
 .label {
   color: var(--ink-soft);
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .remeasuring .figure {
   color: var(--ink-soft);

@@ -72,6 +72,6 @@ figcaption {
   justify-content: space-between;
   gap: 12px;
   font-variant-numeric: tabular-nums;
-  font-size: 15px;
+  font-size: 0.9375rem;
 }
 </style>

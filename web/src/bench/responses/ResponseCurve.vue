@@ -150,7 +150,7 @@ header {
   min-height: 44px;
 }
 h2 {
-  font-size: 16px;
+  font-size: 1rem;
   flex: 1;
 }
 .curve {
@@ -163,6 +163,6 @@ h2 {
 }
 .row .hm-quiet {
   padding: 0 9px;
-  font-size: 15px;
+  font-size: 0.9375rem;
 }
 </style>

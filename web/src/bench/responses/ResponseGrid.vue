@@ -101,7 +101,7 @@ function touch(output: Output, input: Input): void {
   min-width: 0;
   overflow: auto;
   /* What is brought into sight comes out from under the names. */
-  scroll-padding: 70px 32px 4px 100px;
+  scroll-padding: 4.375rem 32px 4px 6.25rem;
   /* What goes on past the edge fades: there is more to scroll to. */
   mask-image: linear-gradient(to right, black calc(100% - 16px), transparent);
 }
@@ -109,12 +109,12 @@ table {
   border-collapse: collapse;
   width: 100%;
   /* Sixteen cells for a thumb, and the names beside them. */
-  min-width: 832px;
+  min-width: calc(736px + 6rem);
   table-layout: fixed;
 }
 th {
   font-weight: 400;
-  font-size: 14px;
+  font-size: 0.875rem;
   text-align: left;
   vertical-align: bottom;
   line-height: 1.1;
@@ -128,7 +128,7 @@ thead {
 }
 /* Slanted, so that sixteen names fit over cells for a thumb. */
 .output {
-  height: 66px;
+  height: 4.125rem;
   padding: 0;
 }
 .output span {
@@ -139,7 +139,7 @@ thead {
   transform: translate(20px, -4px) rotate(-42deg);
 }
 .corner {
-  width: 96px;
+  width: 6rem;
 }
 tbody th,
 .corner {
@@ -150,7 +150,6 @@ tbody th,
 }
 tbody th {
   vertical-align: middle;
-  white-space: nowrap;
 }
 td {
   padding: 0;
@@ -162,7 +161,7 @@ td.begins {
 .editor {
   flex: 0 0 330px;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .grid-tray {
     flex-direction: column-reverse;
     gap: 4px;

@@ -24,7 +24,8 @@ defineProps<{ label: string; says: string; open: boolean; station?: string }>()
 <style scoped>
 .card {
   position: relative;
-  min-width: 0;
+  /* Its name is never cut; what it says takes what room is left. */
+  min-width: min-content;
   display: flex;
   flex-direction: column;
   padding: 0;
@@ -45,14 +46,16 @@ defineProps<{ label: string; says: string; open: boolean; station?: string }>()
   font-weight: 700;
 }
 .says {
-  font-size: 14px;
+  flex: 1;
+  width: 0;
+  font-size: 0.875rem;
   color: var(--ink-soft);
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 /* Upright there is room for the name alone; what it does stands in its tray. */
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .says {
     display: none;
   }

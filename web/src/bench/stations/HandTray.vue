@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Which pointer is in use and what it tells as it comes; and per kind of pointer, what stands in for the rest.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import type { SettingName } from "@/documents/brush"
 import type { Kind } from "@/documents/stroke"
 import { useRafFn } from "@vueuse/core"
@@ -42,9 +42,9 @@ useRafFn(() => {
 })
 
 const NAMES: Record<string, string> = {
-  pen: "Pen",
-  finger: "Finger",
-  mouse: "Mouse",
+  pen: t("bench.pen"),
+  finger: t("bench.finger"),
+  mouse: t("bench.mouse"),
   practice: t("bench.practice-pen"),
 }
 
@@ -92,9 +92,9 @@ const rows = computed(() => {
   const { pressure, tilt, speed, twist } = live.value
   const turn = twist ? t("bench.rolled", { degrees: Math.round((twist * 180) / Math.PI) }) : ""
   return [
-    row("pressure", "Pressure", 1, `${Math.round(pressure * 100)} %`),
-    row("tilt", "Tilt", 1, `${Math.round(tilt * 90)}°${turn}`),
-    row("speed", "Speed", FASTEST, `${speed.toFixed(2)} px/ms`),
+    row("pressure", said("pressure"), 1, `${Math.round(pressure * 100)} %`),
+    row("tilt", said("tilt"), 1, `${Math.round(tilt * 90)}°${turn}`),
+    row("speed", said("speed"), FASTEST, `${speed.toFixed(2)} px/ms`),
   ]
 })
 </script>
@@ -150,7 +150,7 @@ const rows = computed(() => {
   flex: 0 0 230px;
 }
 .name {
-  font-size: 26px;
+  font-size: 1.625rem;
   font-weight: 700;
 }
 .fit {
@@ -190,7 +190,7 @@ path {
   vector-effect: non-scaling-stroke;
 }
 .figure {
-  font-size: 20px;
+  font-size: 1.25rem;
   text-align: right;
 }
 .figure.drawing {

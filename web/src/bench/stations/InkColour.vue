@@ -2,6 +2,7 @@
 // What colour the ink has, how it stands against its paper, and what makes it drift.
 import { t } from "@/words"
 import { ref } from "vue"
+import { settingNamed } from "@/documents/brush"
 import ChoiceBar from "@/parts/ChoiceBar.vue"
 import InkContrast from "./InkContrast.vue"
 import LchSliders from "./LchSliders.vue"
@@ -28,9 +29,10 @@ const driver = ref<(typeof WITH)[number]["value"]>("pressure")
 </script>
 
 <template>
-  <div class="controls own">
-    <InkContrast class="contrast" />
-    <SettingControl name="ink" :helped="false" />
+  <div class="controls">
+    <SettingControl name="ink" :helped="false">
+      <span class="named">{{ settingNamed("ink").label }} <InkContrast /></span>
+    </SettingControl>
     <LchSliders />
   </div>
   <div class="controls">
@@ -55,14 +57,11 @@ const driver = ref<(typeof WITH)[number]["value"]>("pressure")
 </template>
 
 <style scoped>
-.own {
-  position: relative;
-}
-/* Beside the ink's name. */
-.contrast {
-  position: absolute;
-  top: 0;
-  left: 48px;
+.named {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 16px;
 }
 .tight :deep(button) {
   padding: 0 4px;

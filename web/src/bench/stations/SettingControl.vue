@@ -26,6 +26,6 @@ const stood = computed(() => bench.checkpoints.stood(props.name))
     @update:model-value="bench.change(name, $event)"
     @done="bench.closeStep()"
   >
-    <SettingHelp v-if="setting.kind !== 'colour'" :name="name" />
+    <slot><SettingHelp v-if="setting.kind !== 'colour'" :name="name" /></slot>
   </SettingField>
 </template>

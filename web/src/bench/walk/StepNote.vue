@@ -48,7 +48,7 @@ const placement = computed(() => {
   padding-right: 44px;
 }
 .says {
-  font-size: 17px;
+  font-size: 1.0625rem;
   text-wrap: pretty;
 }
 .leave {

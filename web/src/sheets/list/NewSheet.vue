@@ -71,7 +71,7 @@ function turn(): void {
 }
 
 function make(): void {
-  const label = SHEET_SIZES.find((one) => one.key === chosen.value)?.label ?? "Sheet"
+  const label = SHEET_SIZES.find((one) => one.key === chosen.value)?.label ?? t("sheets.sheet")
   const document = { ...defaultSheet(), ...px.value, dpi: wanted.dpi, unit: unit.value, tint: tint.value }
   emit("make", name.value.trim() || label, document)
 }
@@ -148,7 +148,7 @@ function make(): void {
   border-bottom: 3px solid transparent;
   background: none;
   cursor: pointer;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .sizes .on {
   border-bottom-color: var(--active);

@@ -60,7 +60,7 @@ const isOn = (name: Overlap) => {
   gap: 8px 20px;
   align-content: start;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .crossings {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }

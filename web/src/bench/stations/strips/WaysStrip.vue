@@ -72,7 +72,7 @@ const ways = computed(() =>
   gap: 8px;
   font-variant-numeric: tabular-nums;
 }
-@media (max-width: 1000px) {
+@media (max-width: 62.5rem) {
   .ways {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
