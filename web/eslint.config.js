@@ -135,7 +135,7 @@ export default ts.config(
           message: "What people read belongs into src/words/en, and into every other language.",
         },
         {
-          selector: "TemplateElement[value.raw=/ [a-z]+ [a-z]+.*[.?!]$/]",
+          selector: "TemplateElement[value.raw=/[A-Z][a-z]+ [a-z]+ [a-z]|% [a-z]|[a-z] [a-z]+ [a-z]+.*[.?!]$/]",
           message: "A sentence belongs into src/words/en, and into every other language.",
         },
       ],

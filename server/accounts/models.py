@@ -8,8 +8,9 @@ class Account(AbstractUser):
     """A person's account. `username` is the name they sign in with."""
 
     class Theme(models.TextChoices):
-        """Light of the room."""
+        """Light of the room; *system* is the one that the device wishes."""
 
+        SYSTEM = "system"
         FOG = "fog"
         DAYLIGHT = "daylight"
         LAMP = "lamp"
@@ -20,7 +21,7 @@ class Account(AbstractUser):
         RIGHT = "right"
         LEFT = "left"
 
-    theme = models.CharField(max_length=10, choices=Theme.choices, default=Theme.FOG)
+    theme = models.CharField(max_length=10, choices=Theme.choices, default=Theme.SYSTEM)
     hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
     number = models.BigIntegerField(default=0, help_text="How often anything of the account was changed.")
     purged = models.BigIntegerField(

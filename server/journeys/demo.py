@@ -57,7 +57,9 @@ class DemoCase(JourneyCase):
             service_workers="block",
         )
         if language == PSEUDO:
-            context.route("**/assets/de-*.js", lambda route: route.fulfill(body=PSEUDO_CHUNK, content_type="text/javascript"))
+            context.route(
+                "**/assets/de-*.js", lambda route: route.fulfill(body=PSEUDO_CHUNK, content_type="text/javascript")
+            )
         if signed_in:
             client = Client()
             client.force_login(self.account)

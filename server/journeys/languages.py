@@ -67,7 +67,9 @@ def _messages(language: str) -> tuple[dict[str, set[str]], list[tuple[re.Pattern
     valued = [english for english in plain if re.search(r"\w", _VALUE.sub("", english)) and _VALUE.search(english)]
     filled = []
     for english in sorted(valued, key=len, reverse=True):
-        parts = [rf"(?P<{part[1:-1]}>.+)" if _VALUE.fullmatch(part) else re.escape(part) for part in _VALUE.split(english)]
+        parts = [
+            rf"(?P<{part[1:-1]}>.+)" if _VALUE.fullmatch(part) else re.escape(part) for part in _VALUE.split(english)
+        ]
         # A value that stands twice is looked for once.
         if len(set(_VALUE.findall(english))) == len(_VALUE.findall(english)):
             filled.append((re.compile("".join(parts)), plain[english]))

@@ -125,10 +125,20 @@ ul {
 }
 @media (max-width: 56.25rem) {
   .look {
-    grid-template: fit-content(45%) minmax(0, 1fr) / 1fr;
+    grid-template: fit-content(45dvh) minmax(0, 1fr) / 1fr;
+  }
+  /* Words beside the stroke, so that more than one of them is seen. */
+  ul {
+    grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
+  }
+  .slip {
+    display: grid;
+    grid-template: auto 1fr / 72px 1fr;
+    column-gap: 12px;
   }
   .stroke {
-    height: 220px;
+    grid-row: 1 / 3;
+    height: 128px;
   }
 }
 </style>

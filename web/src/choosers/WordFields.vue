@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A word as it is to be set: its text, the hand that writes it, seen as it writes, and what a hand varies.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import type { BrushDocument, Setting } from "@/documents/brush"
 import { firstWord, settingOf, slantOf, type Hand, type WordWish } from "@/documents/words"
 import type { KeptStroke } from "@/documents/stroke"
@@ -77,7 +77,7 @@ function change(parts: Partial<WordWish>): void {
             :document="document"
           />
           <span v-else class="shown" />
-          {{ label }}
+          {{ said(label) }}
         </button>
       </div>
     </div>

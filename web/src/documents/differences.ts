@@ -1,5 +1,6 @@
 // What sets two brushes apart, by station and in words.
 import { said, t } from "@/words"
+import { linkName } from "./links"
 import { INPUTS, OUTPUTS, SETTINGS } from "@/generated/layout"
 import { dequal } from "dequal"
 import { type BrushDocument, type Input, type Output, type Setting } from "./brush"
@@ -91,15 +92,15 @@ export function differences(before: BrushDocument, after: BrushDocument): Differ
       take,
     })
   }
-  for (const { name: output, label: end, station } of OUTPUTS) {
-    for (const { name: input, label: begin } of INPUTS) {
+  for (const { name: output, station } of OUTPUTS) {
+    for (const { name: input } of INPUTS) {
       const [one, other] = [before.responses[output]?.[input], after.responses[output]?.[input]]
       if (dequal(one, other)) continue
       const [was, is] = [linkTold(one), linkTold(other)]
       found.push({
         key: `${input}>${output}`,
         station,
-        label: `${begin} → ${end.toLowerCase()}`,
+        label: linkName(input, output),
         before: was,
         after: was === is ? t("documents.another-curve") : is,
         take: (mine) => ({ responses: withLink(mine.responses, output, input, other) }),

@@ -1,14 +1,18 @@
 // How values of settings are written and read on the screen.
+import { inDigits } from "@/words"
 
 /** Decimals that a step needs. */
 function decimals(step: number): number {
   return step >= 1 ? 0 : step >= 0.1 ? 1 : 2
 }
 
-/** A stored value as shown, without its unit: shares are shown per hundred. */
+/** A stored value as shown, without its unit and without noughts at its end: shares are shown per hundred. */
 export function shown(value: number, unit: string, step: number): string {
   const scale = unit === "%" ? 100 : 1
-  return String(Number((value * scale).toFixed(decimals(step * scale))))
+  let digits = decimals(step * scale)
+  const rounded = Number((value * scale).toFixed(digits))
+  while (digits > 0 && Number(rounded.toFixed(digits - 1)) === rounded) digits--
+  return inDigits(rounded, digits)
 }
 
 /** What a person typed, as the stored value; not a number where it is none. */

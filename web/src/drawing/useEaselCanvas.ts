@@ -1,6 +1,6 @@
 import * as Comlink from "comlink"
 import { onMounted, ref, watch, type Ref } from "vue"
-import { useSession } from "@/device/useSession"
+import { useLight } from "@/device/useLight"
 import { numberOf } from "@/documents/colours"
 import type { EaselName } from "@/engine/easel/easel"
 import type { View } from "@/engine/easel/screen"
@@ -19,7 +19,7 @@ export function useEaselCanvas(
   showed: () => void = () => {},
 ): Readonly<Ref<boolean>> {
   const engine = useEngine()
-  const session = useSession()
+  const light = useLight()
   const attached = ref(false)
 
   onMounted(async () => {
@@ -38,7 +38,7 @@ export function useEaselCanvas(
   })
 
   watch(
-    [attached, () => session.account?.theme],
+    [attached, light],
     ([there]) => {
       if (!there || !around) return
       const style = getComputedStyle(document.documentElement)

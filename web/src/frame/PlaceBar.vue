@@ -19,18 +19,18 @@ const emit = defineEmits<{ tray: [key: Key] }>()
     <span class="status hm-small" :class="{ worry }" role="status">{{ says }}<slot name="since" /></span>
     <slot name="remedy" />
     <span class="doors">
-    <button
-      v-for="tray in trays"
-      :key="tray.key"
-      type="button"
-      class="hm-quiet"
-      :aria-label="tray.label"
-      :aria-pressed="open === tray.key"
-      @click="emit('tray', tray.key)"
-    >
-      <component :is="tray.icon" :size="20" /> <span class="word">{{ tray.label }}</span>
-    </button>
-    <slot name="more" />
+      <button
+        v-for="tray in trays"
+        :key="tray.key"
+        type="button"
+        class="hm-quiet"
+        :aria-label="tray.label"
+        :aria-pressed="open === tray.key"
+        @click="emit('tray', tray.key)"
+      >
+        <component :is="tray.icon" :size="20" /> <span class="word">{{ tray.label }}</span>
+      </button>
+      <slot name="more" />
     </span>
   </header>
 </template>

@@ -22,6 +22,7 @@ import WhatWaits from "./WhatWaits.vue"
 const session = useSession()
 const walk = useWalk()
 const THEMES = [
+  { value: "system", label: t("frame.as-the-device") },
   { value: "fog", label: t("frame.fog") },
   { value: "daylight", label: t("frame.daylight") },
   { value: "lamp", label: t("frame.lamp") },
@@ -103,7 +104,7 @@ async function write(): Promise<void> {
       <ChoiceBar
         :label="t('frame.light-of-the-room')"
         :options="[...THEMES]"
-        :model-value="session.account.theme ?? 'fog'"
+        :model-value="session.account.theme ?? 'system'"
         @update:model-value="session.prefer({ theme: $event })"
       />
       <p class="hm-small">{{ t("frame.hand-that-draws") }}</p>
@@ -186,8 +187,13 @@ async function write(): Promise<void> {
   justify-content: space-between;
   min-height: 44px;
 }
+.menu :deep(.choice button) {
+  padding: 0 6px;
+}
 .out {
   justify-self: start;
+  justify-content: flex-start;
+  text-align: left;
   padding-left: 0;
   margin-top: 8px;
   text-decoration: underline;

@@ -43,7 +43,7 @@ onMounted(async () => {
 onMounted(async () => {
   const { usage = 0, quota = 0 } = (await navigator.storage?.estimate?.()) ?? {}
   if (quota > 0) {
-    held.value = `Hollowmist holds ${mb(usage)} here; there is room for ${mb(quota)}.`
+    held.value = t("frame.hollowmist-holds-here", { used: mb(usage), most: mb(quota) })
   }
 })
 </script>

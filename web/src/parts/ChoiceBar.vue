@@ -29,14 +29,14 @@ const value = defineModel<T>({ required: true })
 button {
   flex: 1 0 auto;
   min-width: 44px;
-  height: 44px;
+  max-width: 100%;
+  min-height: 44px;
   border: 0;
   border-bottom: 3px solid transparent;
   background: none;
   padding: 0 12px;
   cursor: pointer;
   color: var(--ink-soft);
-  white-space: nowrap;
 }
 button.on {
   color: var(--ink);

@@ -88,12 +88,16 @@ useTrack(track, {
   display: flex;
   align-items: center;
   justify-content: space-between;
-  height: 30px;
+  min-height: 30px;
   margin-bottom: -8px;
+}
+/* Larger for a finger than the row is high. */
+.words > :deep(.value) {
+  margin-block: -7px;
 }
 .label {
   font-size: 1rem;
-  white-space: nowrap;
+  line-height: 1.1;
 }
 .thumb {
   display: flex;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What is measured of the source, and what is wrong with it, with the tap that mends it.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { computed } from "vue"
 import { usePrep } from "./usePrep"
 
@@ -16,8 +16,8 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
   <div class="bar" role="status" :aria-label="t('prep.figures')">
     <template v-if="figures">
       <span v-if="grain"
-        >{{ t("prep.seam") }} <b>{{ figures.seam_across.toFixed(2) }}</b> {{ t("prep.across") }}
-        <b>{{ figures.seam_down.toFixed(2) }}</b> {{ t("prep.down-tiles-told-apart") }}
+        >{{ t("prep.seam") }} <b>{{ inDigits(figures.seam_across, 2) }}</b> {{ t("prep.across") }}
+        <b>{{ inDigits(figures.seam_down, 2) }}</b> {{ t("prep.down-tiles-told-apart") }}
         <b>{{ share(figures.repeat) }}</b></span
       >
       <span v-else
@@ -47,10 +47,10 @@ const partner = computed(() => prep.state.value?.recipe.start.partner === true)
         <b>{{ share(figures.white) }}</b></span
       >
       <span v-if="screen"
-        >{{ t("prep.screen") }} <b>{{ screen.ruling.toFixed(1) }}</b> {{ t("prep.at") }}
-        <b>{{ screen.angle.toFixed(1) }}°</b
+        >{{ t("prep.screen") }} <b>{{ inDigits(screen.ruling, 1) }}</b> {{ t("prep.at") }}
+        <b>{{ inDigits(screen.angle, 1) }}°</b
         ><template v-if="partner"
-          >{{ t("prep.overlaps") }} <b>{{ (100 * screen.overlap).toFixed(1) }} %</b></template
+          >{{ t("prep.overlaps") }} <b>{{ inDigits(100 * screen.overlap, 1) }} %</b></template
         ></span
       >
       <span v-if="prep.engine.prepProblem.value" class="advice">{{ prep.engine.prepProblem.value }}</span>

@@ -5,12 +5,12 @@ import { numberOf } from "@/documents/colours"
 import { useElementSize } from "@vueuse/core"
 import * as Comlink from "comlink"
 import { onMounted, useTemplateRef, watch } from "vue"
-import { useSession } from "@/device/useSession"
+import { useLight } from "@/device/useLight"
 import { LANES_AREA } from "@/generated/layout"
 import { usePrep } from "./usePrep"
 
 const { engine } = usePrep()
-const session = useSession()
+const light = useLight()
 const room = useTemplateRef("room")
 const canvas = useTemplateRef("canvas")
 const { width, height } = useElementSize(room)
@@ -40,7 +40,7 @@ onMounted(async () => {
     },
     { immediate: true },
   )
-  watch(() => session.account?.theme, colours, { immediate: true, flush: "post" })
+  watch(light, colours, { immediate: true, flush: "post" })
 })
 </script>
 

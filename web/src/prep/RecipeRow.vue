@@ -14,6 +14,7 @@ import NameDialog from "@/parts/NameDialog.vue"
 import { notice } from "@/parts/notice"
 import BitmapPrint from "@/parts/BitmapPrint.vue"
 import type { Makes, Step } from "@/documents/recipe"
+import { WITHIN } from "@/parts/popping"
 import { usePrep } from "./usePrep"
 
 const prep = usePrep()
@@ -114,7 +115,13 @@ function forget(recipe: StoredRecipe): void {
         />
       </div>
     </div>
-    <ElPopover v-model:visible="adding" trigger="click" placement="top-end" :width="660">
+    <ElPopover
+      v-model:visible="adding"
+      trigger="click"
+      placement="top-end"
+      :width="660"
+      :popper-options="WITHIN"
+    >
       <template #reference>
         <button type="button" class="hm-quiet add" :disabled="prep.full.value || !prep.state.value">
           <Plus :size="20" /> {{ t("prep.step") }}
@@ -213,7 +220,7 @@ function forget(recipe: StoredRecipe): void {
 }
 .kinds {
   display: grid;
-  grid-template-columns: repeat(6, 1fr);
+  grid-template-columns: repeat(auto-fill, minmax(6rem, 1fr));
   gap: 8px 4px;
   max-height: 46vh;
   overflow-y: auto;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The chosen step's settings, and what it can be done with.
-import { t } from "@/words"
+import { said, t } from "@/words"
 import type { StoredSource } from "@/device/tables/sources"
 import type { Setting } from "@/documents/brush"
 import { ChevronLeft, ChevronRight, Trash2 } from "@lucide/vue"
@@ -24,7 +24,7 @@ const start = computed(() => prep.state.value?.recipe.start)
 const generator = computed(() => GENERATORS.find((one) => one.name === start.value?.kind))
 const step = prep.step
 const kind = computed(() => STEPS.find((one) => one.name === step.value?.kind))
-const channels = CHANNELS.map((one) => ({ value: one, label: one }))
+const channels = CHANNELS.map((one) => ({ value: one, label: said(one) }))
 
 const settings = computed((): Setting[] =>
   step.value ? (kind.value?.settings ?? []) : (generator.value?.settings ?? []),

@@ -65,7 +65,13 @@ function own(name: RollAct): void {
         @up="emit('move', -1)"
         @down="emit('move', 1)"
       />
-      <ElPopover v-model:visible="asked" trigger="click" placement="bottom-end" :width="230" :popper-options="WITHIN">
+      <ElPopover
+        v-model:visible="asked"
+        trigger="click"
+        placement="bottom-end"
+        :width="230"
+        :popper-options="WITHIN"
+      >
         <template #reference>
           <button
             type="button"

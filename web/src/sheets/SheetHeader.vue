@@ -20,7 +20,7 @@ const says = computed(() => {
   if (status.theirs.value) return t("sheets.in-two-states")
   if (full.value) return SAYS.unkept!
   if (waiting.way.value === "signed out") return SAYS["signed-out"]!
-  return waiting.away.value ? SAYS.waiting! : "kept"
+  return waiting.away.value ? SAYS.waiting! : SAYS.kept!
 })
 const worry = computed(
   () =>

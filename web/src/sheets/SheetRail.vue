@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The rail of a sheet: its wedge and ink well change what the hand holds, and no brush.
+import { inDigits } from "@/words"
 import { computed } from "vue"
 import { lengthOf } from "@/documents/sheet"
 import InkWell from "@/parts/ink/InkWell.vue"
@@ -16,7 +17,7 @@ const range = computed(() => {
   const own = hand.brush.value?.document
   return { low: Number(own?.size_low ?? 1), high: Number(own?.size_high ?? 100) }
 })
-const label = computed(() => `${lengthOf(size.value, "mm", document.value?.dpi ?? 300).toFixed(1)} mm`)
+const label = computed(() => `${inDigits(lengthOf(size.value, "mm", document.value?.dpi ?? 300), 1)} mm`)
 </script>
 
 <template>

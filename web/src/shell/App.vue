@@ -2,6 +2,7 @@
 import { t } from "@/words"
 import { useEventListener } from "@vueuse/core"
 import { watch, watchEffect } from "vue"
+import { useLight } from "@/device/useLight"
 import { useSession } from "@/device/useSession"
 import { pictureOf } from "@/device/pictures"
 import { comesIn } from "@/device/belongings"
@@ -35,8 +36,9 @@ holdWhileChoosing()
 useEventListener(window, "pagehide", ({ persisted }) => persisted && putToSleep())
 // Awake again it begins anew, with what other pages did meanwhile.
 useEventListener(window, "pageshow", ({ persisted }) => persisted && location.reload())
+const light = useLight()
 watchEffect(() => {
-  document.documentElement.dataset.theme = session.account?.theme ?? "fog"
+  document.documentElement.dataset.theme = light.value
 })
 watch(
   () => session.account?.id,

@@ -63,3 +63,15 @@ export function speak(wish: Language): void {
   localStorage.setItem(CHOICE, wish)
   location.reload()
 }
+
+const formats = new Map<number, Intl.NumberFormat>()
+
+/** A number as the language writes it, with so many digits after the mark. */
+export function inDigits(value: number, digits: number): string {
+  let format = formats.get(digits)
+  if (!format) {
+    const whole = { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping: false }
+    formats.set(digits, (format = new Intl.NumberFormat(language, whole)))
+  }
+  return format.format(value)
+}

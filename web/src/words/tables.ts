@@ -2,6 +2,7 @@
 import {
   ADVICE,
   CAUSES,
+  CHANNELS,
   CURVES,
   FITTING,
   GENERATORS,
@@ -57,7 +58,11 @@ function walk(
 /** All words of the tables, in English. */
 export function wordsOfTables(): Set<string> {
   const named = [...CURVES, ...INPUTS].map(({ name }) => name)
-  const found = new Set<string>([...MODES, ...Object.keys(KIND), ...named, ...TINTS.map(([, name]) => name)])
+  const hands = HANDS.map(([, label]) => label)
+  const found = new Set<string>([
+    ...[...MODES, ...CHANNELS, ...Object.keys(KIND), ...named, ...hands],
+    ...TINTS.map(([, name]) => name),
+  ])
   const read = (rows: Rows, field: string) => found.add(rows[field] as string)
   WORDED.forEach((table) => walk(table, read, (value) => found.add(value)))
   Object.values(STATION_HELP).forEach((help) => found.add(help))

@@ -81,7 +81,7 @@ describe("the readings in words", () => {
       effects: [0.1, 0.1, 0.1, 1.4, 0, 0],
     })
     const { causes, acts } = reading(now, { size: { pressure: link } })
-    expect(causes.value.map((cause) => cause.label)).toEqual(["pressure → size", "size jitter"])
+    expect(causes.value.map((cause) => cause.label)).toEqual(["Pressure → size", "size jitter"])
     expect(causes.value[0]!.effects).toEqual([1.4, 0, 0])
     causes.value[0]!.off()
     expect(acts.changeLink).toHaveBeenCalledWith("size", "pressure", { on: false })

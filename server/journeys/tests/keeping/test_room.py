@@ -2,6 +2,7 @@
 
 from accounts.models import Account
 from django.test import tag
+from playwright.sync_api import expect
 
 from journeys.browser import JourneyCase, Pen, frames, settle
 
@@ -93,6 +94,19 @@ class RoomTests(JourneyCase):
         page.get_by_role("radio", name="daylight").click()
         self.wait_for(lambda: self.pixels()[LOWER, 600].tolist() == [255, 255, 255, 255])
         self.wait_for(lambda: Account.objects.get().theme == "daylight")
+
+    def test_the_light_is_the_one_that_the_device_wishes_until_one_is_chosen(self):
+        page = self.open_bench()
+        room = page.locator("html")
+        expect(room).to_have_attribute("data-theme", "fog")
+        page.emulate_media(color_scheme="dark")
+        expect(room).to_have_attribute("data-theme", "lamp")
+        self.wait_for(lambda: self.pixels()[LOWER, 600].tolist() == [0xE2, 0xD7, 0xBF, 255])
+        page.emulate_media(contrast="more")
+        expect(room).to_have_attribute("data-theme", "daylight")
+        page.get_by_role("button", name="Settings").click()
+        page.get_by_role("radio", name="fog").click()
+        expect(room).to_have_attribute("data-theme", "fog")
 
     def test_ink_swatches_reink_in_their_colour(self):
         page = self.open_bench()

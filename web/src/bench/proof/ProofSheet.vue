@@ -42,7 +42,9 @@ const sizeMark = computed(() => {
   return { width: across, height: across }
 })
 
+/** Where something of the paper stands, and how wide it may be from there. */
 const at = (x: number, y: number) => ({
+  maxWidth: `${Math.max(44, width.value - (x - view.x) * view.zoom)}px`,
   transform: `translate(${(x - view.x) * view.zoom}px, ${(y - view.y) * view.zoom}px)`,
 })
 </script>
@@ -62,6 +64,7 @@ const at = (x: number, y: number) => ({
         type="button"
         class="lane"
         :class="{ held: lane.strokes.some((one) => one.id === bench.inHand.value), still: down }"
+        :title="lane.label"
         :style="at(...lane.at)"
         @click="bench.takeInHand(lane.strokes[0]!.id)"
       >
@@ -144,6 +147,8 @@ const at = (x: number, y: number) => ({
   color: var(--on-sheet-faint);
   font-size: 0.875rem;
   white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
   cursor: pointer;
 }
 .invite {

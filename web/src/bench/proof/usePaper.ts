@@ -1,4 +1,5 @@
 // The paper at hand, on this device: what sizes in mm refer to.
+import { inDigits } from "@/words"
 import { useLocalStorage } from "@vueuse/core"
 import { computed } from "vue"
 import { MM_PER_INCH, PAPERS } from "@/generated/layout"
@@ -9,6 +10,6 @@ export function usePaper() {
     get: () => PAPERS.find((one) => one.key === key.value) ?? PAPERS[1],
     set: (one: { key: string }) => (key.value = one.key),
   })
-  const inMm = (px: number) => `${((px / paper.value.dpi) * MM_PER_INCH).toFixed(1)} mm`
+  const inMm = (px: number) => `${inDigits((px / paper.value.dpi) * MM_PER_INCH, 1)} mm`
   return { paper, inMm }
 }

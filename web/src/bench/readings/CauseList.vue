@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The verdict per kind of pointer, and what varies the line, largest first, each with a tap that switches it off.
-import { said, t } from "@/words"
+import { inDigits, said, t } from "@/words"
 import { computed } from "vue"
 import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
@@ -12,7 +12,7 @@ const verdicts = computed(() => {
   return KINDS.map((kind, i) => ({
     kind,
     even: varies[i]! <= EVEN,
-    by: `${(100 * varies[i]!).toFixed(1)} %`,
+    by: `${inDigits(100 * varies[i]!, 1)} %`,
   }))
 })
 const NOTABLE = 0.005
@@ -22,7 +22,7 @@ const found = computed(() => {
 })
 
 function share(effect: number): string {
-  return effect > NOTABLE ? `${(100 * effect).toFixed(effect < 0.1 ? 1 : 0)} %` : "–"
+  return effect > NOTABLE ? `${inDigits(100 * effect, effect < 0.1 ? 1 : 0)} %` : "–"
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The time that 1000 px of stroke take, beside the time in which the screen shows its next picture.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
 
@@ -18,7 +18,7 @@ const across = (ms: number) => `${(100 * ms) / most.value}%`
       <span class="frame" :style="{ left: across(FRAME) }" />
     </div>
     <p>
-      {{ t("bench.1000-px-of-this-stroke-ms", { cost: now.cost.toFixed(1), frame: FRAME.toFixed(1) }) }}
+      {{ t("bench.1000-px-of-this-stroke-ms", { cost: inDigits(now.cost, 1), frame: inDigits(FRAME, 1) }) }}
     </p>
     <p class="hm-small">
       {{ t("bench.a-pen-draws-far-less-than", { took: Math.round(now.took) }) }}

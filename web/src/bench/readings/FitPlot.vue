@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // How large a pixel of each source comes to lie on the paper, over the paper's own px.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
 
@@ -27,8 +27,8 @@ const sources = computed(() =>
         lines: lines.filter((at) => at < SIDE),
         says:
           fit < 1
-            ? t("bench.each-pixel-of-the-covers-px", { label, fit: (1 / fit).toFixed(1) })
-            : t("bench.the-has-pixels-for-each-px", { label, fit: fit.toFixed(1) }),
+            ? t("bench.each-pixel-of-the-covers-px", { label, fit: inDigits(1 / fit, 1) })
+            : t("bench.the-has-pixels-for-each-px", { label, fit: inDigits(fit, 1) }),
       }
     }),
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // One reading opened: what it is, how it was measured, what was measured, and the station that causes it.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { computed } from "vue"
 import { useBench } from "../useBench"
 import { EVEN } from "@/generated/layout"
@@ -27,10 +27,17 @@ const ratios = computed(() => {
   if (props.reading !== "width" || !now.value) return []
   return KINDS.flatMap((kind, i) => {
     const ratio = now.value!.ratio[i]!
-    return ratio > 1 + EVEN ? [t("bench.with-the-times-as-thick-as", { kind, ratio: ratio.toFixed(1) })] : []
+    return ratio > 1 + EVEN
+      ? [t("bench.with-the-times-as-thick-as", { kind, ratio: inDigits(ratio, 1) })]
+      : []
   })
 })
-const share = (value: number) => `${(100 * value).toFixed(1)} %`
+/** What stations are called: their own table would go round in a circle with this. */
+const NAMES: Record<string, string> = {
+  ...{ hand: t("bench.hand"), line: t("bench.line"), weight: t("bench.weight") },
+  ...{ tip: t("bench.tip"), grain: t("bench.grain"), ink: t("bench.ink") },
+}
+const share = (value: number) => `${inDigits(100 * value, 1)} %`
 
 function setSpacing(): void {
   bench.change("spacing", Math.max(0.01, Math.floor(100 * widest.value) / 100))
@@ -46,7 +53,11 @@ function setSpacing(): void {
       <p class="hm-small">{{ words.how }}</p>
       <div class="ways">
         <button type="button" class="hm-quiet to" @click="emit('station', words.station)">
-          {{ t("bench.to-the-station", { station: words.station }) }}
+          {{
+            t("bench.to-the-station", {
+              station: NAMES[words.station] ?? words.station,
+            })
+          }}
         </button>
         <a class="hm-quiet to" :href="`/api/brushes/${bench.id}/readings.csv`" download>{{
           t("bench.save-all-as-csv")

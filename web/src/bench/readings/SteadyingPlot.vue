@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The recorded strokes on which the steadying is read: as the hand made them, and as the brush steadies them.
+import { inDigits, t } from "@/words"
 import { computed, shallowRef, watch } from "vue"
 import { useBench } from "../useBench"
 import LinePicture from "@/bench/stations/strips/LinePicture.vue"
@@ -18,10 +19,10 @@ watch(() => props.now, ask, { immediate: true })
 
 const figures = computed(() => {
   const { wobble, lag_px: px, lag_ms: ms, rounding } = props.now
-  const gone = `${(100 * Math.max(0, wobble[0]!)).toFixed(1)} %`
+  const gone = `${inDigits(100 * Math.max(0, wobble[0]!), 1)} %`
   return [
-    `Wobble taken out ${gone}, lag ${px[0]!.toFixed(1)} px or ${Math.round(ms[0]!)} ms`,
-    `Corners rounded by ${Math.max(0, rounding[0]!).toFixed(2)} px`,
+    t("bench.wobble-taken-out", { gone, lag: inDigits(px[0]!, 1), time: Math.round(ms[0]!) }),
+    t("bench.corners-rounded", { by: inDigits(Math.max(0, rounding[0]!), 2) }),
   ]
 })
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A stroke at full press as it was measured along its length, for each kind of pointer that has tapers of its own.
-import { t } from "@/words"
+import { inDigits, said, t } from "@/words"
 import { computed } from "vue"
 import { ALONG } from "@/generated/layout"
 import type { Readings } from "@/engine/questions/readings"
@@ -21,9 +21,15 @@ function says(kind: number, end: End): string {
     const way = now[`${length}_${end}`][kind]!
     return way < least
       ? undefined
-      : `${what} ${way.toFixed(0)} px, ${Math.round(100 * now[`${left}_${end}`][kind]!)} % left`
+      : t("bench.over-px-left", {
+          ...{ what, way: inDigits(way, 0) },
+          left: Math.round(100 * now[`${left}_${end}`][kind]!),
+        })
   }
-  const parts = [of("taper", "point", "width", 1), of("fade", "faint", "opacity", FADED)].filter(Boolean)
+  const parts = [
+    of("taper", "point", t("bench.width"), 1),
+    of("fade", "faint", t("bench.opacity"), FADED),
+  ].filter(Boolean)
   return parts.length > 0 ? parts.join("; ") : t("bench.no-taper")
 }
 
@@ -31,7 +37,7 @@ const rows = computed(() => {
   const { now } = props
   const column = (values: number[], kind: number) => values.slice(kind * ALONG, (kind + 1) * ALONG)
   const found = KINDS.map((kind, i) => ({
-    label: kind as string,
+    label: said(kind),
     half: column(now.along_width, i).map((width) => width / 2),
     cover: column(now.along_dark, i),
     s: Array.from({ length: ALONG }, (_, k) => k * now.along_step[i]!),

@@ -1,5 +1,5 @@
 // What was measured as lines to draw. They only lay out what the core has put into the record.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { EVENS, PRESSURES } from "@/generated/layout"
 import type { Readings } from "@/engine/questions/readings"
 import { KINDS, type ReadingKey } from "./useReadings"
@@ -14,7 +14,7 @@ export interface Plot {
 }
 
 const steps = (count: number, step: number) => Array.from({ length: count }, (_, i) => i * step)
-const px = (length: number) => `${length.toFixed(1)} px`
+const px = (length: number) => `${inDigits(length, 1)} px`
 
 function widths(now: Readings): Plot {
   const count = PRESSURES.length
@@ -48,7 +48,7 @@ function evens(now: Readings): Plot {
   return {
     lines,
     most: 1.2 * Math.max(...lines.flatMap((one) => one.y)),
-    ends: ["light, slow, upright", "heavy, fast, flat"],
+    ends: [t("bench.light-slow-upright"), t("bench.heavy-fast-flat")],
   }
 }
 

@@ -1,5 +1,6 @@
 // The readings of the brush on the bench in plain words, and what to do about them.
-import { said, t } from "@/words"
+import { inDigits, said, t } from "@/words"
+import { linkName } from "@/documents/links"
 import { responsesOf } from "@/documents/brush"
 import { computed } from "vue"
 import type { Readings } from "@/engine/questions/readings"
@@ -17,8 +18,8 @@ export interface Cause {
   off: () => void
 }
 
-const percent = (share: number, digits = 1) => `${(100 * share).toFixed(digits)} %`
-const px = (length: number) => `${length.toFixed(1)} px`
+const percent = (share: number, digits = 1) => `${inDigits(100 * share, digits)} %`
+const px = (length: number) => `${inDigits(length, 1)} px`
 
 export function variesOf(now: Readings): number[] {
   return KINDS.map((_, kind) => Math.max(now.width_varies[kind]!, now.dark_varies[kind]!))
@@ -41,7 +42,7 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
   },
   width(now) {
     const [thin, thick] = [now.thinnest[0]!, now.thickest[0]!]
-    return thick - thin < 0.05 ? px(thick) : t("bench.to", { thin: thin.toFixed(1), thick: px(thick) })
+    return thick - thin < 0.05 ? px(thick) : t("bench.to", { thin: inDigits(thin, 1), thick: px(thick) })
   },
   edge: (now) => px(now.softness[0]!),
   ripple: (now) => percent(now.ripple[0]!),
@@ -62,7 +63,7 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     const spread = now.light_spread[0]!
     return spread < 0 ? undefined : percent(spread, 0)
   },
-  fit: (now) => (fitOf(now) < 0 ? undefined : t("bench.px-per-px", { fitOf: fitOf(now).toFixed(1) })),
+  fit: (now) => (fitOf(now) < 0 ? undefined : t("bench.px-per-px", { fitOf: inDigits(fitOf(now), 1) })),
   tapers(now) {
     // The longer of width's and opacity's.
     const start = Math.max(now.taper_start[0]!, now.fade_start[0]!)
@@ -76,7 +77,7 @@ const SAYS: Record<ReadingKey, (now: Readings) => string | undefined> = {
     if (now.lag_px[0]! < 0.05 && wobble < 0.01) return t("bench.reads-none")
     return t("bench.wobble-lag", { wobble: percent(Math.max(0, wobble), 0), lag_px: px(now.lag_px[0]!) })
   },
-  cost: (now) => t("bench.ms", { cost: now.cost.toFixed(1) }),
+  cost: (now) => t("bench.ms", { cost: inDigits(now.cost, 1) }),
 }
 
 /** Readings that should be seen to. */
@@ -120,7 +121,7 @@ export function useReadings(bench: Bench) {
       bench.changeLink(output, input, { on: false })
       bench.closeStep()
     }
-    return { label: `${input} → ${output}`, off }
+    return { label: linkName(input, output), off }
   }
 
   /** What varies the line, largest first. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // One response: on or off, its curve, the pointers it holds for, and what the hand does on it.
 import { said, t } from "@/words"
+import { linkName } from "@/documents/links"
 import { type Input, type Link, type Output, newLink } from "@/documents/brush"
 import type { Kind } from "@/documents/stroke"
 import { ElSwitch } from "element-plus"
@@ -24,7 +25,7 @@ const KINDS = Object.keys(KIND) as Kind[]
 
 const output = computed(() => outputNamed(props.output))
 const input = computed(() => inputNamed(props.input))
-const label = computed(() => `${input.value.label} → ${output.value.label.toLowerCase()}`)
+const label = computed(() => linkName(input.value.name, output.value.name))
 const link = computed(() => linkOf(props.output, props.input))
 const shown = computed((): Link => link.value ?? { ...newLink(props.output), on: false })
 const table = computed(() => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Which pointer is in use and what it tells as it comes; and per kind of pointer, what stands in for the rest.
-import { said, t } from "@/words"
+import { inDigits, said, t } from "@/words"
 import type { SettingName } from "@/documents/brush"
 import type { Kind } from "@/documents/stroke"
 import { useRafFn } from "@vueuse/core"
@@ -94,7 +94,7 @@ const rows = computed(() => {
   return [
     row("pressure", said("pressure"), 1, `${Math.round(pressure * 100)} %`),
     row("tilt", said("tilt"), 1, `${Math.round(tilt * 90)}°${turn}`),
-    row("speed", said("speed"), FASTEST, `${speed.toFixed(2)} px/ms`),
+    row("speed", said("speed"), FASTEST, `${inDigits(speed, 2)} px/ms`),
   ]
 })
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // How the ink stands against the paper it is tried on.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { computed, ref, watch } from "vue"
 import { numberOf } from "@/documents/colours"
 import { useSession } from "@/device/useSession"
@@ -43,7 +43,7 @@ const says = computed(() => {
 <template>
   <p class="hm-small" role="status" :aria-label="t('bench.contrast-of-ink-to-paper')">
     <template v-if="ratio !== undefined">{{
-      t("bench.ink-to-paper-1", { ratio: ratio.toFixed(1), says })
+      t("bench.ink-to-paper-1", { ratio: inDigits(ratio, 1), says })
     }}</template>
   </p>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Sizes do not follow the paper by themselves: the size that feels right on a postcard is offered on a poster.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { Scaling } from "@lucide/vue"
 import { ElPopover } from "element-plus"
 import { computed, ref } from "vue"
@@ -29,7 +29,7 @@ const offers = computed(() => {
     return {
       label,
       px: fits,
-      says: t("sheets.px-mm", { fits, dpi: lengthOf(fits, "mm", sheet.dpi).toFixed(1) }),
+      says: t("sheets.px-mm", { fits, dpi: inDigits(lengthOf(fits, "mm", sheet.dpi), 1) }),
     }
   }
   return [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // This brush on a small, a usual and a huge paper, and its width there in mm. Touch the paper at hand.
-import { t } from "@/words"
+import { inDigits, t } from "@/words"
 import { computed } from "vue"
 import { MM_PER_INCH, PAPERS } from "@/generated/layout"
 import { useBench } from "../../useBench"
@@ -14,8 +14,8 @@ const size = computed(() => Number(bench.state.value?.document.size ?? 0))
 const papers = computed(() =>
   PAPERS.map((one) => ({
     ...one,
-    mm: ((size.value / one.dpi) * MM_PER_INCH).toFixed(1),
-    share: ((100 * size.value * MM_PER_INCH) / one.dpi / one.width).toFixed(1),
+    mm: inDigits((size.value / one.dpi) * MM_PER_INCH, 1),
+    share: inDigits((100 * size.value * MM_PER_INCH) / one.dpi / one.width, 1),
   })),
 )
 </script>

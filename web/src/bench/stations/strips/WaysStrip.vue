@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The same slow, shaky stroke and the same corners, unsteadied and with each way; what each takes out and costs.
-import { said, t } from "@/words"
+import { inDigits, said, t } from "@/words"
 import { computed, shallowRef, watch } from "vue"
 import { latest } from "@/engine/page/latest"
 import type { Steadied } from "@/engine/questions/readings"
@@ -25,8 +25,8 @@ const ways = computed(() =>
       way,
       rows: now && [
         [t("bench.wobble-taken-out"), `${Math.round(100 * Math.max(0, now.wobble))} %`],
-        ["lag", `${now.lagPx.toFixed(1)} px, ${Math.round(now.lagMs)} ms`],
-        [t("bench.corners-rounded-by"), now.rounding < 0 ? "–" : `${now.rounding.toFixed(1)} px`],
+        ["lag", `${inDigits(now.lagPx, 1)} px, ${Math.round(now.lagMs)} ms`],
+        [t("bench.corners-rounded-by"), now.rounding < 0 ? "–" : `${inDigits(now.rounding, 1)} px`],
       ],
     }
   }),
