@@ -131,11 +131,13 @@ export default ts.config(
           message: "A sentence belongs into src/words/en, and into every other language.",
         },
         {
-          selector: ":matches(Property, ArrayExpression, CallExpression, LogicalExpression, ReturnStatement) > Literal[value=/^(?!Arrow|Enter|Escape|Delete|Backspace|Home|End|Page)[A-Z][a-z]{2,}$/]",
+          selector:
+            ":matches(Property, ArrayExpression, CallExpression, LogicalExpression, ReturnStatement) > Literal[value=/^(?!Arrow|Enter|Escape|Delete|Backspace|Home|End|Page)[A-Z][a-z]{2,}$/]",
           message: "What people read belongs into src/words/en, and into every other language.",
         },
         {
-          selector: "TemplateElement[value.raw=/[A-Z][a-z]+ [a-z]+ [a-z]|% [a-z]|[a-z] [a-z]+ [a-z]+.*[.?!]$/]",
+          selector:
+            "TemplateElement[value.raw=/[A-Z][a-z]+ [a-z]+ [a-z]|% [a-z]|[a-z] [a-z]+ [a-z]+.*[.?!]$/]",
           message: "A sentence belongs into src/words/en, and into every other language.",
         },
       ],

@@ -10,6 +10,8 @@ from hollowmist.settings import ROOT
 CATALOGUES = ROOT / "web" / "src" / "words"
 PSEUDO = "pseudo"
 """English with accents and a third more letters: what has no room for it has none for other languages either."""
+BY_ENGLISH = ("tables", "answers")
+"""Catalogues that go by the English words: those of the core's tables, and what the server answers."""
 _ACCENTS = str.maketrans("aeiouyAEIOUYcnszCNSZ", "áéîöüýÁÉÎÖÜÝçñšžÇÑŠŽ")
 _VALUE = re.compile(r"(\{\w+\})")
 
@@ -23,10 +25,10 @@ def pseudo(text: str) -> str:
 
 
 def rooms_of(language: str) -> dict[str, dict[str, str]]:
-    """All messages of a language's catalogues, by room and key; *tables* by the English ones."""
+    """All messages of a language's catalogues, by room and key; `BY_ENGLISH` by the English ones."""
     if language == PSEUDO:
         rooms = {room: {key: pseudo(text) for key, text in rooms.items()} for room, rooms in rooms_of("en").items()}
-        return rooms | {"tables": {text: pseudo(text) for text in rooms_of("de")["tables"]}}
+        return rooms | {part: {text: pseudo(text) for text in rooms_of("de")[part]} for part in BY_ENGLISH}
     return {file.stem: json.loads(file.read_text()) for file in (CATALOGUES / language).glob("*.json")}
 
 
@@ -59,7 +61,7 @@ class Said:
 def _messages(language: str) -> tuple[dict[str, set[str]], list[tuple[re.Pattern, set[str]]]]:
     """A language's messages by the English ones, and those that take values by what finds the values in English."""
     own = rooms_of(language)
-    plain = {english: {text} for english, text in own.pop("tables").items()}
+    plain = {english: {text} for english, text in own["tables"].items()}
     for room, messages in rooms_of("en").items():
         for key, english in messages.items():
             plain.setdefault(english, set()).add(own[room][key])

@@ -1,5 +1,5 @@
 // The REST API, typed by its own OpenAPI description.
-import { t } from "@/words"
+import { answered, t } from "@/words"
 import createClient, { type Middleware } from "openapi-fetch"
 import type { components, paths } from "@/generated/api"
 import { heardBuild } from "./build"
@@ -40,7 +40,7 @@ export function sentence(error: unknown, otherwise = t("api.that-did-not-work-tr
   if (error && typeof error === "object") {
     const values = "detail" in error ? [error.detail] : Object.values(error)
     const texts = values.flat().filter((one): one is string => typeof one === "string")
-    if (texts.length > 0) return texts.join(" ")
+    if (texts.length > 0) return texts.map(answered).join(" ")
   }
   return otherwise
 }

@@ -1,5 +1,5 @@
 // Long work of the server: asked for, looked after until it is over, stopped where it is not wanted any more.
-import { t } from "@/words"
+import { answered, t } from "@/words"
 import type { components } from "@/generated/api"
 import { api, reach } from "./client"
 import { handOver } from "./files"
@@ -50,7 +50,7 @@ export async function workOff(
     signal?.removeEventListener("abort", give)
   }
   if (task.state === "stopped") throw new Error(STOPPED)
-  if (task.state === "failed") throw new Error(task.detail)
+  if (task.state === "failed") throw new Error(answered(task.detail))
   return task
 }
 

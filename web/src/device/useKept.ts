@@ -1,5 +1,5 @@
 // A document that is kept: its state in the device's store, at once, and how it stands with the server.
-import { t } from "@/words"
+import { answered, t } from "@/words"
 import { dequal } from "dequal"
 import { liveQuery, type EntityTable } from "dexie"
 import { computed, ref, shallowRef, type Ref } from "vue"
@@ -87,7 +87,7 @@ function useStatus<Row extends Kept>(
     return way.value === "signed out" ? "signed-out" : "waiting"
   })
   const message = computed(() => {
-    if (status.value === "refused") return stuck.value[0]!.detail
+    if (status.value === "refused") return answered(stuck.value[0]!.detail)
     if (status.value === "gone") return t("device.deleted-on-another-device-what-you")
     return on.missing.value
   })

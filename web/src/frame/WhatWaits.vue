@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What lies on this device: how much waits for the server and why, what it refused, and how full the device is.
-import { language, t } from "@/words"
+import { answered, language, t } from "@/words"
 import { computed, onMounted, ref } from "vue"
 import { api, reach } from "@/api/client"
 import { letGo, tryAgain } from "@/device/stuck"
@@ -53,7 +53,7 @@ onMounted(async () => {
     <p class="hm-small" role="status">{{ says }} {{ held }}</p>
     <p v-if="room.says" class="hm-small" :class="{ scarce: room.scarce }">{{ room.says }}</p>
     <div v-for="act in stuck" :key="act.id" class="stuck" role="alert">
-      <p>{{ act.detail }}</p>
+      <p>{{ answered(act.detail) }}</p>
       <button type="button" class="hm-quiet" @click="tryAgain(store, act.id)">
         {{ t("frame.try-again") }}
       </button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What comes in: a look inside first, inked here; then a report of what came in, what was renamed, what was left and why.
-import { t } from "@/words"
+import { answered, t } from "@/words"
 import { ElButton, ElCheckbox, ElDialog, ElOption, ElProgress, ElSelect } from "element-plus"
 import { computed, watch } from "vue"
 import { presentStore } from "@/device/useDevice"
@@ -136,7 +136,7 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
               <span class="hm-small">{{
                 unwanted.has(line.id) ? t("packs.not-wanted") : SAYS[line.outcome]
               }}</span>
-              <span v-if="line.detail" class="hm-small">{{ line.detail }}</span>
+              <span v-if="line.detail" class="hm-small">{{ answered(line.detail) }}</span>
             </button>
           </li>
         </ul>
@@ -144,7 +144,7 @@ function summed(report: Report): { text: string; lines: Line[] }[] {
           <li v-for="group in summed(one.report)" :key="group.text">
             {{ group.text }}
             <span v-for="line in group.lines.filter(({ detail }) => detail)" :key="line.id" class="hm-small">
-              {{ line.name }}: {{ line.detail }}
+              {{ line.name }}: {{ answered(line.detail) }}
             </span>
           </li>
           <li v-if="one.report.spare > 0">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A look into a lot: its brushes on one's own strokes, to be tried, and borrowed.
-import { t } from "@/words"
+import { answered, t } from "@/words"
 import { ElButton } from "element-plus"
 import { computed, onMounted, ref } from "vue"
 import { useRouter } from "vue-router"
@@ -94,7 +94,9 @@ onMounted(open)
         </div>
       </template>
       <template #below>
-        <p v-for="line in left" :key="line.id" class="hm-small">{{ line.name }}: {{ line.detail }}</p>
+        <p v-for="line in left" :key="line.id" class="hm-small">
+          {{ line.name }}: {{ answered(line.detail) }}
+        </p>
       </template>
     </TryBrushes>
   </main>

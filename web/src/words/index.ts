@@ -1,8 +1,10 @@
 // All that is said on the screen, in the language of the person: by rooms, one file each.
 // English is always at hand: it stands for what another language lacks. A language is a folder of the same files.
 import { createI18n } from "vue-i18n"
+import { speakAnswers } from "./answers"
 import { speakTables } from "./tables"
 
+export { answered } from "./answers"
 export { said } from "./tables"
 
 /** The messages of a room, by key. */
@@ -49,9 +51,10 @@ const i18n = createI18n({
 // Whoever says anything waits for it: nothing is shown in one language and then in another.
 const other = await OTHERS[language]?.()
 if (other) {
-  const { tables, ...rooms } = roomsOf(other.default)
+  const { tables, answers, ...rooms } = roomsOf(other.default)
   i18n.global.setLocaleMessage(language, rooms)
   speakTables(tables!)
+  speakAnswers(answers!)
 }
 document.documentElement.lang = language
 

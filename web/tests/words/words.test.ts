@@ -13,7 +13,9 @@ const source = FILES.filter((name) => !name.startsWith("generated/")).map((name)
 
 /** The messages of a language by their whole keys. */
 function messagesOf(language: string): Map<string, string> {
-  const files = readdirSync(`${SRC}words/${language}`).filter((name) => name !== "tables.json")
+  const files = readdirSync(`${SRC}words/${language}`).filter(
+    (name) => name !== "tables.json" && name !== "answers.json",
+  )
   const rooms = files.map((name): [string, Record<string, string>] => [
     name.replace(".json", ""),
     JSON.parse(readFileSync(`${SRC}words/${language}/${name}`, "utf8")),
