@@ -20,7 +20,7 @@ from sources.actions.make_source import make_source
 from sources.actions.ship_sources import ship_sources
 from sources.models import Source
 
-from . import device, keeping, minute, native, pen, rolls, sheets, webkit
+from . import begin, device, keeping, minute, native, pen, rolls, sheets, webkit
 from .native import POINTED, ROUNDS, some_stamps
 
 FED = "(given) => window.measures.feedTimes(...given)"
@@ -42,6 +42,7 @@ LIMITS = {
     "sheet_growth": 1.2,
     "kept_s": 2.0,
     "memory_mb": 400.0,
+    **begin.LIMITS,
     **device.LIMITS,
     **keeping.LIMITS,
     **minute.LIMITS,
@@ -327,6 +328,7 @@ PARTS = {
     "native": native.figures,
     "module": SpeedCase.module,
     "bench": SpeedCase.bench,
+    "begin": begin.figures,
     "memory": SpeedCase.memory,
     "home": device.figures,
     "keeping": keeping.figures,

@@ -165,7 +165,9 @@ class LayoutTests(DemoCase):
         self.assertRegex(door, "outside the window|covered by|texts overlap")
         # The upright bench: the menu at the end of its header was cut off.
         header = self.faults(
-            "bench", ".bar { width: 980px !important; overflow: hidden; flex-wrap: nowrap !important; }", (800, 1280)
+            "bench",
+            ".bar { width: 980px !important; overflow: hidden; } .bar, .doors { flex-wrap: nowrap !important; }",
+            (800, 1280),
         )
         self.assertIn("Settings", header)
         # The readings' strip: figures past its right edge.

@@ -42,7 +42,10 @@ const STEP = 8
   flex: 0 0 132px;
 }
 svg {
-  flex: 1;
+  /* As the pictures of stations, it asks for no height of its own. */
+  contain: size;
+  flex: 1 1 0;
+  height: 0;
   min-height: 0;
   width: 100%;
   background: var(--paper);

@@ -52,6 +52,8 @@ const HEIGHT = 88
   flex: 0 0 110px;
 }
 .picture {
+  /* It takes what height there is, and asks for none: the row would be a part of a pixel high. */
+  contain: size;
   flex: 1;
   min-height: 0;
   overflow: hidden;
