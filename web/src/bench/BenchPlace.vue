@@ -179,7 +179,7 @@ function openReading(key: ReadingKey | undefined): void {
   display: grid;
   height: 100%;
   /* With large letters there is more than a low window has room for. */
-  overflow-y: auto;
+  overflow: hidden auto;
   grid-template-columns: 4rem minmax(0, 1fr);
   grid-template-rows: max-content minmax(140px, 1fr) max-content max-content auto max-content;
   grid-template-areas: "head head" "side proof" "side pen" "side readings" "side tray" "side path";

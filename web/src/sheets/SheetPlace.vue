@@ -145,7 +145,7 @@ useEventListener(window, "keydown", (event: KeyboardEvent) => {
   display: grid;
   height: 100%;
   /* With large letters there is more than a low window has room for. */
-  overflow-y: auto;
+  overflow: hidden auto;
   grid-template-columns: 4rem minmax(0, 1fr);
   grid-template-rows: max-content auto minmax(140px, 1fr) auto 7rem;
   grid-template-areas: "head head" "side gone" "side paper" "side tray" "side strip";
