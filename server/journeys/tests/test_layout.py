@@ -166,7 +166,8 @@ class LayoutTests(DemoCase):
         # The upright bench: the menu at the end of its header was cut off.
         header = self.faults(
             "bench",
-            ".bar { width: 980px !important; overflow: hidden; } .bar, .doors { flex-wrap: nowrap !important; }",
+            ".bar { width: 980px !important; overflow: hidden; } .bar { flex-wrap: nowrap !important; } "
+            ".doors { flex-wrap: nowrap !important; margin-left: 500px !important; }",
             (800, 1280),
         )
         self.assertIn("Settings", header)
