@@ -178,7 +178,10 @@ class LayoutTests(DemoCase):
         lanes = self.faults("responses", ".lane { margin-top: -40px; }")
         self.assertRegex(lanes, "(covered by|outside the window).*lane")
         # And what is too small for a thumb, or written over something else.
-        small = self.faults("rolls", ".pocket .more { width: 20px !important; min-width: 0 !important; height: 20px; }")
+        small = self.faults(
+            "rolls",
+            ".pocket .more { width: 20px; height: 20px; min-width: 0 !important; min-height: 0 !important; }",
+        )
         self.assertIn("20 x 20 px to hit", small)
         over = self.faults("bench", ".status { margin-left: -90px !important; }")
         self.assertRegex(over, "texts overlap|covered by <span status")
