@@ -105,7 +105,7 @@ _ROWS_HERE = """([account, table, names]) => new Promise((tell) => {
   }
 })"""
 
-_FRAMES = """async (count) => {
+FRAMES = """async (count) => {
   for (let i = 0; i < count; i++) await new Promise((done) => (requestAnimationFrame(done), setTimeout(done, 100)))
 }"""
 
@@ -168,7 +168,7 @@ def settle(page, still: int = STILL) -> None:
 
 def frames(page, count: int = 1) -> None:
     """Let a page show so many frames: what a hand that moves gives it time for."""
-    evaluated(page, _FRAMES, count)
+    evaluated(page, FRAMES, count)
 
 
 def rows_here(page, account, table: str, *names: str) -> list[dict]:

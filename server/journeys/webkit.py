@@ -3,11 +3,15 @@
 import os
 import subprocess
 import tempfile
+from contextlib import suppress
 
+from selenium.common.exceptions import WebDriverException
 from selenium.webdriver import WebKitGTK, WebKitGTKOptions
 from selenium.webdriver.common.actions.action_builder import ActionBuilder
 from selenium.webdriver.common.actions.pointer_input import PointerInput
 from selenium.webdriver.webkitgtk.service import Service
+
+from .browser import FRAMES
 
 BROWSER = "/usr/lib/x86_64-linux-gnu/webkit2gtk-4.1/MiniBrowser"
 DRIVER = "/usr/bin/WebKitWebDriver"
@@ -66,6 +70,11 @@ class WebKit:
         if broken:
             raise RuntimeError(broken)
         return value
+
+    def frames(self, count: int) -> None:
+        """Let the page show so many frames; one that goes elsewhere meanwhile shows others."""
+        with suppress(WebDriverException):
+            self.run(FRAMES, count)
 
     def draw(self, points):
         """Draw with a pen through (x, y) points, CSS px of the page. The driver tells neither pressure nor tilt."""

@@ -1,5 +1,6 @@
 // What the server answers, in another language. It answers in English, sentence by sentence as they stand in its code;
-// an English sentence is the key of its message, and "{1}" stands for what was put into it.
+// an English sentence is the key of its message, and "{1}" stands for what was put into it: a name that somebody gave, or
+// words of the server's, which are said too. Those of one word are marked, "{said 1}": a brush may be called *roll*.
 
 /** Answers of another language, by the English ones. */
 export type Answers = Record<string, string>
@@ -34,7 +35,11 @@ export function answered(english: string): string {
   if (found !== undefined) return found
   for (const { pattern, says } of filled) {
     const values = pattern.exec(english)
-    if (values) return says.replaceAll(/\{(\d)\}/g, (_, place: string) => answered(values[Number(place)]!))
+    if (!values) continue
+    return says.replaceAll(/\{(said )?(\d)\}/g, (_, marked: string | undefined, place: string) => {
+      const value = values[Number(place)]!
+      return marked || value.includes(" ") ? answered(value) : value
+    })
   }
   return english
 }

@@ -52,7 +52,7 @@ class WebKitTests(StaticLiveServerTestCase):
             found = true()
             if found:
                 return found
-            time.sleep(0.05)
+            self.webkit.frames(3)
         return self.fail("waited in vain")
 
     def at(self, selector, words=""):

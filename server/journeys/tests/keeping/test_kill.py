@@ -6,7 +6,6 @@ import socket
 import subprocess
 import sys
 import tempfile
-import time
 import urllib.request
 from contextlib import suppress
 from pathlib import Path
@@ -84,7 +83,10 @@ class KillTests(DeviceCase):
                 with suppress(OSError):
                     urllib.request.urlopen(f"http://127.0.0.1:{port}/api/session")
                     return process
-                time.sleep(0.1)
+                # One that ended does not start any more.
+                with suppress(subprocess.TimeoutExpired):
+                    process.wait(0.1)
+                    self.fail("the server ended")
             self.fail("the server did not start")
 
         server = [served()]
